@@ -1,0 +1,76 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Emendum.Core;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+
+const string usage = """
+    emendum reckon FILE                                     the reckoning of a job file, as JSON
+    emendum measure "TAPE LINE" [--units ft|m] [--deduct net|gross|nrm2|vob|is1200]
+                                                            the measures of a place, as JSON
+    """;
+try
+{
+    switch (args)
+    {
+        case ["reckon", var file]:
+            Print(Reported.Of(JobFile.Read(ReadFile(file))));
+            return 0;
+        case ["measure", var line, .. var options] when options.Length % 2 == 0:
+            Print(Measured(line, options));
+            return 0;
+        default:
+            Console.Error.WriteLine(usage);
+            return 2;
+    }
+}
+catch (RefusedException refused)
+{
+    var refusal = refused.Refusal;
+    Console.Error.WriteLine(refusal.Message + (refusal.Position is { } at ? $" (at character {at + 1})" : "") + (refusal.Suggestion is { } like ? $" For instance: {like}" : ""));
+    return 2;
+}
+
+static void Print(JsonNode node) => Console.Out.WriteLine(node.ToJsonString(JobJson.Indented));
+
+static byte[] ReadFile(string path)
+{
+    try
+    {
+        var length = new FileInfo(path).Length;
+        if (length > JobFile.MostBytes) throw RefusedException.Of("file", $"A job file is at most {JobFile.MostBytes / 1_000_000} MB; this one is {length / 1_000_000} MB.");
+        return File.ReadAllBytes(path);
+    }
+    catch (Exception wrong) when (wrong is IOException or UnauthorizedAccessException)
+    {
+        throw RefusedException.Of("file", $"{path} cannot be read.");
+    }
+}
+
+static JsonObject Measured(string line, string[] options)
+{
+    var (system, rule) = (UnitSystem.Feet, DeductionRule.All[0]);
+    for (var i = 0; i < options.Length; i += 2)
+    {
+        var value = options[i + 1];
+        switch (options[i])
+        {
+            case "--units":
+                system = value switch { "ft" => UnitSystem.Feet, "m" => UnitSystem.Metres, _ => throw RefusedException.Of("units", "--units takes ft or m.") };
+                break;
+            case "--deduct":
+                rule = DeductionRule.Find(value) ?? throw RefusedException.Of("deduct", $"--deduct takes {string.Join(", ", DeductionRule.All.Select(r => r.Name))}.");
+                break;
+            default:
+                throw RefusedException.Of("options", $"{options[i]} is not an option.");
+        }
+    }
+    var reading = TapeLine.ReadOrThrow(line, system);
+    var measures = RoomMeasures.Of(reading.ToPlace(Guid.Empty, "", "", line), system, rule, Trace.Silent);
+    var node = new JsonObject();
+    foreach (var measure in Enum.GetValues<Measure>())
+        node[measure.Name()] = new JsonObject { ["value"] = Rounding.Text(measures[measure].V), ["unit"] = measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol };
+    return new() { ["name"] = reading.Name, ["kind"] = "room", ["count"] = reading.Count, ["measures"] = node };
+}

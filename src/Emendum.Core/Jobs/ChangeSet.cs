@@ -1,0 +1,113 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Emendum.Core.Book;
+using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>One thing in a job that changed: where, from what, to what. Null stands for 'not there'.</summary>
+/// <param name="Path"><c>places/ID</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c> or <c>deduct</c>.</param>
+/// <param name="Before">As it was.</param>
+/// <param name="After">As it is.</param>
+public sealed record Change(string Path, JsonNode? Before, JsonNode? After);
+
+/// <summary>What a command did, in order. Applied as it stands when a job is opened; turned round to undo it.</summary>
+public static class ChangeSet
+{
+    /// <summary>The change set that takes this one back.</summary>
+    public static ImmutableArray<Change> Reversed(ImmutableArray<Change> changes) =>
+        [.. changes.Reverse().Select(c => new Change(c.Path, c.After, c.Before))];
+
+    /// <summary>The job with the changes made.</summary>
+    public static Job Apply(Job job, IEnumerable<Change> changes)
+    {
+        foreach (var change in changes) job = Set(job, change.Path, change.After);
+        return job;
+    }
+
+    /// <summary>What stands at a path now.</summary>
+    public static JsonNode? Get(Job job, string path)
+    {
+        var parts = path.Split('/');
+        JsonNode? Node<T>(T? thing, int field) => thing is null ? null
+            : JsonSerializer.SerializeToNode(thing, JobJson.Options) is { } node && parts.Length > field ? node[parts[field]]?.DeepClone() : JsonSerializer.SerializeToNode(thing, JobJson.Options);
+        return parts[0] switch
+        {
+            "places" => Node(job.Place(Guid.Parse(parts[1])), 2),
+            "work" => Node(job.Item(Guid.Parse(parts[1])), 2),
+            "cells" => Node(job.Cells.GetValueOrDefault(new(Guid.Parse(parts[1]), Guid.Parse(parts[2]))), 3),
+            "book" => Node(job.Book.GetValueOrDefault(Guid.Parse(parts[1])), 2),
+            "info" => Node(job.Info, 1),
+            "pricing" => Node(job.Pricing, 1),
+            "proposal" => Node(job.Proposal, 1),
+            "deduct" => job.Deduct,
+            _ => throw RefusedException.Of("path", $"There is nothing at {path} in a job."),
+        };
+    }
+
+    /// <summary>Whether two values at a path are the same.</summary>
+    public static bool Same(JsonNode? a, JsonNode? b) => JsonNode.DeepEquals(a, b);
+
+    private static Job Set(Job job, string path, JsonNode? value)
+    {
+        var parts = path.Split('/');
+        switch (parts[0])
+        {
+            case "places":
+                return job with { Places = InOrder(job.Places, Guid.Parse(parts[1]), p => p.Id, p => p.Rank, old => Changed(old, parts, 2, value)) };
+            case "work":
+                return job with { Work = InOrder(job.Work, Guid.Parse(parts[1]), w => w.Id, w => w.Rank, old => Changed(old, parts, 2, value)) };
+            case "cells":
+                var key = new CellKey(Guid.Parse(parts[1]), Guid.Parse(parts[2]));
+                return job with { Cells = value is null ? job.Cells.Remove(key) : job.Cells.SetItem(key, value.Deserialize<Cell>(JobJson.Options)!) };
+            case "book":
+                var id = Guid.Parse(parts[1]);
+                return job with { Book = value is null ? job.Book.Remove(id) : job.Book.SetItem(id, value.Deserialize<BookEntry>(JobJson.Options)!) };
+            case "info":
+                return job with { Info = Changed(job.Info, parts, 1, value)! };
+            case "pricing":
+                return job with { Pricing = Changed(job.Pricing, parts, 1, value)! };
+            case "proposal":
+                return job with { Proposal = Changed(job.Proposal, parts, 1, value)! };
+            case "deduct":
+                return job with { Deduct = value!.GetValue<string>() };
+            default:
+                throw RefusedException.Of("path", $"There is nothing at {path} in a job.");
+        }
+    }
+
+    /// <summary>The thing with one field set, or the whole of it replaced.</summary>
+    private static T? Changed<T>(T? old, string[] parts, int field, JsonNode? value) where T : class
+    {
+        if (parts.Length <= field) return value?.Deserialize<T>(JobJson.Options);
+        var node = JsonSerializer.SerializeToNode(old, JobJson.Options)!.AsObject();
+        if (!node.ContainsKey(parts[field])) throw RefusedException.Of(parts[field], $"There is no field “{parts[field]}” here.");
+        node[parts[field]] = value?.DeepClone();
+        try
+        {
+            return node.Deserialize<T>(JobJson.Options);
+        }
+        catch (JsonException wrong)
+        {
+            throw RefusedException.Of(parts[field], wrong.Message.StartsWith("A number", StringComparison.Ordinal) ? "Write a number, like 12.5." : wrong.Message.Contains(" is not a rate", StringComparison.Ordinal) || wrong.Message.StartsWith("A rate", StringComparison.Ordinal) || wrong.Message.StartsWith('“') ? wrong.Message.Split(" Path:")[0] : "That is not a value this field takes.");
+        }
+    }
+
+    private static ImmutableArray<T> InOrder<T>(ImmutableArray<T> list, Guid id, Func<T, Guid> idOf, Func<T, string> rankOf, Func<T?, T?> change) where T : class
+    {
+        var at = -1;
+        for (var i = 0; i < list.Length && at < 0; i++)
+            if (idOf(list[i]) == id) at = i;
+        var now = change(at < 0 ? null : list[at]);
+        if (at >= 0 && now is not null && rankOf(now) == rankOf(list[at])) return list.SetItem(at, now);
+        if (at >= 0) list = list.RemoveAt(at);
+        if (now is null) return list;
+        var to = 0;
+        while (to < list.Length && (string.CompareOrdinal(rankOf(list[to]), rankOf(now)) is var c && (c < 0 || (c == 0 && idOf(list[to]).CompareTo(id) < 0)))) to++;
+        return list.Insert(to, now);
+    }
+}

@@ -1,0 +1,180 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Emendum.Core.Book;
+using Emendum.Core.Places;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>What each command does to a job: a change set, or a refusal. Nothing here touches disk, clock or chance.</summary>
+public static class Commands
+{
+    /// <summary>Most cells one command may touch.</summary>
+    public const int MostCells = 60_000;
+
+    /// <summary>The changed job and what changed. <paramref name="book"/> finds an entry of the Book's newest version.</summary>
+    /// <exception cref="RefusedException">With the field and a sentence; the job is as it was.</exception>
+    public static (Job Job, ImmutableArray<Change> Changes) Apply(Job job, Command command, Func<Guid, BookEntry?> book)
+    {
+        if (command.Id == Guid.Empty) throw RefusedException.Of("id", "A command needs an id.");
+        ImmutableArray<Change> changes = command switch
+        {
+            AddPlace c => AddPlace(job, c),
+            RemeasurePlace c => Remeasure(job, c),
+            SetGroup c => Set(job, $"places/{Place(job, c.Place).Id}/group", c.Was, c.Group.Trim()),
+            RemovePlace c => WithoutCells(job, key => key.Place == c.Place, $"places/{Place(job, c.Place).Id}"),
+            AddWork c => AddWork(job, c, book),
+            SetWork c => SetWork(job, c, book),
+            RemoveWork c => WithoutCells(job, key => key.Work == c.Work, $"work/{Item(job, c.Work).Id}"),
+            FillCells c => Fill(job, c),
+            SetNote c => Note(job, c),
+            SetDeduction c => Set(job, "deduct", c.Was, DeductionRule.Find(c.Rule)?.Name ?? throw RefusedException.Of("rule", $"There is no deduction rule “{c.Rule}”.")),
+            SetInfo c => Set(job, "info/" + c.Field, c.Was, c.Now),
+            SetPricing c => Set(job, "pricing/" + c.Field, c.Was, c.Now),
+            SetProposal c => Set(job, "proposal/" + c.Field, c.Was, c.Now),
+            _ => throw RefusedException.Of("type", "That command is not known."),
+        };
+        if (changes.IsEmpty) return (job, changes);
+        var changed = ChangeSet.Apply(job, changes);
+        CheckTouched(changed, command);
+        return (changed, changes);
+    }
+
+    /// <summary>Checks the parts of a job that a change set touched; used after undo too.</summary>
+    /// <exception cref="RefusedException">The changed job would contradict itself.</exception>
+    public static void CheckReferences(Job job, IEnumerable<Change> changes)
+    {
+        foreach (var change in changes)
+        {
+            var parts = change.Path.Split('/');
+            if (change.After is null && parts.Length == 2 && parts[0] is "places" or "work" && job.Cells.Keys.Any(k => parts[0] == "places" ? k.Place == Guid.Parse(parts[1]) : k.Work == Guid.Parse(parts[1])))
+                throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");
+            if (change.After is not null && parts[0] == "cells" && (job.Item(Guid.Parse(parts[1])) is null || job.Place(Guid.Parse(parts[2])) is null))
+                throw RefusedException.Of("", "The place or the work has since been taken away.");
+            if (parts[0] == "work" && job.Item(Guid.Parse(parts[1])) is { } item) JobChecks.Item(item, job);
+        }
+    }
+
+    private static void CheckTouched(Job job, Command command)
+    {
+        switch (command)
+        {
+            case SetPricing: job.Pricing.Check(); break;
+            case SetProposal: job.Proposal.Check(); break;
+            case SetInfo: JobChecks.Info(job.Info); break;
+            case SetWork c: JobChecks.Item(Item(job, c.Work), job); break;
+            case AddWork c: JobChecks.Item(Item(job, c.Work), job); break;
+            case AddPlace c: JobChecks.Place(Place(job, c.Place), job.Units); break;
+            case RemeasurePlace c: JobChecks.Place(Place(job, c.Place), job.Units); break;
+            case SetGroup c: JobChecks.Place(Place(job, c.Place), job.Units); break;
+        }
+    }
+
+    private static Place Place(Job job, Guid id) => job.Place(id) ?? throw RefusedException.Of("place", "That place is not in this job any more.");
+
+    private static WorkItem Item(Job job, Guid id) => job.Item(id) ?? throw RefusedException.Of("work", "That work is not in this job any more.");
+
+    private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+
+    private static ImmutableArray<Change> Set(Job job, string path, JsonNode? was, JsonNode? now)
+    {
+        var current = ChangeSet.Get(job, path);
+        if (!ChangeSet.Same(current, was)) throw new ConflictException(path[(path.LastIndexOf('/') + 1)..], current);
+        return ChangeSet.Same(current, now) ? [] : [new(path, current, now?.DeepClone())];
+    }
+
+    private static ImmutableArray<Change> AddPlace(Job job, AddPlace command)
+    {
+        if (command.Place == Guid.Empty || job.Place(command.Place) is not null) throw RefusedException.Of("place", "A new place needs an id of its own.");
+        var reading = TapeLine.ReadOrThrow(command.Line, job.Units);
+        var at = command.After is { } after ? job.Places.IndexOf(Place(job, after)) + 1 : job.Places.Length;
+        var rank = Rank.Between(at == 0 ? null : job.Places[at - 1].Rank, at == job.Places.Length ? null : job.Places[at].Rank);
+        return [new($"places/{command.Place}", null, Node(reading.ToPlace(command.Place, command.Group.Trim(), rank, command.Line.Trim())))];
+    }
+
+    private static ImmutableArray<Change> Remeasure(Job job, RemeasurePlace command)
+    {
+        var place = Place(job, command.Place);
+        if (place.Line != command.Was) throw new ConflictException("line", place.Line);
+        var now = TapeLine.ReadOrThrow(command.Line, job.Units).ToPlace(place.Id, place.Group, place.Rank, command.Line.Trim());
+        return place.Line == now.Line ? [] : [new($"places/{place.Id}", Node(place), Node(now))];
+    }
+
+    private static ImmutableArray<Change> WithoutCells(Job job, Func<CellKey, bool> concerns, string path) =>
+    [
+        .. job.Cells.Where(c => concerns(c.Key)).OrderBy(c => c.Key.Work).ThenBy(c => c.Key.Place).Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Node(c.Value), null)),
+        new(path, ChangeSet.Get(job, path), null),
+    ];
+
+    private static ImmutableArray<Change> AddWork(Job job, AddWork command, Func<Guid, BookEntry?> book)
+    {
+        if (command.Work == Guid.Empty || job.Item(command.Work) is not null) throw RefusedException.Of("work", "New work needs an id of its own.");
+        var changes = Pin(job, command.Entry, "entry", book);
+        var entry = job.Book.GetValueOrDefault(command.Entry) ?? book(command.Entry)!;
+        var at = command.After is { } after ? job.Work.IndexOf(Item(job, after)) + 1 : job.Work.Length;
+        var rank = Rank.Between(at == 0 ? null : job.Work[at - 1].Rank, at == job.Work.Length ? null : job.Work[at].Rank);
+        var item = entry switch
+        {
+            ProductionRate rate => new WorkItem(command.Work, rank, rate.Id, rate.Section, rate.Name, rate.Paces.Any(p => p.Coats == 2) ? 2 : rate.Paces[0].Coats, null, "", null, rate.Wording),
+            Assembly assembly => new WorkItem(command.Work, rank, assembly.Id, assembly.Section, assembly.Name, 1, null, "", null, assembly.Wording),
+            _ => throw RefusedException.Of("entry", $"{entry.Name} is not work: add a rate or an assembly."),
+        };
+        return [.. changes, new($"work/{item.Id}", null, Node(item))];
+    }
+
+    /// <summary>Pins an entry and what it needs, unless the job has them.</summary>
+    private static ImmutableArray<Change> Pin(Job job, Guid id, string field, Func<Guid, BookEntry?> book)
+    {
+        if (job.Book.ContainsKey(id)) return [];
+        var entry = book(id) ?? throw RefusedException.Of(field, "That entry is not in the Book any more.");
+        return [.. entry.Needs.Where(need => !job.Book.ContainsKey(need)).SelectMany(need => Pin(job, need, field, book)), new($"book/{id}", null, Node(entry))];
+    }
+
+    private static ImmutableArray<Change> SetWork(Job job, SetWork command, Func<Guid, BookEntry?> book)
+    {
+        if (command.Field is "id" or "rank" or "entry") throw RefusedException.Of("field", "That cannot be set.");
+        var change = Set(job, $"work/{Item(job, command.Work).Id}/{command.Field}", command.Was, command.Now);
+        if (command.Field != "product" || command.Now is null) return change;
+        return Guid.TryParse(command.Now.ToString(), out var product) ? [.. Pin(job, product, "product", book), .. change] : throw RefusedException.Of("product", "That is not a product.");
+    }
+
+    private static ImmutableArray<Change> Fill(Job job, FillCells command)
+    {
+        if (command.Cells.Length > MostCells) throw RefusedException.Of("cells", $"At most {MostCells} cells at a time.");
+        var (places, work) = (job.Places.Select(p => p.Id).ToHashSet(), job.Work.Select(w => w.Id).ToHashSet());
+        var changes = ImmutableArray.CreateBuilder<Change>();
+        var seen = new HashSet<CellKey>();
+        foreach (var (item, place, was) in command.Cells)
+        {
+            if (!work.Contains(item)) throw RefusedException.Of("work", "That work is not in this job any more.");
+            if (!places.Contains(place)) throw RefusedException.Of("place", "That place is not in this job any more.");
+            var key = new CellKey(item, place);
+            if (!seen.Add(key)) throw RefusedException.Of("cells", "A cell stands twice in one command.");
+            var cell = job.Cells.GetValueOrDefault(key);
+            if (cell?.State != was) throw new ConflictException("cells", Node(cell?.State));
+            if (was == command.State) continue;
+            changes.Add(new($"cells/{item}/{place}", Node(cell), command.State is { } state ? Node(new Cell(state, cell?.Note ?? "")) : null));
+        }
+        return changes.ToImmutable();
+    }
+
+    private static ImmutableArray<Change> Note(Job job, SetNote command)
+    {
+        JobChecks.Note(command.Note);
+        var key = new CellKey(command.Work, command.Place);
+        if (!job.Cells.TryGetValue(key, out var cell)) throw RefusedException.Of("note", "Include or exclude the work here first.");
+        if (cell.Note != command.Was) throw new ConflictException("note", cell.Note);
+        return cell.Note == command.Note ? [] : [new($"cells/{key.Work}/{key.Place}", Node(cell), Node(cell with { Note = command.Note }))];
+    }
+}
+
+/// <summary>A command was made from a value that has changed since; it is shown, not overwritten.</summary>
+public sealed class ConflictException(string field, JsonNode? current) : Exception("Changed since")
+{
+    /// <summary>The field.</summary>
+    public string Field { get; } = field;
+
+    /// <summary>What stands there now.</summary>
+    public JsonNode? Current { get; } = current;
+}

@@ -1,0 +1,93 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Emendum.Core.Book;
+using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>One cell as it stands in a job file.</summary>
+public sealed record CellInFile(Guid Work, Guid Place, CellState State, string Note);
+
+/// <summary>A job as one JSON document that stands alone (docs/job-file.md). The same job gives the same bytes.</summary>
+public sealed record JobFile(
+    int SchemaVersion, Guid Id, JobInfo Info, UnitSystem Units, string Deduct, ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work,
+    ImmutableArray<CellInFile> Cells, ImmutableArray<BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal)
+{
+    /// <summary>The version this program writes.</summary>
+    public const int CurrentVersion = 1;
+
+    /// <summary>Most bytes that are read.</summary>
+    public const int MostBytes = 20_000_000;
+
+    /// <summary>The job as file bytes, UTF-8.</summary>
+    public static byte[] Write(Job job, bool indented = true)
+    {
+        var cells =
+            from work in job.Work
+            from place in job.Places
+            let key = new CellKey(work.Id, place.Id)
+            where job.Cells.ContainsKey(key)
+            let cell = job.Cells[key]
+            select new CellInFile(work.Id, place.Id, cell.State, cell.Note);
+        var file = new JobFile(
+            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal);
+        return JsonSerializer.SerializeToUtf8Bytes(file, indented ? JobJson.Indented : JobJson.Options);
+    }
+
+    /// <summary>Reads and checks a job file.</summary>
+    /// <exception cref="RefusedException">Not a job file, or one that contradicts itself; says where.</exception>
+    public static Job Read(ReadOnlySpan<byte> bytes)
+    {
+        if (bytes.Length > MostBytes) throw RefusedException.Of("file", $"A job file is at most {MostBytes / 1_000_000} MB; this one is {bytes.Length / 1_000_000} MB.");
+        JobFile file;
+        try
+        {
+            file = JsonSerializer.Deserialize<JobFile>(bytes, JobJson.Options) ?? throw RefusedException.Of("file", "The file is empty.");
+        }
+        catch (JsonException wrong)
+        {
+            throw RefusedException.Of("file", $"This is not a job file that can be read. Line {wrong.LineNumber + 1}{(string.IsNullOrEmpty(wrong.Path) || wrong.Path == "$" ? "" : $", at {wrong.Path}")}: {Plain(wrong)}");
+        }
+        catch (Exception wrong) when (wrong is NotSupportedException or InvalidOperationException or ArgumentException)
+        {
+            throw RefusedException.Of("file", "This is not a job file that can be read: a part of it is of an unknown kind.");
+        }
+        if (file.SchemaVersion != CurrentVersion) throw RefusedException.Of("file", $"The file is of version {file.SchemaVersion}; this program reads version {CurrentVersion}.");
+        var job = new Job(
+            file.Id, file.Info, file.Units, file.Deduct, [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
+            [.. file.Work.OrderBy(w => w.Rank, StringComparer.Ordinal).ThenBy(w => w.Id)],
+            ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => new Cell(c.State, c.Note), "cell"),
+            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal);
+        JobChecks.Check(job);
+        return job;
+    }
+
+    private static ImmutableDictionary<TKey, TValue> ToDictionary<T, TKey, TValue>(ImmutableArray<T> items, Func<T, TKey> key, Func<T, TValue> value, string what) where TKey : notnull
+    {
+        var builder = ImmutableDictionary.CreateBuilder<TKey, TValue>();
+        foreach (var item in items)
+        {
+            if (builder.ContainsKey(key(item))) throw RefusedException.Of("file", $"A {what} stands twice: {key(item)}.");
+            builder.Add(key(item), value(item));
+        }
+        return builder.ToImmutable();
+    }
+
+    private static string Plain(JsonException wrong)
+    {
+        var message = wrong.Message;
+        var cut = message.IndexOf(" Path:", StringComparison.Ordinal);
+        if (cut > 0) message = message[..cut];
+        return message.StartsWith("A number") || message.StartsWith("That is") || message.Contains("rate", StringComparison.Ordinal) ? message
+            : message.Contains("depth", StringComparison.OrdinalIgnoreCase) ? "it is nested too deep."
+            : message.Contains("missing required", StringComparison.Ordinal) ? "something that belongs there is missing."
+            : message.Contains("could not be mapped", StringComparison.Ordinal) ? "there is something a job file does not have."
+            : message.Contains("uplicate", StringComparison.Ordinal) ? "a name stands twice."
+            : message.Contains("could not be converted", StringComparison.Ordinal) ? "a value is not of the kind that belongs there."
+            : "the text breaks off or is not JSON.";
+    }
+}

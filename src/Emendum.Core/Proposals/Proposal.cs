@@ -1,0 +1,117 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Emendum.Core.Book;
+using Emendum.Core.Pricing;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Proposals;
+
+/// <summary>Makes the proposal of a reckoned job as blocks in reading order (estimating model §9).</summary>
+public static class Proposal
+{
+    /// <summary>The blocks, at the job's own detail.</summary>
+    public static ImmutableArray<Block> Of(Reckoning.Reckoning reckoning, Trace trace)
+    {
+        var job = reckoning.Job;
+        var (info, terms) = (job.Info, job.Proposal);
+        var blocks = ImmutableArray.CreateBuilder<Block>();
+        var date = DateOnly.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+        blocks.Add(new Letterhead(info.Firm, info.FirmAddress, info.Customer, info.CustomerAddress, info.Name, info.Subtitle,
+            $"Proposal {info.Number} · {Written(date)}", $"Prices hold until {Written(date.AddDays(terms.ValidDays))}"));
+        foreach (var paragraph in Paragraphs(terms.Letter)) blocks.Add(new Paragraph(paragraph));
+        AddScope(blocks, reckoning);
+        AddExclusions(blocks, reckoning);
+        blocks.Add(new Heading(1, "Price"));
+        blocks.Add(new PriceTable(info.Currency, [.. Rows(reckoning, trace)]));
+        var closing = Paragraphs(terms.Terms);
+        if (closing.Length > 0) blocks.Add(new Heading(1, "Terms"));
+        foreach (var paragraph in closing) blocks.Add(new Paragraph(paragraph));
+        blocks.Add(new Signature(info.Customer, info.Firm));
+        return blocks.ToImmutable();
+    }
+
+    private static string Written(DateOnly date) => date.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+
+    private static string[] Paragraphs(string text) =>
+        text.ReplaceLineEndings("\n").Split("\n\n", StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+
+    private static void AddScope(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
+    {
+        if (reckoning.Lines.Length == 0) return;
+        blocks.Add(new Heading(1, "What we will do"));
+        foreach (var section in Sections(reckoning))
+        {
+            blocks.Add(new Heading(2, section));
+            blocks.Add(new Bullets(
+            [
+                .. reckoning.Items.Where(i => i.Item.Section == section)
+                    .Select(item => (item.Item, Places: reckoning.Lines.Where(l => ReferenceEquals(l.Item, item)).Select(PlaceName).ToArray()))
+                    .Where(x => x.Places.Length > 0)
+                    .Select(x => new Bullet(Wording(x.Item, reckoning), x.Places.Length == reckoning.Job.Places.Length ? "in every room." : string.Join(", ", x.Places) + ".")),
+            ]));
+        }
+    }
+
+    private static string Wording(WorkItem item, Reckoning.Reckoning reckoning)
+    {
+        var coats = reckoning.Job.Proposal.Coats && reckoning.Job.Book.GetValueOrDefault(item.Entry) is ProductionRate { Paces: var paces } && (paces.Length > 1 || paces[0].Coats > 1)
+            ? item.Coats == 1 ? ", one coat" : $", {Words(item.Coats)} coats"
+            : "";
+        return $"{(item.Wording.Length > 0 ? item.Wording : item.Name)}{coats}{(item.Colour.Length > 0 ? ", " + item.Colour : "")}:";
+    }
+
+    private static string Words(int count) => count switch { 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) };
+
+    private static void AddExclusions(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
+    {
+        var job = reckoning.Job;
+        var excluded =
+            from item in job.Work
+            from place in job.Places
+            where job.Cells.TryGetValue(new(item.Id, place.Id), out var cell) && cell.State == CellState.Excluded
+            group (place.Name, job.Cells[new(item.Id, place.Id)].Note) by item;
+        var bullets = excluded.SelectMany(item => item.GroupBy(x => x.Note).Select(g => new Bullet(
+            $"{item.Key.Section}: {item.Key.Name}", $"in {string.Join(", ", g.Select(x => x.Name))}{(g.Key.Length == 0 ? "." : ": " + g.Key.TrimEnd('.') + ".")}"))).ToImmutableArray();
+        if (bullets.IsEmpty) return;
+        blocks.Add(new Heading(1, "What is not included"));
+        blocks.Add(new Bullets(bullets));
+    }
+
+    private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) => reckoning.Lines.Select(l => l.Item.Item.Section).Distinct();
+
+    private static string PlaceName(Line line) => line.Measures.Place is { Count: > 1 } place ? $"{place.Name} ×{place.Count}" : line.Measures.Place.Name;
+
+    private static IEnumerable<PriceRow> Rows(Reckoning.Reckoning reckoning, Trace trace)
+    {
+        var (job, price) = (reckoning.Job, reckoning.Price);
+        var spread = job.Proposal.Detail == Detail.Total ? null : Spread.Of(reckoning, trace);
+        PriceRow Part(string label, string detail, Func<Line, bool> within, FigurePath path) =>
+            new(RowKind.Part, label, detail, spread!.Sum(reckoning, within, label, path, trace).V, path.ToString());
+        switch (job.Proposal.Detail)
+        {
+            case Detail.Section:
+                foreach (var section in Sections(reckoning))
+                    yield return Part(section, string.Join(", ", reckoning.Lines.Where(l => l.Item.Item.Section == section).Select(l => l.Item.Item.Name).Distinct()),
+                        l => l.Item.Item.Section == section, new("sections/" + Uri.EscapeDataString(section), "price"));
+                break;
+            case Detail.Place:
+                var group = "";
+                foreach (var place in job.Places)
+                {
+                    var lines = reckoning.Lines.Where(l => l.Measures.Place.Id == place.Id).ToArray();
+                    if (lines.Length == 0) continue;
+                    if (place.Group != group && place.Group.Length > 0) yield return new(RowKind.Group, place.Group, "", null, null);
+                    group = place.Group;
+                    yield return Part(PlaceName(lines[0]), string.Join("; ", lines.GroupBy(l => l.Item.Item.Section).Select(g => $"{g.Key.ToLowerInvariant()}: {string.Join(", ", g.Select(l => l.Item.Item.Name.ToLowerInvariant()))}")),
+                        l => l.Measures.Place.Id == place.Id, new("places", place.Id, "price"));
+                }
+                break;
+        }
+        yield return new(RowKind.Subtotal, "Price before tax", "", price.BeforeTax.V, "price/beforeTax");
+        if (job.Pricing.TaxOn != TaxOn.Nothing)
+            yield return new(RowKind.Tax, job.Pricing.TaxName, $"{Rounding.Text(job.Pricing.TaxRate)} % {(job.Pricing.TaxOn == TaxOn.Materials ? $"on materials, {price.Taxable.V.ToString("N2", CultureInfo.InvariantCulture)}" : "on the price")}", price.Tax.V, "price/tax");
+        yield return new(RowKind.Total, "Total", "", price.Total.V, "price/total");
+    }
+}

@@ -1,0 +1,101 @@
+using System.Text.Json.Nodes;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Reckoning;
+
+/// <summary>Writes how a figure came about as JSON (docs/workings-format.md), and as one sentence.</summary>
+public static class Explanation
+{
+    /// <summary>The figure at <paramref name="path"/> with the figures it came from, <paramref name="levels"/> deep (all the way when null).</summary>
+    public static JsonObject? Of(Trace trace, string path, int? levels = null)
+    {
+        if (!trace.Figures.TryGetValue(path, out var root)) return null;
+        var (figures, sets) = (new JsonObject(), new JsonObject());
+        var queue = new Queue<(Figure Figure, int Level)>();
+        queue.Enqueue((root, 0));
+        while (queue.TryDequeue(out var next))
+        {
+            if (figures.ContainsKey(next.Figure.Path)) continue;
+            figures[next.Figure.Path] = new JsonObject
+            {
+                ["label"] = next.Figure.Label,
+                ["value"] = Rounding.Text(next.Figure.Value),
+                ["unit"] = next.Figure.Unit,
+                ["sentence"] = Sentence(next.Figure),
+                ["how"] = Write(next.Figure.How, sets, figure =>
+                {
+                    if (levels is null || next.Level < levels) queue.Enqueue((figure, next.Level + 1));
+                }),
+            };
+        }
+        return new JsonObject { ["figure"] = path, ["figures"] = figures, ["sets"] = sets };
+    }
+
+    private static JsonObject Write(Expr expr, JsonObject sets, Action<Figure> refer)
+    {
+        JsonArray All(IEnumerable<Expr> of) => [.. of.Select(e => (JsonNode)Write(e, sets, refer))];
+        switch (expr)
+        {
+            case Leaf leaf:
+                var node = new JsonObject { ["op"] = leaf.Source, ["value"] = Rounding.Text(leaf.Value), ["unit"] = leaf.Unit, ["label"] = leaf.Label };
+                if (leaf.Text is not null) node["text"] = leaf.Text;
+                if (leaf.Link is not null) node["link"] = leaf.Link;
+                return node;
+            case Ref reference:
+                refer(reference.Figure);
+                return new JsonObject { ["op"] = "figure", ["path"] = reference.Figure.Path, ["label"] = reference.Figure.Label, ["value"] = Rounding.Text(reference.Figure.Value), ["unit"] = reference.Figure.Unit };
+            case Op op:
+                return new JsonObject { ["op"] = op.Name, ["of"] = All(op.Of) };
+            case Apply apply:
+                return new JsonObject { ["op"] = "apply", ["of"] = All([apply.Of, apply.Times, apply.Over]) };
+            case Packs packs:
+                return new JsonObject
+                {
+                    ["op"] = "packs", ["gives"] = packs.Gives, ["of"] = All([packs.Need]),
+                    ["packs"] = new JsonArray([.. packs.Counts.Select(p => (JsonNode)new JsonObject { ["size"] = Rounding.Text(p.Size), ["price"] = Rounding.Text(p.Price), ["count"] = Rounding.Text(p.Count) })]),
+                };
+            case Share share:
+                if (!sets.ContainsKey(share.Set.Name))
+                {
+                    sets[share.Set.Name] = new JsonObject();
+                    sets[share.Set.Name] = new JsonObject { ["total"] = Write(share.Set.Total, sets, refer), ["weights"] = All(share.Set.Weights) };
+                }
+                return new JsonObject { ["op"] = "share", ["set"] = share.Set.Name, ["index"] = share.Index };
+            default:
+                throw new InvalidOperationException("An operation without a written form: " + expr.GetType().Name);
+        }
+    }
+
+    /// <summary>One line: <c>360 ft² ÷ 95 ft²/h × 1.15 (occupied) = 4.358 h</c>.</summary>
+    public static string Sentence(Figure figure) => $"{Say(figure.How, 0)} = {Number(figure.Value, figure.Unit)}";
+
+    private const int MostTerms = 6;
+
+    private static string Say(Expr expr, int binding) => expr switch
+    {
+        Leaf leaf => leaf.Text is not null ? leaf.Text : Number(leaf.Value, leaf.Unit) + (leaf.Source == "constant" || leaf.Label.Length == 0 ? "" : $" ({leaf.Label})"),
+        Ref reference => Number(reference.Figure.Value, reference.Figure.Unit),
+        Op { Name: "add", Of: { Count: > MostTerms } of } => Bracket($"sum of {of.Count} parts", 1, binding),
+        Op { Name: "add", Of.Count: 0 } => "0",
+        Op { Name: "add" } op => Bracket(string.Join(" + ", op.Of.Select(o => Say(o, 1))), op.Of.Count > 1 ? 1 : 9, binding),
+        Op { Name: "subtract" } op => Bracket($"{Say(op.Of[0], 1)} − {Say(op.Of[1], 2)}", 1, binding),
+        Op { Name: "multiply" } op => Bracket($"{Say(op.Of[0], 2)} × {Say(op.Of[1], 3)}", 2, binding),
+        Op { Name: "divide" } op => Bracket($"{Say(op.Of[0], 2)} ÷ {Say(op.Of[1], 3)}", 2, binding),
+        Op { Name: "ceil" } op => $"{Say(op.Of[0], 1)}, up to a whole number",
+        Op { Name: "money" } op => Say(op.Of[0], binding),
+        Apply { Times.Source: "constant" } apply => Bracket($"{Say(apply.Of, 2)} [{apply.Times.Label}]", 9, binding),
+        Apply { Times.Value: 1m } apply => Bracket($"{Say(apply.Of, 2)} ÷ {Number(apply.Over.Value, $"{apply.Over.Unit}/{apply.Times.Unit}")}", 2, binding),
+        Apply apply => Bracket($"{Say(apply.Of, 2)} × {Number(apply.Times.Value, apply.Times.Unit)} ÷ {Number(apply.Over.Value, apply.Over.Unit)}", 2, binding),
+        Packs packs => $"cheapest packs that cover {Say(packs.Need, 1)}: " + (packs.Counts.All(p => p.Count == 0) ? "none" : string.Join(" + ", packs.Counts.Where(p => p.Count != 0).Select(p => $"{Rounding.Text(p.Count)} × {Rounding.Text(p.Size)}{(packs.Gives == "cost" ? $" at {Rounding.Text(p.Price)}" : "")}"))),
+        Share share => $"share {share.Index + 1} of {share.Set.Weights.Count} of {Say(share.Set.Total, 1)} by {share.Set.Name}",
+        _ => "",
+    };
+
+    private static string Bracket(string text, int own, int binding) => own < binding ? $"({text})" : text;
+
+    private static string Number(decimal value, string unit)
+    {
+        var shown = decimal.Round(value, 3, MidpointRounding.AwayFromZero);
+        return Rounding.Text(shown) + (unit.Length == 0 ? "" : unit == "%" ? " %" : " " + unit);
+    }
+}

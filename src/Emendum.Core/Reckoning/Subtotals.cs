@@ -1,0 +1,43 @@
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Reckoning;
+
+/// <summary>Hours by place and by work item, and each item's quantity: the margins of the scope grid.</summary>
+public sealed class Subtotals
+{
+    private Subtotals(Dictionary<Guid, Val> placeHours, Dictionary<Guid, Val> itemHours, Dictionary<Guid, Val> itemQuantity) =>
+        (PlaceHours, ItemHours, ItemQuantity) = (placeHours, itemHours, itemQuantity);
+
+    /// <summary>Labour hours by place; places without work are left out.</summary>
+    public Dictionary<Guid, Val> PlaceHours { get; }
+
+    /// <summary>Labour hours by work item; items that are nowhere are left out.</summary>
+    public Dictionary<Guid, Val> ItemHours { get; }
+
+    /// <summary>Quantity by work item.</summary>
+    public Dictionary<Guid, Val> ItemQuantity { get; }
+
+    /// <summary>Adds up the lines.</summary>
+    public static Subtotals Of(Reckoning reckoning, Trace trace)
+    {
+        var system = reckoning.Job.Units;
+        Dictionary<Guid, Val> By(Func<Line, Guid> key, Func<Line, Val> value, Func<Line, (string Label, string Unit, FigurePath Path)> made)
+        {
+            var sums = new Dictionary<Guid, (Sum Sum, Line First)>();
+            foreach (var line in reckoning.Lines)
+            {
+                if (!sums.TryGetValue(key(line), out var entry)) sums[key(line)] = entry = (new(), line);
+                entry.Sum.Add(value(line));
+            }
+            return sums.ToDictionary(s => s.Key, s =>
+            {
+                var (label, unit, path) = made(s.Value.First);
+                return trace.Make(s.Value.Sum.Total, unit, label, path);
+            });
+        }
+        return new(
+            By(l => l.Measures.Place.Id, l => l.Hours, l => ($"{l.Measures.Place.Name}: labour", "h", new("places", l.Measures.Place.Id, "hours"))),
+            By(l => l.Item.Item.Id, l => l.Hours, l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours"))),
+            By(l => l.Item.Item.Id, l => l.Quantity, l => ($"{l.Item.Item.Name}: quantity", Line.SymbolOf(l.Item.Measure, system), new("work", l.Item.Item.Id, "quantity"))));
+    }
+}

@@ -1,0 +1,185 @@
+using SkiaSharp;
+
+namespace Emendum.Documents;
+
+/// <summary>The faces a document is set in; they ship with the program and are embedded in the PDF.</summary>
+public enum Face { Serif, SerifBold, Sans, SansBold }
+
+/// <summary>
+/// A small typesetter: text wrapped into a column, pages broken where the column is full, everything kept until the number of pages is known.
+/// Lengths are points (1/72 in). No shaping takes place, so no ligature can swallow letters when text is copied out.
+/// </summary>
+public sealed class Typesetter
+{
+    private static readonly Dictionary<Face, SKTypeface> Faces = new()
+    {
+        [Face.Serif] = Load("Literata_400Regular"), [Face.SerifBold] = Load("Literata_600SemiBold"), [Face.Sans] = Load("Archivo_400Regular"), [Face.SansBold] = Load("Archivo_600SemiBold"),
+    };
+
+    private readonly List<List<Action<SKCanvas>>> pages = [[]];
+    private readonly float bottom;
+
+    /// <summary>Starts a document on US Letter.</summary>
+    public Typesetter(float top, float bottom)
+    {
+        Top = top;
+        this.bottom = bottom;
+        Y = top;
+    }
+
+    /// <summary>Page size.</summary>
+    public const float PageWidth = 612, PageHeight = 792;
+
+    /// <summary>Where a page's column begins.</summary>
+    public float Top { get; }
+
+    /// <summary>Where the next thing goes.</summary>
+    public float Y { get; set; }
+
+    /// <summary>Pages so far.</summary>
+    public int PageCount => pages.Count;
+
+    /// <summary>A font.</summary>
+    public static SKFont Font(Face face, float size) => new(Faces[face], size) { Hinting = SKFontHinting.None, Subpixel = true };
+
+    /// <summary>Begins a new page unless <paramref name="height"/> still fits.</summary>
+    public bool Need(float height)
+    {
+        if (Y + height <= bottom) return false;
+        pages.Add([]);
+        Y = Top;
+        return true;
+    }
+
+    /// <summary>Draws at the current page, in the order given.</summary>
+    public void Draw(Action<SKCanvas> draw) => pages[^1].Add(draw);
+
+    /// <summary>Text on one baseline.</summary>
+    public void Text(string text, float x, float y, Face face, float size, SKColor colour) => Draw(canvas =>
+    {
+        using var font = Font(face, size);
+        using var paint = new SKPaint { Color = colour, IsAntialias = true };
+        canvas.DrawText(text, x, y, SKTextAlign.Left, font, paint);
+    });
+
+    /// <summary>Text that ends at <paramref name="right"/>, its figures all of one width so that columns line up.</summary>
+    public void Figures(string text, float right, float y, Face face, float size, SKColor colour)
+    {
+        using var font = Font(face, size);
+        var digit = "0123456789".Max(d => font.MeasureText(d.ToString()));
+        var widths = text.Select(c => char.IsAsciiDigit(c) ? digit : font.MeasureText(c.ToString())).ToArray();
+        var points = new SKPoint[text.Length];
+        var x = right - widths.Sum();
+        for (var i = 0; i < text.Length; x += widths[i++]) points[i] = new(x + (widths[i] - font.MeasureText(text[i].ToString())) / 2, y);
+        Draw(canvas =>
+        {
+            using var own = Font(face, size);
+            using var paint = new SKPaint { Color = colour, IsAntialias = true };
+            using var blob = SKTextBlob.CreatePositioned(text, own, points);
+            canvas.DrawText(blob, 0, 0, paint);
+        });
+    }
+
+    /// <summary>A rule across.</summary>
+    public void Rule(float left, float right, float y, float width, SKColor colour) => Draw(canvas =>
+    {
+        using var paint = new SKPaint { Color = colour, StrokeWidth = width };
+        canvas.DrawLine(left, y, right, y, paint);
+    });
+
+    /// <summary>Words set in one face.</summary>
+    public readonly record struct Run(string Text, Face Face);
+
+    /// <summary>Breaks runs into lines of at most <paramref name="width"/>; a word wider than that is broken.</summary>
+    public static List<List<Run>> Wrap(IEnumerable<Run> runs, float width, float size)
+    {
+        var lines = new List<List<Run>> { new() };
+        var x = 0f;
+        foreach (var run in runs)
+        {
+            using var font = Font(run.Face, size);
+            foreach (var word in Words(run.Text))
+            {
+                var rest = word;
+                if (x > 0 && x + font.MeasureText(rest.TrimEnd()) > width)
+                {
+                    lines.Add([]);
+                    x = 0;
+                }
+                while (x == 0 && rest.Length > 1 && font.MeasureText(rest.TrimEnd()) > width)
+                {
+                    var fits = Math.Max(1, font.BreakText(rest, width));
+                    lines[^1].Add(new(rest[..fits], run.Face));
+                    lines.Add([]);
+                    rest = rest[fits..];
+                }
+                if (rest.Length == 0 || (x == 0 && rest == " ")) continue;
+                if (lines[^1].Count > 0 && lines[^1][^1].Face == run.Face) lines[^1][^1] = new(lines[^1][^1].Text + rest, run.Face);
+                else lines[^1].Add(new(rest, run.Face));
+                x += font.MeasureText(rest);
+            }
+        }
+        return lines;
+    }
+
+    /// <summary>Sets runs in a column, breaking pages between lines; returns where the last line ended.</summary>
+    public void Column(IEnumerable<Run> runs, float left, float width, float size, float leading, SKColor colour)
+    {
+        foreach (var line in Wrap(runs, width, size))
+        {
+            Need(leading);
+            Y += leading;
+            SetLine(line, left, Y - leading * 0.28f, size, colour);
+        }
+    }
+
+    /// <summary>Sets one wrapped line.</summary>
+    public void SetLine(List<Run> line, float left, float y, float size, SKColor colour)
+    {
+        var x = left;
+        foreach (var run in line)
+        {
+            using var font = Font(run.Face, size);
+            Text(run.Text, x, y, run.Face, size, colour);
+            x += font.MeasureText(run.Text);
+        }
+    }
+
+    /// <summary>Writes the PDF; <paramref name="furniture"/> draws head and foot of each page, given its number and how many there are. The same document gives the same bytes.</summary>
+    public byte[] Write(string title, string author, DateTime date, Action<SKCanvas, int, int> furniture)
+    {
+        using var stream = new MemoryStream();
+        var metadata = new SKDocumentPdfMetadata { Title = title, Author = author, Creator = "Emendum", Producer = "Emendum", Creation = date, Modified = date, RasterDpi = 72, EncodingQuality = 100 };
+        using (var document = SKDocument.CreatePdf(stream, metadata))
+        {
+            for (var i = 0; i < pages.Count; i++)
+            {
+                var canvas = document.BeginPage(PageWidth, PageHeight);
+                furniture(canvas, i + 1, pages.Count);
+                foreach (var draw in pages[i]) draw(canvas);
+                document.EndPage();
+            }
+            document.Close();
+        }
+        return stream.ToArray();
+    }
+
+    private static IEnumerable<string> Words(string text)
+    {
+        var from = 0;
+        for (var i = 0; i < text.Length; i++)
+        {
+            if (text[i] != ' ') continue;
+            yield return text[from..(i + 1)];
+            from = i + 1;
+        }
+        if (from < text.Length) yield return text[from..];
+    }
+
+    private static SKTypeface Load(string name)
+    {
+        using var stream = typeof(Typesetter).Assembly.GetManifestResourceStream($"Emendum.Documents.Fonts.{name}.ttf")!;
+        using var data = SKData.Create(stream);
+        return SKTypeface.FromData(data);
+    }
+}

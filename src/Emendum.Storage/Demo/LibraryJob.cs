@@ -1,0 +1,102 @@
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Core.Work;
+
+namespace Emendum.Storage.Demo;
+
+/// <summary>The made-up refit of the Saltmarsh Lending Library: 30 rooms, built by the same commands a person gives.</summary>
+public static class LibraryJob
+{
+    private const string Letter = """
+        Thank you for walking us round the library. We would do the work in three stretches so that one reading room is always open, and leave each room swept and usable on the evening we finish it.
+
+        The price below covers labour, materials, equipment and clearing up.
+        """;
+
+    private const string Terms = """
+        We agree start dates with you in writing and keep one named person on site throughout. Paint and floor samples are laid out for you to approve before we order.
+
+        A third is due on acceptance, a third when the ground floor is handed back, and the rest within fourteen days of the last room.
+        """;
+
+    /// <summary>Terms a job starts with.</summary>
+    public static readonly PricingTerms StartingTerms = new(
+        PriceBasis.Markup, MaterialCost.Purchase, 30, 25, 15, 14, 3, 18, 45, "Sales tax", 7, TaxOn.Materials, 3, 8, 40, 50);
+
+    /// <summary>A job with nothing in it yet.</summary>
+    public static Job Empty(Guid id, JobInfo info, UnitSystem units) => new(
+        id, info, units, "net", [], [], System.Collections.Immutable.ImmutableDictionary<CellKey, Cell>.Empty,
+        System.Collections.Immutable.ImmutableDictionary<Guid, Core.Book.BookEntry>.Empty, StartingTerms, new(Detail.Section, true, "", "", 30));
+
+    /// <summary>The library job.</summary>
+    public static Job Build(Guid id, Guid customer, string date)
+    {
+        var entries = StarterBook.Entries.ToDictionary(e => e.Id);
+        var number = 1000;
+        Guid Next() => StarterBook.Id(number++);
+        var job = Empty(id, new("Saltmarsh Lending Library", "Refit, ground and first floor", "2041", "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", customer, "Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", date), UnitSystem.Feet);
+        job = job with { Proposal = job.Proposal with { Detail = Detail.Place, Letter = Letter.ReplaceLineEndings("\n"), Terms = Terms.ReplaceLineEndings("\n") } };
+        void Do(Command command) => job = Commands.Apply(job, command, entry => entries.GetValueOrDefault(entry)).Job;
+
+        var places = new List<(Guid Id, string Work)>();
+        foreach (var (group, line, work) in Rooms)
+        {
+            var place = Next();
+            Do(new AddPlace(Next(), place, line, group, null));
+            places.Add((place, work));
+        }
+        var items = new Dictionary<char, Guid>();
+        foreach (var (key, entry) in new[] { ('u', 100), ('f', 101), ('s', 110), ('w', 111), ('c', 120), ('a', 121), ('d', 130), ('n', 131), ('k', 132), ('p', 133), ('v', 141), ('t', 140) })
+        {
+            items[key] = Next();
+            Do(new AddWork(Next(), items[key], StarterBook.Id(entry), null));
+        }
+        Do(new SetWork(Next(), items['w'], "colour", "", "Gannet white"));
+        Do(new SetWork(Next(), items['p'], "colour", "", "Tidal grey"));
+        foreach (var (key, item) in items)
+        {
+            Do(new FillCells(Next(), [.. places.Where(p => p.Work.Contains(key, StringComparison.Ordinal)).Select(p => new CellWas(item, p.Id, null))], CellState.Included));
+            Do(new FillCells(Next(), [.. places.Where(p => p.Work.Contains(char.ToUpperInvariant(key), StringComparison.Ordinal)).Select(p => new CellWas(item, p.Id, null))], CellState.Excluded));
+        }
+        Do(new SetNote(Next(), items['t'], places[0].Id, "", "The library lays its own lobby mat; leave the well clear"));
+        Do(new SetNote(Next(), items['n'], places[5].Id, "", "The stained glass stays as it is"));
+        return job;
+    }
+
+    /// <summary>Group, tape line, and a letter for each kind of work; a capital letter excludes it.</summary>
+    private static readonly (string Group, string Line, string Work)[] Rooms =
+    [
+        ("Ground floor", "Entrance hall 17'8 x 12 x 11; door 6 x 7'6; door 3 x 6'8 x2; window 4 x 6 x2", "ufwadnkpT"),
+        ("Ground floor", "Reading room 24'6 x 18 x 9'2; door 3 x 6'8 x2; window 4 x 5 x3", "ufwadnkpt"),
+        ("Ground floor", "Children's corner 20 x 16 x 9'2; door 3 x 6'8; window 4 x 5 x3", "ufswcdnkpv"),
+        ("Ground floor", "Lending desk 18 x 12'6 x 9'2; pass-through 6 x 7 deep 6\"; window 3 x 4", "ufwcnkpv"),
+        ("Ground floor", "Newspaper room 16 x 14'3 x 9'2; door 3 x 6'8; window 4 x 5 x2", "ufwadnkpt"),
+        ("Ground floor", "Reference room 28 x 19'6 x 10'4; door 3 x 7 x2; window 5 x 7 x4 sill", "ufwadNkpt"),
+        ("Ground floor", "Workroom 14 x 11 x 8'6; door 3 x 6'8; window 3 x 4", "ufwcdnkpv"),
+        ("Ground floor", "Parcel store 9 x 7'6 x 8'6; door 3 x 6'8", "uwcdkpv"),
+        ("Ground floor", "Staff room 15'4 x 11'8 x 8'6; door 3 x 6'8; window 4 x 4 x2", "ufwcdnkpv"),
+        ("Ground floor", "Kitchen 10'6 x 8'4 x 8'6; door 2'8 x 6'8; window 3 x 3'6", "ufwcdnkpv"),
+        ("Ground floor", "Washrooms 8 x 6 x 8'6 x2; door 2'8 x 6'8; window 2 x 2", "wcdnv"),
+        ("Ground floor", "Accessible washroom 7'6 x 7 x 8'6; door 3'2 x 6'8", "wcdv"),
+        ("Ground floor", "Boiler room 11 x 9 x 8'6; door 3 x 6'8", "wcd"),
+        ("Ground floor", "Rear passage 26 x 4'6 x 8'6; door 3 x 6'8 x4", "ufwcdkpv"),
+        ("Ground floor", "Community room 30 x 22 x 10'4; door 6 x 7 x2; window 5 x 6 x5", "ufswadnkpt"),
+        ("First floor", "Upper landing 19 x 9'4 x 9; door 3 x 6'8 x5; window 4 x 6", "ufwcdnkpt"),
+        ("First floor", "Local history 25'6 x 12'6 x 9; door 3 x 6'8 x2; window 4 x 5 x3", "ufwadnkpt"),
+        ("First floor", "Map room 17 x 15 x 9; door 3 x 6'8; window 4 x 5 x2", "ufwadnkpt"),
+        ("First floor", "Study bays 7'3 x 8 x 9 x4; pass-through 4 x 7; window 3 x 4", "ufwcnkpt"),
+        ("First floor", "Quiet room 16'8 x 13 x 9; door 3 x 6'8; window 4 x 5 x2", "ufwadnkpt"),
+        ("First floor", "Music library 21 x 14'6 x 9; door 3 x 6'8; window 4 x 5 x2", "ufwadnkpt"),
+        ("First floor", "Listening booths 6 x 5 x 9 x3; door 2'6 x 6'8", "wcdt"),
+        ("First floor", "Archive 18'6 x 14 x 9; door 3 x 7", "uwcdkpv"),
+        ("First floor", "Conservation room 13'9 x 12 x 9; door 3 x 6'8; window 4 x 4 x2", "ufwcdnkpv"),
+        ("First floor", "Librarian's office 11 x 11 x 9; door 3 x 6'8; window 4 x 5", "ufwcdnkpt"),
+        ("First floor", "Meeting room 18 x 13'6 x 9; door 3 x 6'8; window 4 x 5 x2", "ufswcdnkpt"),
+        ("First floor", "IT room 9'6 x 8 x 9; door 3 x 6'8", "uwcdkpv"),
+        ("First floor", "Cleaner's store 6 x 5'6 x 9; door 2'6 x 6'8", "wcdv"),
+        ("First floor", "Upper passage 31 x 4'8 x 9; door 3 x 6'8 x6", "ufwcdkpt"),
+        ("First floor", "Terrace room 16 x 12'2 x 9; door 5 x 6'8; window 5 x 5 x2", "ufwcdnkpt"),
+    ];
+}

@@ -1,0 +1,88 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Emendum.Core.Jobs;
+using Microsoft.Data.Sqlite;
+
+namespace Emendum.Storage;
+
+/// <summary>A row of the list of jobs.</summary>
+public sealed record JobRow(Guid Id, string Number, string Name, string Customer, string Created, string Changed, string Summary);
+
+/// <summary>One entry of a job's log.</summary>
+/// <param name="Version">The job's version after it.</param>
+/// <param name="Command">Id of the command.</param>
+/// <param name="Name">What the command is called; <c>undo</c> and <c>redo</c> reverse another entry.</param>
+/// <param name="Person">Who.</param>
+/// <param name="At">When, UTC.</param>
+/// <param name="Reverses">The version it takes back.</param>
+/// <param name="Changes">What it changed.</param>
+/// <param name="Answer">The answer that was given.</param>
+public sealed record LogEntry(long Version, Guid Command, string Name, string Person, string At, long? Reverses, ImmutableArray<Change> Changes, string Answer);
+
+/// <summary>Jobs on disk: a snapshot and the change sets after it (architecture decision 5).</summary>
+public sealed class JobStore(Database database)
+{
+    /// <summary>Log entries after which a new snapshot is written, so that opening stays quick.</summary>
+    public const int EntriesBetweenSnapshots = 400;
+
+    /// <summary>All jobs, newest change first.</summary>
+    public List<JobRow> List()
+    {
+        using var connection = database.Connect();
+        return connection.Rows("SELECT id, number, name, customer, created, changed, summary FROM job ORDER BY changed DESC, id",
+            r => new JobRow(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4), r.GetString(5), r.GetString(6)));
+    }
+
+    /// <summary>Whether the job is there.</summary>
+    public bool Has(Guid id)
+    {
+        using var connection = database.Connect();
+        return connection.Rows("SELECT 1 FROM job WHERE id = $id", _ => true, ("$id", id)).Count > 0;
+    }
+
+    /// <summary>Keeps a new job.</summary>
+    public void Create(Job job, string summary, DateTime now)
+    {
+        using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        connection.Run("INSERT INTO job VALUES ($id, $number, $name, $customer, (SELECT id FROM customer WHERE id = $customerId), $at, $at, $summary)",
+            ("$id", job.Id), ("$number", job.Info.Number), ("$name", job.Info.Name), ("$customer", job.Info.Customer), ("$customerId", job.Info.CustomerId), ("$at", Utc(now)), ("$summary", summary));
+        Snapshot(connection, job, 0);
+        transaction.Commit();
+    }
+
+    /// <summary>The job as it stands, with its whole log; null when it is not there.</summary>
+    public (Job Job, List<LogEntry> Log)? Open(Guid id)
+    {
+        using var connection = database.Connect();
+        var snapshots = connection.Rows("SELECT version, content FROM job_snapshot WHERE job_id = $id ORDER BY version DESC LIMIT 1", r => (Version: r.GetInt64(0), Content: (byte[])r[1]), ("$id", id));
+        if (snapshots.Count == 0) return null;
+        var log = connection.Rows("SELECT version, command_id, name, person, at, reverses, change_set, answer FROM job_log WHERE job_id = $id ORDER BY version",
+            r => new LogEntry(r.GetInt64(0), r.GetGuid(1), r.GetString(2), r.GetString(3), r.GetString(4), r.IsDBNull(5) ? null : r.GetInt64(5),
+                JsonSerializer.Deserialize<ImmutableArray<Change>>(r.GetString(6), JobJson.Options), r.GetString(7)), ("$id", id));
+        var job = JobFile.Read(snapshots[0].Content);
+        foreach (var entry in log.Where(e => e.Version > snapshots[0].Version)) job = ChangeSet.Apply(job, entry.Changes);
+        return (job, log);
+    }
+
+    /// <summary>Puts one edit on disk: its log entry and what the list shows. Returns when it is durable.</summary>
+    public void Commit(Job job, LogEntry entry, string summary)
+    {
+        using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        connection.Run("INSERT INTO job_log VALUES ($job, $version, $command, $name, $person, $at, $reverses, $changes, $answer)",
+            ("$job", job.Id), ("$version", entry.Version), ("$command", entry.Command), ("$name", entry.Name), ("$person", entry.Person), ("$at", entry.At), ("$reverses", entry.Reverses),
+            ("$changes", JsonSerializer.Serialize(entry.Changes, JobJson.Options)), ("$answer", entry.Answer));
+        connection.Run("UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
+            ("$name", job.Info.Name), ("$customer", job.Info.Customer), ("$at", entry.At), ("$summary", summary), ("$job", job.Id));
+        if (entry.Version % EntriesBetweenSnapshots == 0) Snapshot(connection, job, entry.Version);
+        transaction.Commit();
+    }
+
+    /// <summary>A time as it is stored.</summary>
+    public static string Utc(DateTime time) => time.ToUniversalTime().ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", System.Globalization.CultureInfo.InvariantCulture);
+
+    private static void Snapshot(SqliteConnection connection, Job job, long version) =>
+        connection.Run("INSERT INTO job_snapshot VALUES ($job, $version, $schema, $content)",
+            ("$job", job.Id), ("$version", version), ("$schema", JobFile.CurrentVersion), ("$content", JobFile.Write(job, indented: false)));
+}

@@ -1,0 +1,33 @@
+using System.Text.Json.Nodes;
+using Emendum.Core.Quantities;
+using Microsoft.AspNetCore.OpenApi;
+using Microsoft.OpenApi;
+
+namespace Emendum.Web;
+
+/// <summary>Says in the API description what our converters write: decimals, units and ratios are text.</summary>
+public static class ApiDescription
+{
+    /// <summary>Sets the description up.</summary>
+    public static void Configure(OpenApiOptions options)
+    {
+        options.AddSchemaTransformer((schema, context, _) =>
+        {
+            var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+            if (type == typeof(decimal) || type == typeof(Unit) || type == typeof(Ratio))
+            {
+                schema.Type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? JsonSchemaType.String : JsonSchemaType.String | JsonSchemaType.Null;
+                schema.Pattern = null;
+                schema.Format = type.Name.ToLowerInvariant();
+                schema.Properties?.Clear();
+            }
+            return Task.CompletedTask;
+        });
+        options.AddDocumentTransformer((document, _, _) =>
+        {
+            document.Info = new() { Title = "Emendum", Version = "1" };
+            document.Servers?.Clear();
+            return Task.CompletedTask;
+        });
+    }
+}

@@ -1,0 +1,34 @@
+using Emendum.Core.Book;
+using Emendum.Storage;
+
+namespace Emendum.Web;
+
+/// <summary>An entry that can be put to work.</summary>
+public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace);
+
+/// <summary>The firm and its Book.</summary>
+public static class CompanyEndpoints
+{
+    /// <summary>Maps them.</summary>
+    public static void MapCompany(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/company", (CompanyStore companies) => companies.Get());
+        app.MapGet("/api/book/work", (Shelf shelf) => shelf.Work.Select(entry => entry switch
+        {
+            ProductionRate rate => new BookWorkView(rate.Id, rate.Name, rate.Section, "rate", rate.Wording, string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString()))),
+            Assembly assembly => new BookWorkView(assembly.Id, assembly.Name, assembly.Section, "assembly", assembly.Wording, $"{assembly.Components.Length} parts"),
+            _ => throw new InvalidOperationException(entry.GetType().Name),
+        }));
+    }
+
+    /// <summary>Maps the customers.</summary>
+    public static void MapCustomers(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/customers", (CustomerStore customers) => customers.List());
+        app.MapPut("/api/customers/{id:guid}", (Guid id, Customer customer, CustomerStore customers) =>
+        {
+            customers.Put(customer with { Id = id });
+            return customer with { Id = id };
+        });
+    }
+}

@@ -1,0 +1,25 @@
+using Emendum.Core.Quantities;
+using Emendum.Storage;
+using Emendum.Storage.Demo;
+using Emendum.Web.Jobs;
+
+namespace Emendum.Web;
+
+/// <summary>Fills a new data folder.</summary>
+public static class FirstStart
+{
+    /// <summary>The firm and its Book, and with <paramref name="demo"/> the demo jobs. Does nothing where there is a firm already.</summary>
+    public static void Fill(IServiceProvider services, bool demo)
+    {
+        var companies = services.GetRequiredService<CompanyStore>();
+        if (companies.Get() is not null) return;
+        services.GetRequiredService<BookStore>().Add(StarterBook.Entries);
+        if (demo)
+        {
+            var customer = new Customer(StarterBook.Id(900), "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", "office@saltmarsh-library.example", "555 0134");
+            services.GetRequiredService<CustomerStore>().Put(customer);
+            services.GetRequiredService<OpenJobs>().Create(LibraryJob.Build(StarterBook.Id(999), customer.Id, DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)));
+        }
+        companies.Create(new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet), 2042);
+    }
+}

@@ -1,0 +1,207 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using Emendum.Core;
+using Emendum.Core.Book;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
+
+namespace Emendum.Web.Jobs;
+
+/// <summary>A figure ready to be shown; the browser adds nothing to it.</summary>
+/// <param name="Path">Where its workings are.</param>
+/// <param name="Shown">Rounded for reading, with thousands marked.</param>
+/// <param name="Unit">Its unit, or empty.</param>
+/// <param name="Value">All its places.</param>
+public sealed record FigureView(string Path, string Shown, string Unit, decimal Value)
+{
+    private static FigureView Of(string path, Val value, string unit, string format) =>
+        new(path, value.V.ToString(format, CultureInfo.InvariantCulture), unit, value.V);
+
+    /// <summary>Hours to one place.</summary>
+    public static FigureView Hours(string path, Val value) => Of(path, value, "h", "#,0.0");
+
+    /// <summary>Money to the cent.</summary>
+    public static FigureView Money(string path, Val value, string unit = "") => Of(path, value, unit, "#,0.00");
+
+    /// <summary>A percentage to one place.</summary>
+    public static FigureView Percent(string path, Val value) => Of(path, value, "%", "#,0.0");
+
+    /// <summary>A measured quantity to one place; counts whole.</summary>
+    public static FigureView Amount(string path, Val value, string unit) => Of(path, value, unit, unit.Length == 0 ? "#,0.##" : "#,0.0");
+
+    /// <summary>A need or purchase to two places.</summary>
+    public static FigureView Fine(string path, Val value, string unit) => Of(path, value, unit, "#,0.##");
+}
+
+/// <summary>A named measure of a place.</summary>
+public sealed record MeasureView(string Name, string Label, FigureView Figure);
+
+/// <summary>A place as the screens show it.</summary>
+public sealed record PlaceView(Guid Id, string Name, string Group, string Line, int Count, string Size, FigureView Floor, IReadOnlyList<MeasureView> Measures, FigureView? Hours);
+
+/// <summary>A product that may be chosen for a work item.</summary>
+public sealed record ProductView(Guid Id, string Name);
+
+/// <summary>A work item as the screens show it.</summary>
+public sealed record WorkView(
+    Guid Id, Guid Entry, string Kind, string Section, string Name, int Coats, IReadOnlyList<int> CoatsOffered, Guid? Product, string ProductName, IReadOnlyList<ProductView> Products,
+    string Colour, string? Pace, string PaceShown, string Wording, string CrewNote, string MeasureLabel, IReadOnlyList<string> Parts, FigureView? Quantity, FigureView? Hours);
+
+/// <summary>A cell as the grid shows it.</summary>
+public sealed record CellView(Guid Work, Guid Place, CellState State, string Note, string Hours, string Quantity, string Unit);
+
+/// <summary>The figures at the foot of every job screen.</summary>
+public sealed record TallyView(
+    FigureView Floor, FigureView Hours, FigureView CrewDays, FigureView Materials, FigureView Cost, FigureView BeforeTax, FigureView Total, FigureView? Margin,
+    string MarginWords, int CrewSize, decimal FloorMargin, decimal GoalMargin, int Places, int Lines, int Bought);
+
+/// <summary>What undo and redo would do.</summary>
+public sealed record UndoView(string? Undo, string? Redo);
+
+/// <summary>A rule by which openings are taken off.</summary>
+public sealed record RuleView(string Name, string Label, string Source);
+
+/// <summary>A job with everything its screens show but the views made on request.</summary>
+public sealed record JobView(
+    Guid Id, long Version, JobInfo Info, UnitSystem Units, string Deduct, IReadOnlyList<RuleView> Rules, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work,
+    IReadOnlyList<CellView> Cells, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, UndoView Undo);
+
+/// <summary>How much the last edit moved the totals, signed, ready to show; empty where it did not.</summary>
+public sealed record DeltaView(string Hours, string Materials, string Cost, string BeforeTax);
+
+/// <summary>What an edit changed: whole new views of what it touched, and what is gone. <see cref="Reload"/> says that it touched too much to list.</summary>
+public sealed record AnswerView(
+    long Version, string Did, bool Reload, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work, IReadOnlyList<CellView> Cells,
+    IReadOnlyList<Guid> PlaceOrder, IReadOnlyList<Guid> WorkOrder, IReadOnlyList<string> GoneCells,
+    JobInfo Info, string Deduct, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, DeltaView Delta, UndoView Undo);
+
+/// <summary>Makes views from a reckoned job.</summary>
+public sealed class ViewOf(Reckoning reckoning)
+{
+    private readonly Subtotals subtotals = Subtotals.Of(reckoning, Trace.Silent);
+    private readonly Job job = reckoning.Job;
+
+    /// <summary>One place.</summary>
+    public PlaceView Place(Place place)
+    {
+        var measures = reckoning.Measures[place.Id];
+        MeasureView Measure(Measure m) => new(m.Name(), m.Label(), FigureView.Amount($"places/{place.Id}/{m.Name()}", measures[m], Line.SymbolOf(m, job.Units)));
+        var all = Enum.GetValues<Measure>().Select(Measure).ToArray();
+        return new(place.Id, place.Name, place.Group, place.Line, place.Count, $"{place.Long.Read(job.Units)} × {place.Wide.Read(job.Units)} × {place.High.Read(job.Units)}",
+            all[0].Figure, all, subtotals.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours($"places/{place.Id}/hours", hours) : null);
+    }
+
+    /// <summary>One work item.</summary>
+    public WorkView Work(CompiledItem compiled)
+    {
+        var item = compiled.Item;
+        var rate = job.Book.GetValueOrDefault(item.Entry) as ProductionRate;
+        var product = (item.Product ?? rate?.Product) is { } id ? job.Book.GetValueOrDefault(id) : null;
+        var pace = item.Pace ?? rate?.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace;
+        return new(item.Id, item.Entry, rate is null ? "assembly" : "rate", item.Section, item.Name, item.Coats, rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)] : [],
+            product?.Id, product?.Name ?? "", [.. job.Book.Values.OfType<Material>().Where(m => rate?.Product is not null && m.Coverage is { } c && (c.UnitA.Kind == compiled.Measure.Kind() || c.UnitB.Kind == compiled.Measure.Kind())).OrderBy(m => m.Name, StringComparer.Ordinal).Select(m => new ProductView(m.Id, m.Name))],
+            item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, (rate?.CrewNote ?? (job.Book.GetValueOrDefault(item.Entry) as Assembly)?.CrewNote) ?? "", compiled.Measure.Label(),
+            [.. compiled.Parts.Select(p => p.Entry switch { LabourRole => $"{p.Name} — labour, {p.Ratio}", Material => $"{p.Name} — material, {p.Ratio}", _ => $"{p.Name} — equipment, crew of {p.Crew}" })],
+            subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount($"work/{item.Id}/quantity", quantity, Line.SymbolOf(compiled.Measure, job.Units)) : null,
+            subtotals.ItemHours.TryGetValue(item.Id, out var hours) ? FigureView.Hours($"work/{item.Id}/hours", hours) : null);
+    }
+
+    /// <summary>One cell.</summary>
+    public CellView Cell(CellKey key, Cell cell)
+    {
+        if (!reckoning.ByCell.TryGetValue(key, out var line)) return new(key.Work, key.Place, cell.State, cell.Note, "", "", "");
+        return new(key.Work, key.Place, cell.State, cell.Note, line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture), line.Quantity.V.ToString(line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0", CultureInfo.InvariantCulture), Line.SymbolOf(line.Item.Measure, job.Units));
+    }
+
+    /// <summary>The tally.</summary>
+    public TallyView Tally()
+    {
+        var price = reckoning.Price;
+        var margin = price.Margin is { } m ? FigureView.Percent("price/margin", m) : null;
+        return new(
+            FigureView.Amount("totals/floorArea", reckoning.FloorArea, Line.SymbolOf(Measure.FloorArea, job.Units)), FigureView.Hours("totals/hours", reckoning.Hours),
+            FigureView.Amount("totals/crewDays", reckoning.CrewDays, "days"), FigureView.Money("price/material", price.Classes[1].Cost), FigureView.Money("price/direct", price.Direct),
+            FigureView.Money("price/beforeTax", price.BeforeTax), FigureView.Money("price/total", price.Total), margin, Words(price.Margin), job.Pricing.CrewSize, job.Pricing.FloorMargin, job.Pricing.GoalMargin,
+            job.Places.Sum(p => p.Count), reckoning.Lines.Length, reckoning.Buying.Count(b => b.Bought.V > 0));
+    }
+
+    private string Words(Val? margin) => margin is not { } m ? "no price yet"
+        : m.V < job.Pricing.FloorMargin ? "below your floor"
+        : m.V < job.Pricing.GoalMargin ? "above the floor, under the target"
+        : "at or above the target";
+
+    /// <summary>The whole job.</summary>
+    public JobView Job(long version, UndoView undo) => new(
+        job.Id, version, job.Info, job.Units, job.Deduct, [.. DeductionRule.All.Select(r => new RuleView(r.Name, r.Label, r.Source))],
+        [.. job.Places.Select(Place)], [.. reckoning.Items.Select(Work)], [.. InOrder().Select(k => Cell(k, job.Cells[k]))], job.Pricing, job.Proposal, Tally(), undo);
+
+    private IEnumerable<CellKey> InOrder() =>
+        from work in job.Work from place in job.Places let key = new CellKey(work.Id, place.Id) where job.Cells.ContainsKey(key) select key;
+
+    /// <summary>Most cells an answer lists before it asks the browser to load the job anew.</summary>
+    private const int MostCells = 200;
+
+    /// <summary>What has changed since an earlier reckoning.</summary>
+    public AnswerView Since(Reckoning before, long version, string did, UndoView undo)
+    {
+        var old = before.Job;
+        var touchedPlaces = new HashSet<Guid>();
+        var touchedWork = new HashSet<Guid>();
+        foreach (var place in job.Places)
+            if (!before.Measures.TryGetValue(place.Id, out var was) || !ReferenceEquals(was, reckoning.Measures[place.Id])) touchedPlaces.Add(place.Id);
+        var items = before.Items.ToDictionary(i => i.Item.Id);
+        foreach (var item in reckoning.Items)
+            if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item)) touchedWork.Add(item.Item.Id);
+        var cells = new List<CellView>();
+        var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost;
+        void Touch(CellKey key)
+        {
+            touchedPlaces.Add(key.Place);
+            touchedWork.Add(key.Work);
+        }
+        foreach (var (key, cell) in job.Cells)
+        {
+            var same = old.Cells.TryGetValue(key, out var was) && ReferenceEquals(was, cell) && (!reckoning.ByCell.TryGetValue(key, out var line) || (before.ByCell.TryGetValue(key, out var wasLine) && ReferenceEquals(line, wasLine)));
+            if (same) continue;
+            Touch(key);
+            if (cells.Count < MostCells) cells.Add(Cell(key, cell));
+            else reload = true;
+        }
+        var gone = new List<string>();
+        if (!ReferenceEquals(old.Cells, job.Cells))
+        {
+            foreach (var key in old.Cells.Keys.Where(k => !job.Cells.ContainsKey(k)))
+            {
+                Touch(key);
+                gone.Add($"{key.Work}/{key.Place}");
+                reload |= gone.Count > MostCells;
+            }
+        }
+        if (reload) (cells, gone) = ([], []);
+        return new(version, did, reload,
+            reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)], reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)], cells,
+            reload || SameOrder(old.Places, job.Places) ? [] : [.. job.Places.Select(p => p.Id)], reload || SameOrder(old.Work, job.Work) ? [] : [.. job.Work.Select(w => w.Id)], gone,
+            job.Info, job.Deduct, job.Pricing, job.Proposal, Tally(), Delta(before), undo);
+    }
+
+    private static bool SameOrder(System.Collections.Immutable.ImmutableArray<Place> a, System.Collections.Immutable.ImmutableArray<Place> b) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
+
+    private static bool SameOrder(System.Collections.Immutable.ImmutableArray<WorkItem> a, System.Collections.Immutable.ImmutableArray<WorkItem> b) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
+
+    private DeltaView Delta(Reckoning before)
+    {
+        static string Signed(decimal now, decimal was, string format)
+        {
+            var moved = decimal.Round(now - was, format.Length - format.IndexOf('.') - 1, MidpointRounding.AwayFromZero);
+            return moved == 0 ? "" : moved.ToString($"+{format};−{format}", CultureInfo.InvariantCulture);
+        }
+        return new(
+            Signed(reckoning.Hours.V, before.Hours.V, "#,0.0"), Signed(reckoning.Price.Classes[1].Cost.V, before.Price.Classes[1].Cost.V, "#,0.00"),
+            Signed(reckoning.Price.Direct.V, before.Price.Direct.V, "#,0.00"), Signed(reckoning.Price.BeforeTax.V, before.Price.BeforeTax.V, "#,0.00"));
+    }
+}

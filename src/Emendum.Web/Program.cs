@@ -1,0 +1,67 @@
+using System.Net;
+using Emendum.Core;
+using Emendum.Core.Jobs;
+using Emendum.Storage;
+using Emendum.Web;
+using Emendum.Web.Jobs;
+using Microsoft.Extensions.FileProviders;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Logging.SetMinimumLevel(LogLevel.Warning);
+builder.Logging.AddFilter("Microsoft.AspNetCore.Diagnostics", LogLevel.Error);
+var port = builder.Configuration.GetValue("port", 5080);
+var folder = builder.Configuration["data"] ?? "data";
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.Listen(IPAddress.Loopback, port);
+    kestrel.Limits.MaxRequestBodySize = JobFile.MostBytes + 1024;
+});
+builder.Services.ConfigureHttpJsonOptions(json => JobJson.Apply(json.SerializerOptions));
+builder.Services.AddResponseCompression();
+builder.Services.AddProblemDetails();
+builder.Services.AddOpenApi(ApiDescription.Configure);
+builder.Services.AddSingleton(_ => Database.Open(folder));
+builder.Services.AddSingleton<JobStore>().AddSingleton<CustomerStore>().AddSingleton<BookStore>().AddSingleton<CompanyStore>().AddSingleton<OpenJobs>().AddSingleton<Shelf>();
+
+var app = builder.Build();
+try
+{
+    FirstStart.Fill(app.Services, builder.Configuration.GetValue("demo", true));
+}
+catch (RefusedException refused)
+{
+    Console.Error.WriteLine(refused.Message);
+    return 1;
+}
+
+app.UseResponseCompression();
+app.UseMiddleware<Refusals>();
+app.UseMiddleware<OwnHostOnly>();
+if (builder.Configuration["client"] is { } client && Directory.Exists(client))
+{
+    var files = new PhysicalFileProvider(Path.GetFullPath(client));
+    app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = files });
+    app.UseStaticFiles(new StaticFileOptions { FileProvider = files });
+    app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = files });
+}
+app.MapOpenApi("/api/openapi.json");
+app.MapCompany();
+app.MapCustomers();
+app.MapJobs();
+app.Map("/api/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
+
+try
+{
+    await app.StartAsync();
+}
+catch (IOException wrong) when (wrong.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
+{
+    Console.Error.WriteLine($"Port {port} is in use by another program. Choose another with --port N.");
+    return 1;
+}
+Console.WriteLine($"Emendum is at http://127.0.0.1:{new Uri(app.Urls.First()).Port}/  (Ctrl+C stops it)");
+await app.WaitForShutdownAsync();
+return 0;
+
+/// <summary>The program, for tests.</summary>
+public partial class Program;
