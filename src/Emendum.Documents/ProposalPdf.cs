@@ -103,8 +103,7 @@ public static class ProposalPdf
             set.Need(label.Count * Leading + detail.Count * 12 + 8 + (row.Kind == RowKind.Subtotal ? 3 * Leading : 0));
             if (row.Kind == RowKind.Subtotal) set.Rule(Left, Right, set.Y + 2, 0.9f, Ink);
             set.Y += 5;
-            if (row.Amount is { } amount)
-                set.Figures(amount.ToString("#,0.00", CultureInfo.InvariantCulture), Right, set.Y + Leading * 0.72f, strong ? Face.SansBold : Face.Sans, Size, Ink);
+            set.Figures(row.Shown, Right, set.Y + Leading * 0.72f, strong ? Face.SansBold : Face.Sans, Size, Ink);
             foreach (var line in label)
             {
                 set.SetLine(line, Left, set.Y + Leading * 0.72f, Size, Ink);

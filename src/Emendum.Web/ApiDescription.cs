@@ -27,6 +27,9 @@ public static class ApiDescription
         {
             document.Info = new() { Title = "Emendum", Version = "1" };
             document.Servers?.Clear();
+            // A kind is told by its "type": without it nothing is read.
+            foreach (var schema in document.Components?.Schemas?.Values ?? [])
+                if (schema is OpenApiSchema own && own.Properties?.TryGetValue("type", out var type) == true && type.Enum?.Count == 1) (own.Required ??= new HashSet<string>()).Add("type");
             return Task.CompletedTask;
         });
     }

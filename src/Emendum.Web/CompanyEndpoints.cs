@@ -1,10 +1,14 @@
 using Emendum.Core.Book;
+using Emendum.Core.Quantities;
 using Emendum.Storage;
 
 namespace Emendum.Web;
 
 /// <summary>An entry that can be put to work.</summary>
 public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace);
+
+/// <summary>A product that can be chosen for work measured in what it covers.</summary>
+public sealed record ProductView(Guid Id, string Name, Kind Covers);
 
 /// <summary>The firm and its Book.</summary>
 public static class CompanyEndpoints
@@ -13,6 +17,7 @@ public static class CompanyEndpoints
     public static void MapCompany(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/company", (CompanyStore companies) => companies.Get());
+        app.MapGet("/api/book/products", (Shelf shelf) => shelf.Products.Select(m => new ProductView(m.Id, m.Name, m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind)));
         app.MapGet("/api/book/work", (Shelf shelf) => shelf.Work.Select(entry => entry switch
         {
             ProductionRate rate => new BookWorkView(rate.Id, rate.Name, rate.Section, "rate", rate.Wording, string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString()))),

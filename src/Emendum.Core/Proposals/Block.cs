@@ -37,7 +37,11 @@ public enum RowKind { Group, Part, Subtotal, Tax, Total }
 /// <param name="Detail">More words, lighter.</param>
 /// <param name="Amount">Money to the cent.</param>
 /// <param name="Figure">Path of the figure.</param>
-public sealed record PriceRow(RowKind Kind, string Label, string Detail, decimal? Amount, string? Figure);
+public sealed record PriceRow(RowKind Kind, string Label, string Detail, decimal? Amount, string? Figure)
+{
+    /// <summary>The amount as it is read, on page and paper alike.</summary>
+    public string Shown => Amount?.ToString("#,0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
+}
 
 /// <summary>The price. Its parts add up to the price before tax, and that with the tax to the total.</summary>
 public sealed record PriceTable(string Currency, ImmutableArray<PriceRow> Rows) : Block;

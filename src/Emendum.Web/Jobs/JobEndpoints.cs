@@ -46,6 +46,7 @@ public static class JobEndpoints
         jobs.MapPost("/{id:guid}/redo", async (Guid id, ReverseRequest request, OpenJobs open) => Answered(await open.Get(id).Redo(request.Id, Owner))).Produces<AnswerView>();
         jobs.MapPost("/{id:guid}/read-tape", (Guid id, TapeText text, OpenJobs open) => ReadTape(text.Line, open.Get(id).Reckoning.Job.Units));
         jobs.MapGet("/{id:guid}/places/{place:guid}/drawing", (Guid id, Guid place, OpenJobs open) => Drawing(open.Get(id).Reckoning.Job, place));
+        jobs.MapGet("/{id:guid}/cells/{work:guid}/{place:guid}", (Guid id, Guid work, Guid place, OpenJobs open) => CellSheetView.Of(open.Get(id), new(work, place)));
         jobs.MapGet("/{id:guid}/price", (Guid id, OpenJobs open) => PriceView.Of(open.Get(id).Reckoning));
         jobs.MapGet("/{id:guid}/proposal", (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Reckoning, Trace.Silent));
         jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Reckoning));

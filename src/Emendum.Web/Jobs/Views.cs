@@ -44,16 +44,37 @@ public sealed record MeasureView(string Name, string Label, FigureView Figure);
 /// <summary>A place as the screens show it.</summary>
 public sealed record PlaceView(Guid Id, string Name, string Group, string Line, int Count, string Size, FigureView Floor, IReadOnlyList<MeasureView> Measures, FigureView? Hours);
 
-/// <summary>A product that may be chosen for a work item.</summary>
-public sealed record ProductView(Guid Id, string Name);
-
-/// <summary>A work item as the screens show it.</summary>
+/// <summary>A work item as the screens show it. <c>Covers</c> is what a product chosen for it must cover; null when it takes none.</summary>
 public sealed record WorkView(
-    Guid Id, Guid Entry, string Kind, string Section, string Name, int Coats, IReadOnlyList<int> CoatsOffered, Guid? Product, string ProductName, IReadOnlyList<ProductView> Products,
+    Guid Id, Guid Entry, string Kind, string Section, string Name, int Coats, IReadOnlyList<int> CoatsOffered, Guid? Product, Guid? OwnProduct, Kind? Covers,
     string Colour, string? Pace, string PaceShown, string Wording, string CrewNote, string MeasureLabel, IReadOnlyList<string> Parts, FigureView? Quantity, FigureView? Hours);
 
 /// <summary>A cell as the grid shows it.</summary>
 public sealed record CellView(Guid Work, Guid Place, CellState State, string Note, string Hours, string Quantity, string Unit);
+
+/// <summary>A figure of a cell with the sentence that says how it came about.</summary>
+public sealed record CellLineView(string Label, FigureView Figure, string Sentence);
+
+/// <summary>What the side sheet says of one included cell.</summary>
+public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines)
+{
+    /// <summary>Quantity, and what each part takes; empty for a cell that is not included.</summary>
+    public static CellSheetView Of(OpenJob job, CellKey key)
+    {
+        var figures = job.Recorded().Figures;
+        if (!job.Reckoning.ByCell.TryGetValue(key, out var line)) return new([]);
+        CellLineView Say(string label, string leaf, Func<string, FigureView> view)
+        {
+            var path = $"cells/{key.Work}/{key.Place}/{leaf}";
+            return new(label, view(path), figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : "");
+        }
+        return new(
+        [
+            Say("Quantity", "quantity", path => FigureView.Amount(path, line.Quantity, Line.SymbolOf(line.Item.Measure, job.Reckoning.Job.Units))),
+            .. line.Item.Parts.Select((part, i) => Say(part.Name, "parts/" + part.Id, path => FigureView.Fine(path, line.Amounts[i], part.Unit.Symbol))),
+        ]);
+    }
+}
 
 /// <summary>The figures at the foot of every job screen.</summary>
 public sealed record TallyView(
@@ -74,10 +95,10 @@ public sealed record JobView(
 /// <summary>How much the last edit moved the totals, signed, ready to show; empty where it did not.</summary>
 public sealed record DeltaView(string Hours, string Materials, string Cost, string BeforeTax);
 
-/// <summary>What an edit changed: whole new views of what it touched, and what is gone. <see cref="Reload"/> says that it touched too much to list.</summary>
+/// <summary>What an edit changed: whole new views of what it touched, the new order where that changed, and what is gone. <see cref="Reload"/> says that it touched too much to list.</summary>
 public sealed record AnswerView(
     long Version, string Did, bool Reload, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work, IReadOnlyList<CellView> Cells,
-    IReadOnlyList<Guid> PlaceOrder, IReadOnlyList<Guid> WorkOrder, IReadOnlyList<string> GoneCells,
+    IReadOnlyList<Guid>? PlaceOrder, IReadOnlyList<Guid>? WorkOrder, IReadOnlyList<string> GoneCells,
     JobInfo Info, string Deduct, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, DeltaView Delta, UndoView Undo);
 
 /// <summary>Makes views from a reckoned job.</summary>
@@ -101,10 +122,9 @@ public sealed class ViewOf(Reckoning reckoning)
     {
         var item = compiled.Item;
         var rate = job.Book.GetValueOrDefault(item.Entry) as ProductionRate;
-        var product = (item.Product ?? rate?.Product) is { } id ? job.Book.GetValueOrDefault(id) : null;
         var pace = item.Pace ?? rate?.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace;
         return new(item.Id, item.Entry, rate is null ? "assembly" : "rate", item.Section, item.Name, item.Coats, rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)] : [],
-            product?.Id, product?.Name ?? "", [.. job.Book.Values.OfType<Material>().Where(m => rate?.Product is not null && m.Coverage is { } c && (c.UnitA.Kind == compiled.Measure.Kind() || c.UnitB.Kind == compiled.Measure.Kind())).OrderBy(m => m.Name, StringComparer.Ordinal).Select(m => new ProductView(m.Id, m.Name))],
+            item.Product ?? rate?.Product, item.Product, rate?.Product is null ? null : compiled.Measure.Kind(),
             item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, (rate?.CrewNote ?? (job.Book.GetValueOrDefault(item.Entry) as Assembly)?.CrewNote) ?? "", compiled.Measure.Label(),
             [.. compiled.Parts.Select(p => p.Entry switch { LabourRole => $"{p.Name} — labour, {p.Ratio}", Material => $"{p.Name} — material, {p.Ratio}", _ => $"{p.Name} — equipment, crew of {p.Crew}" })],
             subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount($"work/{item.Id}/quantity", quantity, Line.SymbolOf(compiled.Measure, job.Units)) : null,
@@ -185,7 +205,7 @@ public sealed class ViewOf(Reckoning reckoning)
         if (reload) (cells, gone) = ([], []);
         return new(version, did, reload,
             reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)], reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)], cells,
-            reload || SameOrder(old.Places, job.Places) ? [] : [.. job.Places.Select(p => p.Id)], reload || SameOrder(old.Work, job.Work) ? [] : [.. job.Work.Select(w => w.Id)], gone,
+            reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)], reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)], gone,
             job.Info, job.Deduct, job.Pricing, job.Proposal, Tally(), Delta(before), undo);
     }
 

@@ -1,0 +1,31 @@
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { CustomersPage } from "./customers/CustomersPage";
+import { JobsPage } from "./jobs/JobsPage";
+import { MeasurePage } from "./measure/MeasurePage";
+import { PricePage } from "./price/PricePage";
+import { ProposalPage } from "./proposal/ProposalPage";
+import { JobFrame } from "./shell/JobFrame";
+import { Rail } from "./shell/Rail";
+import { WorkPage } from "./work/WorkPage";
+
+export function App() {
+  return (
+    <BrowserRouter>
+      <div className="shell">
+        <Rail />
+        <Routes>
+          <Route path="/jobs" element={<JobsPage />} />
+          <Route path="/customers" element={<CustomersPage />} />
+          <Route path="/jobs/:id" element={<JobFrame />}>
+            <Route index element={<Navigate to="measure" replace />} />
+            <Route path="measure" element={<MeasurePage />} />
+            <Route path="work" element={<WorkPage />} />
+            <Route path="price" element={<PricePage />} />
+            <Route path="proposal" element={<ProposalPage />} />
+          </Route>
+          <Route path="*" element={<Navigate to="/jobs" replace />} />
+        </Routes>
+      </div>
+    </BrowserRouter>
+  );
+}

@@ -1,0 +1,153 @@
+import { Drawer, IconButton } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api } from "../api/client";
+import { useJob } from "../job/JobContext";
+import "./workings.css";
+
+/** A step of an explanation, as docs/workings-format.md describes it. */
+interface Step {
+  op: string;
+  path?: string;
+  label?: string;
+  value?: string;
+  unit?: string;
+  text?: string;
+  link?: string;
+  set?: string;
+  of?: Step[];
+}
+
+interface Explained {
+  label: string;
+  value: string;
+  unit: string;
+  sentence: string;
+  how: Step;
+}
+
+interface Explanation {
+  figures: Record<string, Explained>;
+  sets: Record<string, { total: Step; weights: Step[] }>;
+}
+
+/** The drawer that says how a figure came about, down to the tape reading and the Book entry. */
+export function Workings({ path, onPath }: { path: string | null; onPath: (path: string | null) => void }) {
+  return (
+    <Drawer anchor="right" open={path !== null} onClose={() => onPath(null)}>
+      <section className="workings" aria-label="Workings">
+        <header>
+          <h2>Workings</h2>
+          <IconButton aria-label="Close" onClick={() => onPath(null)} size="small">
+            <svg viewBox="0 0 20 20" width="18" height="18" stroke="currentColor" strokeWidth="1.6" aria-hidden="true">
+              <path d="M4 4l12 12M16 4L4 16" />
+            </svg>
+          </IconButton>
+        </header>
+        {path && <Explain key={path} path={path} close={() => onPath(null)} top />}
+      </section>
+    </Drawer>
+  );
+}
+
+function Explain({ path, close, top }: { path: string; close: () => void; top?: boolean }) {
+  const [, { job, answers }] = useJob();
+  const { data, error } = useQuery({
+    queryKey: ["workings", job.id, answers, path],
+    queryFn: async () =>
+      (
+        await api.GET("/api/jobs/{id}/workings", {
+          params: { path: { id: job.id }, query: { figure: path, levels: 0 } },
+        })
+      ).data as unknown as Explanation,
+  });
+  if (error) return <p className="error">{error.message}</p>;
+  if (!data) return <p className="note">…</p>;
+  const figure = data.figures[path]!;
+  return (
+    <>
+      {top && (
+        <>
+          <p className="of">{figure.label}</p>
+          <p className="value">
+            {figure.value} <i>{figure.unit}</i>
+          </p>
+        </>
+      )}
+      <p className="sentence">{figure.sentence}</p>
+      <ul>
+        {parts(figure.how, data).map((step, i) => (
+          <Part key={i} step={step} close={close} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** The numbers a step came from, each once, without the operations between. */
+function parts(step: Step, explanation: Explanation): Step[] {
+  if (step.op === "figure" || (step.value !== undefined && step.op !== "constant")) return [step];
+  const inside = step.set
+    ? [explanation.sets[step.set]!.total, ...explanation.sets[step.set]!.weights]
+    : (step.of ?? []);
+  const all = inside.flatMap((part) => parts(part, explanation));
+  const seen = new Set<string>();
+  return all.filter((part) => {
+    const key = part.path ?? `${part.op}|${part.label}|${part.value}|${part.unit}|${part.link}`;
+    return !seen.has(key) && seen.add(key);
+  });
+}
+
+const sources: Record<string, string> = { typed: "typed", book: "in the Book", terms: "in the job's terms" };
+
+function Part({ step, close }: { step: Step; close: () => void }) {
+  const [open, setOpen] = useState(false);
+  if (step.op === "figure")
+    return (
+      <li>
+        <button className="step" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <span aria-hidden="true">{open ? "▾" : "▸"}</span> {step.label}
+          <b>
+            {step.value} {step.unit}
+          </b>
+        </button>
+        {open && <Explain path={step.path!} close={close} />}
+      </li>
+    );
+  return (
+    <li className="leaf">
+      <span>
+        {step.label || "number"} <small>{sources[step.op]}</small> <Source link={step.link} close={close} />
+      </span>
+      <b>{step.text ?? `${step.value} ${step.unit}`}</b>
+    </li>
+  );
+}
+
+/** Where a typed number can be changed. */
+function Source({ link, close }: { link?: string; close: () => void }) {
+  const [, { job }] = useJob();
+  const [kind, id] = (link ?? "/").split("/") as [string, string];
+  const place = kind === "places" && job.places.find((p) => p.id === id);
+  if (place)
+    return (
+      <Link to={`/jobs/${job.id}/measure?place=${id}`} onClick={close}>
+        tape line of {place.name}
+      </Link>
+    );
+  if (kind === "pricing")
+    return (
+      <Link to={`/jobs/${job.id}/price?field=${id}`} onClick={close}>
+        pricing terms
+      </Link>
+    );
+  const work = kind === "book" && job.work.find((w) => w.entry === id || w.product === id);
+  if (work)
+    return (
+      <Link to={`/jobs/${job.id}/work?item=${work.id}`} onClick={close}>
+        {work.section}: {work.name}
+      </Link>
+    );
+  return null;
+}

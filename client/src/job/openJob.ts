@@ -1,0 +1,144 @@
+import { type Answer, type Cell, type Command, type Job, type Schemas, Refused, api, newId } from "../api/client";
+
+type WithoutId<T> = T extends unknown ? Omit<T, "id"> : never;
+/** A command before it is given its id. */
+export type Edit = WithoutId<Command>;
+
+export interface JobState {
+  job: Job;
+  cells: ReadonlyMap<string, Cell>;
+  /** What the last edit moved, shown for a moment. */
+  delta: Schemas["DeltaView"] | null;
+  /** Counts answers; views made on request load anew when it changes. */
+  answers: number;
+  saving: boolean;
+  /** A refusal that belongs to no field. */
+  trouble: string;
+}
+
+export const cellKey = (work: string, place: string) => `${work}/${place}`;
+
+/** One job as the browser holds it: what the server last said, and the edits on their way. Plain TypeScript; components only show it. */
+export class OpenJob {
+  private state: JobState;
+  private readonly listeners = new Set<() => void>();
+  private queue: Promise<unknown> = Promise.resolve();
+  private waiting = 0;
+
+  private constructor(job: Job) {
+    this.state = { job, cells: cellsOf(job), delta: null, answers: 0, saving: false, trouble: "" };
+  }
+
+  static async load(id: string): Promise<OpenJob> {
+    return new OpenJob(await fetchJob(id));
+  }
+
+  readonly get = () => this.state;
+
+  readonly subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Sends an edit; edits go one after another. Rejects with what the server refuses. */
+  send(edit: Edit): Promise<void> {
+    const body = { ...edit, id: newId() } as Command;
+    const path = { id: this.state.job.id };
+    return this.inTurn(() => again(() => api.POST("/api/jobs/{id}/commands", { params: { path }, body })));
+  }
+
+  undo = () => this.reverse("/api/jobs/{id}/undo");
+  redo = () => this.reverse("/api/jobs/{id}/redo");
+
+  /** Sends an edit whose refusal has no field to stand beside. */
+  tell(edit: Edit): Promise<void> {
+    return this.send(edit).catch((wrong: Error) => this.set({ trouble: wrong.message }));
+  }
+
+  clearTrouble = () => this.set({ trouble: "" });
+
+  private reverse(url: "/api/jobs/{id}/undo" | "/api/jobs/{id}/redo"): Promise<void> {
+    const body = { id: newId() };
+    return this.inTurn(() => again(() => api.POST(url, { params: { path: { id: this.state.job.id } }, body }))).catch(
+      (wrong: Error) => this.set({ trouble: wrong.message }),
+    );
+  }
+
+  private inTurn(post: () => Promise<{ data?: Answer }>): Promise<void> {
+    this.waiting++;
+    this.set({ saving: true });
+    const done = this.queue
+      .then(post)
+      .then(({ data }) => this.take(data!))
+      .finally(() => this.set({ saving: --this.waiting > 0 }));
+    this.queue = done.catch((wrong: unknown) => {
+      if (wrong instanceof Refused && wrong.status === 409) return this.reload();
+    });
+    return done;
+  }
+
+  private async reload(): Promise<void> {
+    const job = await fetchJob(this.state.job.id);
+    this.set({ job, cells: cellsOf(job), answers: this.state.answers + 1 });
+  }
+
+  private async take(answer: Answer): Promise<void> {
+    if (answer.reload) await this.reload();
+    const { job } = this.state;
+    const cells = new Map(this.state.cells);
+    for (const key of answer.goneCells) cells.delete(key);
+    for (const cell of answer.cells) cells.set(cellKey(cell.work, cell.place), cell);
+    this.set({
+      job: {
+        ...job,
+        version: answer.version,
+        info: answer.info,
+        deduct: answer.deduct,
+        pricing: answer.pricing,
+        proposal: answer.proposal,
+        tally: answer.tally,
+        undo: answer.undo,
+        places: merged(job.places, answer.places, answer.placeOrder),
+        work: merged(job.work, answer.work, answer.workOrder),
+      },
+      cells,
+      delta: answer.delta,
+      answers: this.state.answers + 1,
+      trouble: "",
+    });
+  }
+
+  private set(part: Partial<JobState>) {
+    this.state = { ...this.state, ...part };
+    for (const listener of this.listeners) listener();
+  }
+}
+
+/** A command keeps its id, so that one whose answer was lost on the way can be sent again. */
+async function again<T>(post: () => Promise<T>): Promise<T> {
+  try {
+    return await post();
+  } catch (wrong) {
+    if (wrong instanceof Refused && wrong.status === 0) return post();
+    throw wrong;
+  }
+}
+
+async function fetchJob(id: string): Promise<Job> {
+  return (await api.GET("/api/jobs/{id}", { params: { path: { id } } })).data!;
+}
+
+function cellsOf(job: Job): Map<string, Cell> {
+  return new Map(job.cells.map((cell) => [cellKey(cell.work, cell.place), cell]));
+}
+
+function merged<T extends { id: string }>(
+  old: readonly T[],
+  changed: readonly T[],
+  order: readonly string[] | null,
+): T[] {
+  const all = new Map(old.map((thing) => [thing.id, thing]));
+  for (const thing of changed) all.set(thing.id, thing);
+  const ids = order ?? old.map((thing) => thing.id);
+  return ids.map((id) => all.get(id)!);
+}

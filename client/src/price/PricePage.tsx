@@ -1,0 +1,256 @@
+import { ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+import { useSearchParams } from "react-router";
+import { api } from "../api/client";
+import { Field } from "../figure/Field";
+import { Figure } from "../figure/Figure";
+import { useJob } from "../job/JobContext";
+import "./price.css";
+
+/** The Price station: from cost to what the customer pays, and the terms that lead there. */
+export function PricePage() {
+  const [, { job, answers }] = useJob();
+  const { data: price } = useQuery({
+    queryKey: ["price", job.id, answers],
+    queryFn: async () => (await api.GET("/api/jobs/{id}/price", { params: { path: { id: job.id } } })).data!,
+    placeholderData: (kept) => kept,
+  });
+  if (!price) return null;
+  return (
+    <div className="price">
+      <div className="left">
+        <section className="panel" aria-label="How the price is built">
+          <header>
+            <h2>How the price is built</h2>
+            <span className="note">{job.info.currency}</span>
+          </header>
+          <ul className="steps">
+            {price.steps.map((step) => (
+              <li key={step.label} className={step.kind}>
+                <span>
+                  <b>{step.label}</b>
+                  <small>{step.note}</small>
+                </span>
+                <span className="track" aria-hidden="true">
+                  <i style={{ left: `${step.from}%`, width: `${step.width}%` }} />
+                </span>
+                <Figure figure={step.amount} label={step.label} />
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section className="panel" aria-label="Labour">
+          <header>
+            <h2>Labour by role</h2>
+          </header>
+          <table className="list">
+            <thead>
+              <tr>
+                <th>Role</th>
+                <th className="n">Hours</th>
+                <th className="n">Loaded cost</th>
+                <th className="n">Cost</th>
+              </tr>
+            </thead>
+            <tbody>
+              {price.roles.map((r) => (
+                <tr key={r.name}>
+                  <td>{r.name}</td>
+                  <td className="n">
+                    <Figure figure={r.hours} label={`${r.name}, hours`} />
+                  </td>
+                  <td className="n">
+                    <Figure figure={r.loadedCost} label={`${r.name}, loaded cost`} />
+                  </td>
+                  <td className="n">
+                    <Figure figure={r.cost} label={`${r.name}, cost`} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+        <section className="panel" aria-label="Materials">
+          <header>
+            <h2>Materials</h2>
+            <span className="note">packs are bought once for the whole job</span>
+          </header>
+          <table className="list">
+            <thead>
+              <tr>
+                <th>Material</th>
+                <th className="n">Needed</th>
+                <th>Packs to buy</th>
+                <th className="n">Bought</th>
+                <th className="n">Cost bought</th>
+                <th className="n">Cost by need</th>
+              </tr>
+            </thead>
+            <tbody>
+              {price.buying.map((b) => {
+                const name = b.colour ? `${b.name}, ${b.colour}` : b.name;
+                return (
+                  <tr key={name}>
+                    <td>{name}</td>
+                    <td className="n">
+                      <Figure figure={b.need} label={`${name}, needed`} />
+                    </td>
+                    <td>{b.packs || "none"}</td>
+                    <td className="n">
+                      <Figure figure={b.bought} label={`${name}, bought`} />
+                    </td>
+                    <td className="n">
+                      <Figure figure={b.boughtCost} label={`${name}, cost bought`} />
+                    </td>
+                    <td className="n">
+                      <Figure figure={b.needCost} label={`${name}, cost by need`} />
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </section>
+        {price.equipment.length > 0 && (
+          <section className="panel" aria-label="Equipment">
+            <header>
+              <h2>Equipment</h2>
+              <span className="note">while the crew works</span>
+            </header>
+            <ul className="rows">
+              {price.equipment.map((e) => (
+                <li key={e.name}>
+                  {e.name}
+                  <span>
+                    <Figure figure={e.hours} label={`${e.name}, hours`} /> ·{" "}
+                    <Figure figure={e.cost} label={`${e.name}, cost`} />
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+      <div className="right">
+        <Terms />
+        <section className="panel" aria-label="Where that leaves us">
+          <header>
+            <h2>Where that leaves us</h2>
+          </header>
+          <ul className="rows">
+            {price.readouts.map((r) => (
+              <li key={r.label}>
+                {r.label} <Figure figure={r.figure} label={r.label} />
+              </li>
+            ))}
+          </ul>
+          <p className="words">
+            {job.tally.marginWords}. A margin of {price.goal} would need{" "}
+            <Figure figure={price.atGoal} label="Price at the target margin" /> before tax.
+          </p>
+        </section>
+      </div>
+    </div>
+  );
+}
+
+type PercentField =
+  | "labourMarkup"
+  | "materialMarkup"
+  | "equipmentMarkup"
+  | "overhead"
+  | "contingency"
+  | "profit"
+  | "targetMargin"
+  | "taxRate";
+
+function Terms() {
+  const [open, { job }] = useJob();
+  const [search] = useSearchParams();
+  const terms = job.pricing;
+  const set = (field: string, was: unknown, now: unknown) =>
+    open.send({ type: "setPricing", field, was, now } as never);
+  const tell = (field: string, was: unknown, now: unknown) =>
+    void open.tell({ type: "setPricing", field, was, now } as never);
+  const percent = (field: PercentField, label: string) => (
+    <li key={field}>
+      <Field
+        key={terms[field]}
+        label={label}
+        unit="%"
+        value={terms[field]}
+        focus={search.get("field") === field}
+        onKeep={(text) => set(field, terms[field], text.trim().replace(",", "."))}
+      />
+    </li>
+  );
+  const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text);
+  return (
+    <section className="panel" aria-label="Terms">
+      <header>
+        <h2>Terms of this job</h2>
+      </header>
+      <div className="choice">
+        <ToggleButtonGroup
+          exclusive
+          fullWidth
+          value={terms.basis}
+          aria-label="Price by"
+          onChange={(_, v) => v && tell("basis", terms.basis, v)}
+        >
+          <ToggleButton value="markup">by markup</ToggleButton>
+          <ToggleButton value="targetMargin">by target margin</ToggleButton>
+        </ToggleButtonGroup>
+        <ToggleButtonGroup
+          exclusive
+          fullWidth
+          value={terms.materialCost}
+          aria-label="Material costs"
+          onChange={(_, v) => v && tell("materialCost", terms.materialCost, v)}
+        >
+          <ToggleButton value="purchase">material as bought</ToggleButton>
+          <ToggleButton value="need">by need</ToggleButton>
+        </ToggleButtonGroup>
+      </div>
+      <ul className="rows">
+        {terms.basis === "markup"
+          ? [
+              percent("labourMarkup", "Markup on labour"),
+              percent("materialMarkup", "Markup on materials"),
+              percent("equipmentMarkup", "Markup on equipment"),
+            ]
+          : percent("targetMargin", "Target margin")}
+        {percent("overhead", "Overhead")}
+        {percent("contingency", "Contingency")}
+        {terms.basis === "markup" && percent("profit", "Profit")}
+        <li>
+          <Field
+            key={`c${terms.crewSize}`}
+            label="Crew"
+            unit="people"
+            value={String(terms.crewSize)}
+            onKeep={(t) => set("crewSize", terms.crewSize, whole(t))}
+          />
+        </li>
+        <li>
+          <Field
+            key={`h${terms.hoursPerDay}`}
+            label="Working day"
+            unit="h"
+            value={terms.hoursPerDay}
+            onKeep={(t) => set("hoursPerDay", terms.hoursPerDay, t.trim())}
+          />
+        </li>
+        {percent("taxRate", "Tax rate")}
+      </ul>
+      <label className="choice">
+        <span className="note">Tax falls on</span>
+        <select value={terms.taxOn} onChange={(e) => tell("taxOn", terms.taxOn, e.target.value)}>
+          <option value="materials">materials' part of the price</option>
+          <option value="price">the whole price</option>
+          <option value="nothing">nothing: no tax charged</option>
+        </select>
+      </label>
+    </section>
+  );
+}

@@ -1,0 +1,96 @@
+import type { Schemas } from "../api/client";
+import { Figure } from "../figure/Figure";
+
+type Block = Schemas["Block"];
+
+/** Renders the same blocks as the PDF. */
+export function Blocks({ blocks }: { blocks: Block[] }) {
+  return (
+    <article className="paper">
+      {blocks.map((block, i) => (
+        <One key={i} block={block} />
+      ))}
+    </article>
+  );
+}
+
+function One({ block }: { block: Block }) {
+  switch (block.type) {
+    case "letterhead":
+      return (
+        <>
+          <div className="top">
+            <div>
+              <strong>{block.firm}</strong>
+              <span>{block.firmAddress}</span>
+            </div>
+            <div>
+              <span className="ink">{block.reference}</span>
+              <span>{block.validity}</span>
+            </div>
+          </div>
+          <p className="to">
+            {block.customer}
+            <span>{block.customerAddress}</span>
+          </p>
+          <h2 className="title">{block.title}</h2>
+          <p className="subtitle">{block.subtitle}</p>
+        </>
+      );
+    case "heading":
+      return block.level === 1 ? <h2>{block.text}</h2> : <h3>{block.text}</h3>;
+    case "paragraph":
+      return <p>{block.text}</p>;
+    case "bullets":
+      return (
+        <ul>
+          {block.items.map((item, i) => (
+            <li key={i}>
+              {item.strong} {item.text}
+            </li>
+          ))}
+        </ul>
+      );
+    case "priceTable":
+      return <PriceTable table={block} />;
+    case "signature":
+      return (
+        <div className="sign">
+          {[block.for || "the customer", block.by].map((who) => (
+            <div key={who}>
+              For {who}
+              <span>Date</span>
+            </div>
+          ))}
+        </div>
+      );
+  }
+}
+
+function PriceTable({ table }: { table: Schemas["BlockPriceTable"] }) {
+  return (
+    <table>
+      <caption>amounts in {table.currency}</caption>
+      <tbody>
+        {table.rows.map((row, i) => (
+          <tr key={i} className={row.kind}>
+            <th scope="row" colSpan={row.kind === "group" ? 2 : 1}>
+              {row.label}
+              {row.detail && <small>{row.detail}</small>}
+            </th>
+            {row.kind !== "group" && (
+              <td>
+                {row.figure && (
+                  <Figure
+                    figure={{ path: row.figure, shown: row.shown!, unit: "", value: row.amount! }}
+                    label={row.label}
+                  />
+                )}
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

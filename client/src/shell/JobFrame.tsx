@@ -1,0 +1,116 @@
+import { Alert, Snackbar } from "@mui/material";
+import { useCallback, useEffect, useState } from "react";
+import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
+import { JobContext, WhyContext, useJob } from "../job/JobContext";
+import { OpenJob } from "../job/openJob";
+import { Workings } from "../figure/Workings";
+import { Keys } from "./Keys";
+import { Tally } from "./Tally";
+import { Tape, stations } from "./Tape";
+
+/** The frame of a job: head, tape, station, tally. */
+export function JobFrame() {
+  const { id } = useParams();
+  const [open, setOpen] = useState<OpenJob | null>(null);
+  const [wrong, setWrong] = useState("");
+  useEffect(() => {
+    let current = true;
+    OpenJob.load(id!).then(
+      (job) => current && setOpen(job),
+      (error: Error) => current && setWrong(error.message),
+    );
+    return () => {
+      current = false;
+    };
+  }, [id]);
+  if (wrong)
+    return (
+      <main className="page">
+        <h1>{wrong}</h1>
+        <p>
+          <Link to="/jobs">Back to all jobs</Link>
+        </p>
+      </main>
+    );
+  if (!open) return <main className="page" aria-busy="true" aria-label="Opening the job" />;
+  return (
+    <JobContext value={open}>
+      <Frame />
+    </JobContext>
+  );
+}
+
+function typing(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
+}
+
+function Frame() {
+  const [open, state] = useJob();
+  const [why, setWhy] = useState<string | null>(null);
+  const [keys, setKeys] = useState(false);
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const { job, saving, trouble } = state;
+
+  const onKey = useCallback(
+    (event: KeyboardEvent) => {
+      const station = event.altKey ? stations["1234".indexOf(event.key)] : undefined;
+      if (station) void navigate(`/jobs/${job.id}/${station.path}`);
+      else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !typing(event.target))
+        void (event.shiftKey ? open.redo() : open.undo());
+      else if (event.key === "?" && !typing(event.target)) setKeys(true);
+      else return;
+      event.preventDefault();
+    },
+    [job.id, navigate, open],
+  );
+  useEffect(() => {
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [onKey]);
+  useEffect(() => {
+    document.title = `${job.info.name} — Emendum`;
+  }, [job.info.name]);
+
+  return (
+    <WhyContext value={setWhy}>
+      <div className="job">
+        <header className="head">
+          <h1>{job.info.name}</h1>
+          <span className="sub">
+            {[job.info.subtitle, `no. ${job.info.number}`, job.info.customer].filter(Boolean).join(" · ")}
+          </span>
+          <span className="note" role="status">
+            {saving ? "Saving…" : "Saved"}
+          </span>
+          <button className="plain" disabled={!job.undo.undo} onClick={() => void open.undo()}>
+            Undo<span className="kbd">Ctrl Z</span>
+          </button>
+          <button className="plain" disabled={!job.undo.redo} onClick={() => void open.redo()}>
+            Redo
+          </button>
+          <a className="plain" href={`/api/jobs/${job.id}/file`} download={`job-${job.info.number}.json`}>
+            Job file
+          </a>
+          <button className="plain" onClick={() => setKeys(true)}>
+            Keys<span className="kbd">?</span>
+          </button>
+        </header>
+        <Tape />
+        <main className="station" key={pathname}>
+          <Outlet />
+        </main>
+        <Tally />
+      </div>
+      <Workings path={why} onPath={setWhy} />
+      <Keys open={keys} onClose={() => setKeys(false)} />
+      <Snackbar open={trouble !== ""} onClose={(_, reason) => reason !== "clickaway" && open.clearTrouble()}>
+        <Alert severity="error" onClose={open.clearTrouble}>
+          {trouble}
+        </Alert>
+      </Snackbar>
+    </WhyContext>
+  );
+}

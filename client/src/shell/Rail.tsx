@@ -1,0 +1,25 @@
+import { NavLink } from "react-router";
+
+/** The rail at the left: the parts of the program that are there. */
+export function Rail() {
+  return (
+    <nav className="rail" aria-label="Main">
+      <NavLink to="/jobs" className="mark" aria-label="Emendum, jobs">
+        E
+      </NavLink>
+      <NavLink to="/jobs">
+        <svg viewBox="0 0 20 20" aria-hidden="true">
+          <path d="M3 17V8l7-5 7 5v9zM8 17v-5h4v5" />
+        </svg>
+        Jobs
+      </NavLink>
+      <NavLink to="/customers">
+        <svg viewBox="0 0 20 20" aria-hidden="true">
+          <circle cx="10" cy="7" r="3.4" />
+          <path d="M3.5 17c.6-4 3-5.6 6.500-5.600s5.900 1.600 6.500 5.600" />
+        </svg>
+        Customers
+      </NavLink>
+    </nav>
+  );
+}

@@ -1,0 +1,51 @@
+import { Figure } from "../figure/Figure";
+import { useJob } from "../job/JobContext";
+
+/** The figures at the foot of every job screen; each shows for a moment what the last edit moved. */
+export function Tally() {
+  const [, { job, delta, answers }] = useJob();
+  const { tally } = job;
+  const items = [
+    { label: "Labour", figure: tally.hours, moved: delta?.hours },
+    { label: `Crew of ${tally.crewSize}`, figure: tally.crewDays },
+    { label: "Materials", figure: tally.materials, moved: delta?.materials },
+    { label: "Cost", figure: tally.cost, moved: delta?.cost },
+    { label: "Price before tax", figure: tally.beforeTax, moved: delta?.beforeTax },
+    { label: "Customer pays", figure: tally.total },
+  ];
+  // The gauge runs from 0 to 70 %; these are widths on screen, not figures.
+  const at = (percent: string) => `calc(min(max(${percent}, 0), 70) * 1% / 0.7)`;
+  return (
+    <footer className="tally" aria-label="Totals of the job">
+      {items.map((item) => (
+        <div className="item" key={item.label}>
+          <span>{item.label}</span>
+          <b>
+            <Figure figure={item.figure} label={item.label} />
+          </b>
+          {item.moved && (
+            <span key={answers} className="moved" style={{ display: "inline" }}>
+              {item.moved}
+            </span>
+          )}
+        </div>
+      ))}
+      <div className="gauge">
+        <span className="note">
+          {tally.margin ? (
+            <>
+              Margin <Figure figure={tally.margin} label="Margin" /> — {tally.marginWords}
+            </>
+          ) : (
+            tally.marginWords
+          )}
+        </span>
+        <div className="bar" aria-hidden="true">
+          {tally.margin && <i style={{ width: at(tally.margin.value) }} />}
+          <em className="floor" style={{ left: at(tally.floorMargin) }} />
+          <em style={{ left: at(tally.goalMargin) }} />
+        </div>
+      </div>
+    </footer>
+  );
+}

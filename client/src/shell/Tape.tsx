@@ -1,0 +1,33 @@
+import { NavLink } from "react-router";
+import { useJob } from "../job/JobContext";
+
+export const stations = [
+  { path: "measure", name: "Measure" },
+  { path: "work", name: "Work" },
+  { path: "price", name: "Price" },
+  { path: "proposal", name: "Proposal" },
+] as const;
+
+const details = { total: "total only", section: "by section", place: "by place" };
+
+/** The tape measure across the top: navigation, progress and totals in one. */
+export function Tape() {
+  const [, { job }] = useJob();
+  const { tally } = job;
+  const words = {
+    measure: `${tally.places} places · ${tally.floor.shown} ${tally.floor.unit} floor`,
+    work: `${tally.lines} lines · ${tally.hours.shown} h`,
+    price: `${tally.beforeTax.shown}${tally.margin ? ` · ${tally.margin.shown} % margin` : ""}`,
+    proposal: `${details[job.proposal.detail]} · draft`,
+  };
+  return (
+    <nav className="tape" aria-label="Stations of the job">
+      {stations.map((station) => (
+        <NavLink key={station.path} to={`/jobs/${job.id}/${station.path}`}>
+          <b>{station.name}</b>
+          <span>{words[station.path]}</span>
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
