@@ -56,6 +56,7 @@ public sealed record JobFile(
         {
             throw RefusedException.Of("file", "This is not a job file that can be read: a part of it is of an unknown kind.");
         }
+        RefuseGaps(bytes);
         if (file.SchemaVersion != CurrentVersion) throw RefusedException.Of("file", $"The file is of version {file.SchemaVersion}; this program reads version {CurrentVersion}.");
         var job = new Job(
             file.Id, file.Info, file.Units, file.Deduct, [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
@@ -64,6 +65,19 @@ public sealed record JobFile(
             ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal);
         JobChecks.Check(job);
         return job;
+    }
+
+    /// <summary>A list may not have holes (null) in it; the serializer would let them through.</summary>
+    private static void RefuseGaps(ReadOnlySpan<byte> bytes)
+    {
+        var reader = new Utf8JsonReader(bytes, new JsonReaderOptions { MaxDepth = JobJson.Deepest });
+        var inList = new Stack<bool>();
+        while (reader.Read())
+        {
+            if (reader.TokenType is JsonTokenType.StartArray or JsonTokenType.StartObject) inList.Push(reader.TokenType == JsonTokenType.StartArray);
+            else if (reader.TokenType is JsonTokenType.EndArray or JsonTokenType.EndObject) inList.Pop();
+            else if (reader.TokenType == JsonTokenType.Null && inList.Peek()) throw RefusedException.Of("file", "This is not a job file that can be read: a list in it has a hole.");
+        }
     }
 
     private static ImmutableDictionary<TKey, TValue> ToDictionary<T, TKey, TValue>(ImmutableArray<T> items, Func<T, TKey> key, Func<T, TValue> value, string what) where TKey : notnull
@@ -83,7 +97,7 @@ public sealed record JobFile(
         var cut = message.IndexOf(" Path:", StringComparison.Ordinal);
         if (cut > 0) message = message[..cut];
         return message.StartsWith("A number") || message.StartsWith("That is") || message.Contains("rate", StringComparison.Ordinal) ? message
-            : message.Contains("depth", StringComparison.OrdinalIgnoreCase) ? "it is nested too deep."
+            : message.Contains("maximum", StringComparison.OrdinalIgnoreCase) ? "it is nested too deep."
             : message.Contains("missing required", StringComparison.Ordinal) ? "something that belongs there is missing."
             : message.Contains("could not be mapped", StringComparison.Ordinal) ? "there is something a job file does not have."
             : message.Contains("uplicate", StringComparison.Ordinal) ? "a name stands twice."

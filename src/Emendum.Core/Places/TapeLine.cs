@@ -85,39 +85,51 @@ public static class TapeLine
 
     private static TapeReading ReadRoom(string line, int stop, UnitSystem system)
     {
-        // Several words may begin the size ("Bay 2 12 x 10 x 8"); of those that fail, the one that got through most dimensions has the helpful message.
-        RefusedException? furthest = null;
-        var most = -1;
-        for (var i = 0; i < stop; i++)
+        // A number may belong to the name ("Bay 2 12 x 10 x 8"), but only while no x has come: nothing after one is ever taken for a name.
+        RefusedException? first = null, last = null;
+        var starts = Enumerable.Range(0, stop).Where(i => (i == 0 || char.IsWhiteSpace(line[i - 1])) && (char.IsAsciiDigit(line[i]) || line[i] is '.' or '(' or '-' or '+')).ToArray();
+        for (var n = 0; n < starts.Length; n++)
         {
-            var startsWord = i == 0 || char.IsWhiteSpace(line[i - 1]);
-            if (!startsWord || !(char.IsAsciiDigit(line[i]) || line[i] is '.' or '(' or '-' or '+')) continue;
+            if (n > 0 && HasSign(line.AsSpan(starts[n - 1], starts[n] - starts[n - 1]))) break;
             var read = 0;
             try
             {
-                var tape = new TapeScanner(line, i, stop, system);
-                var length = tape.Dimension("length");
-                read = 1;
-                tape.By("width", "a room is length x width x height");
-                var width = tape.Dimension("width");
-                read = 2;
-                tape.By("height", "a room is length x width x height");
-                var height = tape.Dimension("height");
-                read = 3;
-                var count = tape.Count(MostCount);
-                tape.End("After the height there may be a count (x2), then ; and openings.");
-                return new(NameOf(line[..i]), count, length, width, height, []);
+                return Sized(line, starts[n], stop, system, ref read);
             }
-            catch (RefusedException refused) when (read > most || refused.Refusal.Position == 0)
+            catch (RefusedException refused)
             {
-                (furthest, most) = (refused, read);
-            }
-            catch (RefusedException)
-            {
-                // An earlier start got further: its message stands.
+                last = refused;
+                if (read == 0) first ??= refused;
             }
         }
-        throw furthest ?? Refuse(line.TrimEnd().Length, "Say the room's size after its name: length x width x height.", $"{(line.Trim().Length is 0 or > 40 ? "Study" : line.Trim())} 14'6 x 11 x 8");
+        throw first ?? last ?? Refuse(line.TrimEnd().Length, "Say the room's size after its name: length x width x height.", $"{(line.Trim().Length is 0 or > 40 ? "Study" : line.Trim())} 14'6 x 11 x 8");
+    }
+
+    /// <summary>Whether a sign that only stands in a size comes here: an x between blanks or after a figure, or a plus or minus between blanks.</summary>
+    private static bool HasSign(ReadOnlySpan<char> text)
+    {
+        for (var i = 0; i < text.Length; i++)
+        {
+            var blankBefore = i == 0 || char.IsWhiteSpace(text[i - 1]);
+            var blankAfter = i == text.Length - 1 || char.IsWhiteSpace(text[i + 1]);
+            if (text[i] is '×' or '*' || (text[i] is 'x' or 'X' && blankAfter && (blankBefore || !char.IsLetter(text[i - 1]))) || (text[i] is '+' or '-' && blankBefore && blankAfter)) return true;
+        }
+        return false;
+    }
+
+    private static TapeReading Sized(string line, int start, int stop, UnitSystem system, ref int read)
+    {
+        const string form = "a room is length x width x height";
+        var tape = new TapeScanner(line, start, stop, system);
+        var length = tape.Dimension("length");
+        read = 1;
+        tape.By("width", form);
+        var width = tape.Dimension("width");
+        tape.By("height", form);
+        var height = tape.Dimension("height");
+        var count = tape.Count(MostCount);
+        tape.End("After the height there may be a count (x2), then ; and openings.");
+        return new(NameOf(line[..start]), count, length, width, height, []);
     }
 
     private static string NameOf(string text)

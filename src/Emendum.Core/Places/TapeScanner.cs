@@ -148,8 +148,8 @@ internal sealed class TapeScanner(string line, int start, int stop, UnitSystem s
         if (Mark("mm")) return new(number, Unit.Millimetre);
         if (Mark("cm")) return new(number * 10, Unit.Millimetre);
         if (Mark("metres", "metre", "meters", "meter", "m")) return new(Bounded(number, from) * 1000, Unit.Millimetre);
+        if (Letters() is { Length: > 0 } word && word[0] is not ('x' or 'X') && word.ToLowerInvariant() is not ("deep" or "sill")) throw TapeLine.Refuse(at, $"“{word}” cannot be read here. After a number comes a unit (', \", m, cm, mm) or x and the next size.");
         at = gap;
-        if (at < stop && char.IsLetter(line[at]) && line[at] is not ('x' or 'X')) throw TapeLine.Refuse(at, $"“{Letters()}” is not a unit of length known here. Use ', \", m, cm or mm.");
         return new(number, null);
     }
 

@@ -83,7 +83,7 @@ public static class Explanation
         Op { Name: "divide" } op => Bracket($"{Say(op.Of[0], 2)} ÷ {Say(op.Of[1], 3)}", 2, binding),
         Op { Name: "ceil" } op => $"{Say(op.Of[0], 1)}, up to a whole number",
         Op { Name: "money" } op => Say(op.Of[0], binding),
-        Apply { Times.Source: "constant" } apply => Bracket($"{Say(apply.Of, 2)} [{apply.Times.Label}]", 9, binding),
+        Apply { Times.Source: "constant" } apply => Say(apply.Of, binding),
         Apply { Times.Value: 1m } apply => Bracket($"{Say(apply.Of, 2)} ÷ {Number(apply.Over.Value, $"{apply.Over.Unit}/{apply.Times.Unit}")}", 2, binding),
         Apply apply => Bracket($"{Say(apply.Of, 2)} × {Number(apply.Times.Value, apply.Times.Unit)} ÷ {Number(apply.Over.Value, apply.Over.Unit)}", 2, binding),
         Packs packs => $"cheapest packs that cover {Say(packs.Need, 1)}: " + (packs.Counts.All(p => p.Count == 0) ? "none" : string.Join(" + ", packs.Counts.Where(p => p.Count != 0).Select(p => $"{Rounding.Text(p.Count)} × {Rounding.Text(p.Size)}{(packs.Gives == "cost" ? $" at {Rounding.Text(p.Price)}" : "")}"))),

@@ -1,0 +1,209 @@
+using System.Collections.Immutable;
+using System.Text;
+using System.Text.Json.Nodes;
+using CsCheck;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
+using Emendum.Storage.Demo;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+public class JobTests
+{
+    private static string File(Job job) => Encoding.UTF8.GetString(JobFile.Write(job));
+
+    private static Job Read(string text) => JobFile.Read(Encoding.UTF8.GetBytes(text));
+
+    [Fact]
+    public void A_job_file_read_and_written_again_is_the_same_bytes() => Assert.Equal(File(Sample.Library()), File(Read(File(Sample.Library()))));
+
+    [Fact]
+    public void The_demo_job_has_thirty_rooms() => Assert.Equal(30, Sample.Library().Places.Length);
+
+    [Fact]
+    public void Changes_are_made_and_taken_back_by_any_run_of_commands() =>
+        Gen.Int.Array[1, 25].Sample(seeds =>
+        {
+            var job = Sample.Library();
+            var start = File(job);
+            var log = new List<ImmutableArray<Change>>();
+            foreach (var seed in seeds)
+            {
+                var (next, changes) = Commands.Apply(job, RandomCommand(job, new Random(seed)), id => StarterBook.Entries.FirstOrDefault(e => e.Id == id));
+                log.Add(changes);
+                job = next;
+            }
+            var end = File(job);
+            foreach (var changes in Enumerable.Reverse(log)) job = ChangeSet.Apply(job, ChangeSet.Reversed(changes));
+            var back = File(job);
+            foreach (var changes in log) job = ChangeSet.Apply(job, changes);
+            return back == start && File(job) == end;
+        }, iter: 30);
+
+    [Fact]
+    public void Reckoning_what_changed_gives_the_same_bytes_as_reckoning_all() =>
+        Gen.Int.Array[1, 15].Sample(seeds =>
+        {
+            var job = Sample.Library();
+            var reckoning = Sample.Reckon(job);
+            foreach (var seed in seeds)
+            {
+                job = job.Do(RandomCommand(job, new Random(seed)));
+                reckoning = Reckoner.Reckon(job, Trace.Silent, reckoning);
+            }
+            return Dump(reckoning) == Dump(Sample.Reckon(Read(File(job))));
+        }, iter: 30);
+
+    private static Command RandomCommand(Job job, Random random)
+    {
+        T Any<T>(IReadOnlyList<T> list) => list[random.Next(list.Count)];
+        var (place, item) = (Any(job.Places), Any(job.Work));
+        var cell = job.Cells.GetValueOrDefault(new(item.Id, place.Id));
+        return random.Next(11) switch
+        {
+            0 => new AddPlace(Sample.NewId(), Sample.NewId(), $"New {random.Next(5, 30)} x {random.Next(5, 30)} x 9; door 3 x 7", Any(new[] { "Ground floor", "Attic" }), random.Next(2) == 0 ? null : place.Id),
+            1 => new RemeasurePlace(Sample.NewId(), place.Id, place.Line, $"{place.Name} {random.Next(5, 30)}'{random.Next(12)} x 12 x 9 x{random.Next(1, 4)}"),
+            2 => new RemovePlace(Sample.NewId(), place.Id),
+            3 => new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(Any(new[] { 100, 111, 120, 130, 133, 141, 121 })), null),
+            4 when job.Work.Length > 4 => new RemoveWork(Sample.NewId(), item.Id),
+            5 => new SetDeduction(Sample.NewId(), job.Deduct, Any(DeductionRule.All).Name),
+            6 => new SetPricing(Sample.NewId(), "overhead", Rounding.Text(job.Pricing.Overhead), Rounding.Text(random.Next(0, 40))),
+            7 => new SetWork(Sample.NewId(), item.Id, "colour", item.Colour, Any(new[] { "", "Tern", "Slate" })),
+            8 => new SetPricing(Sample.NewId(), "materialCost", job.Pricing.MaterialCost == MaterialCost.Need ? "need" : "purchase", Any(new[] { "need", "purchase" })),
+            9 when cell is not null => new SetNote(Sample.NewId(), item.Id, place.Id, cell.Note, "note " + random.Next()),
+            _ => new FillCells(Sample.NewId(), [.. job.Places.Select(p => new CellWas(item.Id, p.Id, job.Cells.GetValueOrDefault(new(item.Id, p.Id))?.State))], Any(new CellState?[] { CellState.Included, CellState.Excluded, null })),
+        };
+    }
+
+    private static string Dump(Reckoning.Reckoning r)
+    {
+        var text = new StringBuilder();
+        void Put(Val? value) => text.Append(value is { } v ? Rounding.Text(v.V) : "-").Append('\n');
+        foreach (var line in r.Lines)
+        {
+            text.Append(line.Item.Item.Id).Append(line.Measures.Place.Id);
+            Put(line.Quantity);
+            foreach (var amount in line.Amounts) Put(amount);
+            foreach (var measure in Enum.GetValues<Measure>()) Put(line.Measures[measure]);
+        }
+        foreach (var role in r.Roles) Put(role.Cost);
+        foreach (var buy in r.Buying) { Put(buy.Need); Put(buy.BoughtCost); Put(buy.NeedCost); }
+        foreach (var equipment in r.Equipment) Put(equipment.Cost);
+        foreach (var value in new Val?[] { r.Hours, r.CrewDays, r.FloorArea, r.Price.BeforeTax, r.Price.Tax, r.Price.Total, r.Price.Margin, r.Price.PerFloor }) Put(value);
+        foreach (var share in Spread.Of(r, Trace.Silent).Lines) Put(share);
+        return text.ToString();
+    }
+
+    [Fact]
+    public void The_reckoning_is_the_same_in_any_culture()
+    {
+        var before = System.Globalization.CultureInfo.CurrentCulture;
+        try
+        {
+            var all = new[] { "en-US", "de-DE", "ar-SA" }.Select(name =>
+            {
+                System.Globalization.CultureInfo.CurrentCulture = new(name);
+                return Reported.Of(Read(File(Sample.Library()))).ToJsonString();
+            }).Distinct();
+            Assert.Single(all);
+        }
+        finally
+        {
+            System.Globalization.CultureInfo.CurrentCulture = before;
+        }
+    }
+
+    [Fact]
+    public void A_field_that_has_changed_since_is_a_conflict_and_not_overwritten()
+    {
+        var job = Sample.Library();
+        Assert.Throws<ConflictException>(() => job.Do(new SetPricing(Sample.NewId(), "overhead", "13", "20")));
+        Assert.Throws<ConflictException>(() => job.Do(new RemeasurePlace(Sample.NewId(), job.Places[0].Id, "another line", "Hall 3 x 3 x 3")));
+        Assert.Throws<ConflictException>(() => job.Do(new FillCells(Sample.NewId(), [new(job.Work[0].Id, job.Places[0].Id, null)], CellState.Excluded)));
+    }
+
+    [Fact]
+    public void An_entry_that_is_not_in_the_Book_is_refused() =>
+        Assert.Equal("entry", Assert.Throws<RefusedException>(() => Sample.Empty().Do(new AddWork(Sample.NewId(), Sample.NewId(), Sample.NewId(), null))).Refusal.Field);
+
+    [Theory]
+    [InlineData("pace", "0 ft² per h", "more than zero")]
+    [InlineData("pace", "3 gal per h", "is measured against")]
+    [InlineData("pace", "soon", "not a rate")]
+    [InlineData("product", "01930000-0000-7000-8000-000000000024", "does not cover")]
+    [InlineData("product", "01930000-0000-7000-8000-000000099999", "not in the Book")]
+    public void Settings_of_work_are_refused_with_a_sentence(string field, string value, string says)
+    {
+        var job = Sample.Library();
+        var paint = job.Work.Single(w => w.Entry == StarterBook.Id(111));
+        Assert.Contains(says, Assert.Throws<RefusedException>(() => job.Do(new SetWork(Sample.NewId(), paint.Id, field, null, value))).Message);
+    }
+
+    [Theory]
+    [InlineData("", "breaks off")]
+    [InlineData("{", "breaks off")]
+    [InlineData("[]", "not of the kind")]
+    [InlineData("null", "empty")]
+    [InlineData("{\"schemaVersion\":1}", "missing")]
+    public void Files_that_are_no_job_files(string text, string says) => Assert.Contains(says, Assert.Throws<RefusedException>(() => Read(text)).Message);
+
+    [Fact]
+    public void A_truncated_file_is_refused_wherever_it_breaks_off()
+    {
+        var text = File(Sample.Library());
+        for (var length = 1; length < text.Length - 2; length += 997) Assert.Throws<RefusedException>(() => Read(text[..length]));
+    }
+
+    [Fact]
+    public void A_file_nested_ten_thousand_deep_is_refused() =>
+        Assert.Throws<RefusedException>(() => Read(string.Concat(Enumerable.Repeat("{\"info\":", 10_000))));
+
+    [Fact]
+    public void A_file_of_a_hundred_megabytes_is_refused() => Assert.Contains("at most 20 MB", Assert.Throws<RefusedException>(() => JobFile.Read(new byte[100_000_000])).Message);
+
+    private static void Spoiled(Action<JsonObject> spoil, string says)
+    {
+        var node = JsonNode.Parse(File(Sample.Library()))!.AsObject();
+        spoil(node);
+        Assert.Contains(says, Assert.Throws<RefusedException>(() => Read(node.ToJsonString())).Message);
+    }
+
+    [Fact]
+    public void A_file_that_contradicts_itself_is_refused()
+    {
+        Spoiled(f => f["pricing"]!["overhead"] = "1e999", "A number is written as text");
+        Spoiled(f => f["pricing"]!["overhead"] = 14, "A number is written as text");
+        Spoiled(f => f["places"]![0]!["long"]!["value"] = "-3", "more than zero");
+        Spoiled(f => f["places"]![1]!["id"] = f["places"]![0]!["id"]!.DeepClone(), "stands twice");
+        Spoiled(f => f["cells"]![0]!["place"] = Guid.CreateVersion7().ToString(), "not there");
+        Spoiled(f => f["cells"]![0]!["work"] = Guid.CreateVersion7().ToString(), "not there");
+        Spoiled(f => f["cells"]!.AsArray().Add(f["cells"]![0]!.DeepClone()), "stands twice");
+        Spoiled(f => f["work"]![0]!["entry"] = Guid.CreateVersion7().ToString(), "gone from this job");
+        Spoiled(f => f["book"]!.AsArray().RemoveAt(0), "not there");
+        Spoiled(f => f["deduct"] = "all", "no deduction rule");
+        Spoiled(f => f["extra"] = 1, "does not have");
+        Spoiled(f => f["schemaVersion"] = 99, "version 99");
+        Spoiled(f => f["book"]!.AsArray().First(b => (string)b!["kind"]! == "rate")!["paces"]![0]!["pace"] = "0 ft² per h", "more than zero");
+        Spoiled(f => f["places"]![0]!["openings"]![0]!["width"]!["value"] = "9000", "larger than the largest wall");
+        Spoiled(f => f["places"]![0] = null, "a hole");
+        Spoiled(f => f["places"]![0]!["openings"] = null, "not of the kind");
+    }
+
+    [Fact]
+    public void Ranks_always_leave_room_between() =>
+        Gen.Int[0, 1000].Array[1, 200].Sample(picks =>
+        {
+            var ranks = new List<string>();
+            foreach (var pick in picks)
+            {
+                var at = pick % (ranks.Count + 1);
+                ranks.Insert(at, Rank.Between(at == 0 ? null : ranks[at - 1], at == ranks.Count ? null : ranks[at]));
+            }
+            return ranks.Zip(ranks.Skip(1)).All(p => string.CompareOrdinal(p.First, p.Second) < 0);
+        });
+}

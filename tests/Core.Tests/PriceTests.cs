@@ -1,0 +1,86 @@
+using CsCheck;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+using Emendum.Storage.Demo;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+public class PriceTests
+{
+    private static Price Of(decimal labour, decimal material, PricingTerms terms)
+    {
+        var role = Sample.Role();
+        var goods = Sample.Material("Goods", Unit.Each, null, null, 0);
+        return Price.Of(terms, [new(role, 40, 25, labour)], [new(goods, "", "", 1, [], 1, material, material)], [], 40, 100, Trace.Silent);
+    }
+
+    private static PricingTerms Terms => LibraryJob.StartingTerms with { LabourMarkup = 0, MaterialMarkup = 20, Overhead = 10, Contingency = 5, Profit = 15, TaxOn = TaxOn.Nothing };
+
+    [Fact]
+    public void Worked_example_of_markup_where_margin_and_markup_are_not_confused()
+    {
+        // Estimating model §7, basis 1.
+        var price = Of(1000, 400, Terms);
+        Assert.Equal((1400m, 148.00m, 81.40m, 256.41m, 1965.81m), (price.Direct.V, price.Overhead.V, price.Contingency.V, price.Profit.V, price.BeforeTax.V));
+        Assert.Equal((28.78m, 40.415m), (decimal.Round(price.Margin!.Value.V, 2), decimal.Round(price.Markup!.Value.V, 3)));
+    }
+
+    [Theory]
+    // Identity: margin 40 % is a markup of 66.67 %; margin 33.33 % is about 50 %.
+    [InlineData(40, 166.67, 66.67)]
+    [InlineData(50, 200, 100)]
+    [InlineData(0, 100, 0)]
+    public void Target_margin(int margin, double price, double markup)
+    {
+        var priced = Of(60, 40, Terms with { Basis = PriceBasis.TargetMargin, TargetMargin = margin });
+        Assert.Equal((decimal)price, priced.BeforeTax.V);
+        Assert.Equal((decimal)markup, decimal.Round(priced.Markup!.Value.V, 2));
+    }
+
+    [Fact]
+    public void Tax_on_the_price_and_on_the_materials_part_of_it()
+    {
+        Assert.Equal((1965.81m, 137.61m, 2103.42m), Taxed(Of(1000, 400, Terms with { TaxOn = TaxOn.Price, TaxRate = 7 })));
+        // Marked-up materials are 480 of 1,480: 1,965.81 × 480 ÷ 1,480 = 637.56; 7 % of it is 44.63.
+        Assert.Equal((637.56m, 44.63m, 2010.44m), Taxed(Of(1000, 400, Terms with { TaxOn = TaxOn.Materials, TaxRate = 7 })));
+        static (decimal, decimal, decimal) Taxed(Price p) => (p.Taxable.V, p.Tax.V, p.Total.V);
+    }
+
+    [Fact]
+    public void A_job_without_work_has_no_margin_and_no_price_per_area()
+    {
+        var price = Sample.Reckon(Sample.Empty()).Price;
+        Assert.Equal(0, price.Total.V);
+        Assert.True(price is { Margin: null, Markup: null, PerFloor: null, PerHour: null });
+    }
+
+    [Theory]
+    [InlineData("targetMargin", "100")]
+    [InlineData("overhead", "-1")]
+    [InlineData("hoursPerDay", "0")]
+    [InlineData("profit", "much")]
+    [InlineData("profit", "1e999")]
+    public void Terms_that_cannot_be_priced_with_are_refused_by_field(string field, string value)
+    {
+        var job = Sample.Empty();
+        var refused = Assert.Throws<RefusedException>(() => job.Do(new SetPricing(Sample.NewId(), field, ChangeSet.Get(job, "pricing/" + field), value)));
+        Assert.Equal(field, refused.Refusal.Field);
+    }
+
+    [Fact]
+    public void Parts_shown_sum_to_the_total_shown_at_every_detail() =>
+        Gen.Select(Gen.Enum<Detail>(), Gen.Enum<MaterialCost>(), Gen.Enum<PriceBasis>(), Gen.Int[0, 4000], Gen.Enum<TaxOn>()).Sample((detail, cost, basis, hundredths, tax) =>
+        {
+            var library = Sample.Library();
+            var terms = library.Pricing with { MaterialCost = cost, Basis = basis, TaxOn = tax, Overhead = hundredths / 100m, TargetMargin = hundredths / 100m, MaterialMarkup = hundredths / 137m };
+            var job = library with { Pricing = terms with { MaterialMarkup = decimal.Round(terms.MaterialMarkup, 6) }, Proposal = library.Proposal with { Detail = detail } };
+            var rows = Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<PriceTable>().Single().Rows;
+            decimal Sum(RowKind kind) => rows.Where(r => r.Kind == kind).Sum(r => r.Amount!.Value);
+            return (detail == Detail.Total || Sum(RowKind.Part) == Sum(RowKind.Subtotal)) && Sum(RowKind.Subtotal) + Sum(RowKind.Tax) == Sum(RowKind.Total);
+        }, iter: 40);
+}

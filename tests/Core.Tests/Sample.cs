@@ -1,0 +1,48 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
+using Emendum.Storage.Demo;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>Small jobs for tests, made by the commands that people give.</summary>
+internal static class Sample
+{
+    private static int next;
+
+    public static Guid NewId() => new($"01940000-0000-7000-8000-{Interlocked.Increment(ref next):D12}");
+
+    public static Job Empty(UnitSystem units = UnitSystem.Feet) =>
+        LibraryJob.Empty(NewId(), new("Test", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"), units);
+
+    public static Job Library() => LibraryJob.Build(StarterBook.Id(999), StarterBook.Id(900), "2026-11-23");
+
+    public static Job Do(this Job job, Command command, params BookEntry[] book) =>
+        Commands.Apply(job, command, id => book.FirstOrDefault(e => e.Id == id) ?? StarterBook.Entries.FirstOrDefault(e => e.Id == id)).Job;
+
+    /// <summary>A job with one room, the entry included in it, and the ids of both.</summary>
+    public static (Job Job, Guid Work, Guid Place) With(string line, BookEntry[] book, Guid entry, UnitSystem units = UnitSystem.Feet)
+    {
+        var (place, work) = (NewId(), NewId());
+        var job = Empty(units).Do(new AddPlace(NewId(), place, line, "", null)).Do(new AddWork(NewId(), work, entry, null), book)
+            .Do(new FillCells(NewId(), [new(work, place, null)], CellState.Included));
+        return (job, work, place);
+    }
+
+    public static LabourRole Role(string name = "Painter", decimal wage = 20m) => new(NewId(), 1, name, wage, []);
+
+    public static Material Material(string name, Unit unit, string? coverage, string? later, decimal waste, params Pack[] packs) =>
+        new(NewId(), 1, name, unit, [.. packs], coverage is null ? null : Ratio.Parse(coverage), later is null ? null : Ratio.Parse(later), waste, true);
+
+    public static ProductionRate Rate(Measure measure, LabourRole role, Material? product, params string[] paces) =>
+        new(NewId(), 1, "Rate", "Walls", measure, [.. paces.Select((p, i) => new CoatsPace(i + 1, Ratio.Parse(p)))], role.Id, product?.Id, "", "");
+
+    public static Reckoning.Reckoning Reckon(Job job) => Reckoner.Reckon(job, Trace.Silent);
+
+    public static PlaceMeasures Measure(string line, UnitSystem units = UnitSystem.Feet, string rule = "net") =>
+        RoomMeasures.Of(TapeLine.ReadOrThrow(line, units).ToPlace(Guid.Empty, "", "", line), units, DeductionRule.Find(rule)!, Trace.Silent);
+}

@@ -1,0 +1,131 @@
+using System.Globalization;
+using System.Numerics;
+using System.Text.Json;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>Recomputes figures from the JSON of an explanation alone, in exact fractions. Uses nothing of the core: what it finds, anybody could.</summary>
+internal sealed class WorkingsChecker(JsonElement explanation)
+{
+    private readonly Dictionary<string, Fraction> known = [];
+    private readonly Dictionary<string, decimal[]> shares = [];
+
+    /// <summary>Paths of the figures that were recomputed.</summary>
+    public IEnumerable<string> Known => known.Keys;
+
+    /// <summary>Recomputes the figure; throws with its path where the stated value differs.</summary>
+    public Fraction Figure(string path)
+    {
+        if (known.TryGetValue(path, out var value)) return value;
+        var figure = explanation.GetProperty("figures").GetProperty(path);
+        var computed = Round(Step(figure.GetProperty("how")), 12);
+        var stated = Fraction.Of(figure.GetProperty("value").GetString()!);
+        if (computed != stated) throw new InvalidOperationException($"{path}: stated {figure.GetProperty("value")}, recomputed {computed}: {figure.GetProperty("sentence")}");
+        return known[path] = stated;
+    }
+
+    private Fraction Step(JsonElement step)
+    {
+        Fraction[] Of() => [.. step.GetProperty("of").EnumerateArray().Select(Step)];
+        switch (step.GetProperty("op").GetString())
+        {
+            case "typed" or "book" or "terms" or "constant": return Fraction.Of(step.GetProperty("value").GetString()!);
+            case "figure":
+                var value = Figure(step.GetProperty("path").GetString()!);
+                return Fraction.Of(step.GetProperty("value").GetString()!) == value ? value : throw new InvalidOperationException("a reference states another value than its figure");
+            case "add": return Of().Aggregate(Fraction.Zero, (a, b) => a + b);
+            case "subtract": return Of() is [var a, var b] ? a - b : throw new InvalidOperationException("subtract takes two");
+            case "multiply": return Of() is [var c, var d] ? c * d : throw new InvalidOperationException("multiply takes two");
+            case "divide": return Of() is [var e, var f] ? e / f : throw new InvalidOperationException("divide takes two");
+            case "apply": return Of() is [var g, var times, var over] ? g * times / over : throw new InvalidOperationException("apply takes three");
+            case "ceil": return Ceiling(Round(Of()[0], 9));
+            case "money": return Round(Round(Of()[0], 9), 2);
+            case "packs": return Packs(step, Of()[0]);
+            case "share": return Share(step);
+            case var other: throw new InvalidOperationException($"an unknown operation: {other}");
+        }
+    }
+
+    /// <summary>Checks that the packs cover the need and that no other choice is cheaper, by dynamic programming over whole steps of the pack sizes.</summary>
+    private static Fraction Packs(JsonElement step, Fraction need)
+    {
+        var packs = step.GetProperty("packs").EnumerateArray().Select(p => (
+            Size: decimal.Parse(p.GetProperty("size").GetString()!, CultureInfo.InvariantCulture), Price: decimal.Parse(p.GetProperty("price").GetString()!, CultureInfo.InvariantCulture), Count: decimal.Parse(p.GetProperty("count").GetString()!, CultureInfo.InvariantCulture))).ToArray();
+        var (size, cost) = (packs.Sum(p => p.Size * p.Count), packs.Sum(p => p.Price * p.Count));
+        if (Fraction.Of(size) < Round(need, 9)) throw new InvalidOperationException("the packs do not cover the need");
+        var grain = packs.Select(p => p.Size).Aggregate((a, b) => { while (b != 0) (a, b) = (b, a % b); return a; });
+        var steps = (int)(BigInteger)Ceiling(Round(need, 9) / Fraction.Of(grain)).Numerator;
+        var cheapest = new decimal[steps + 1];
+        for (var i = 1; i <= steps; i++) cheapest[i] = packs.Min(p => p.Price + cheapest[Math.Max(0, i - (int)(p.Size / grain))]);
+        if (cheapest[steps] != cost) throw new InvalidOperationException($"packs for {cost} where {cheapest[steps]} would do");
+        return Fraction.Of(step.GetProperty("gives").GetString() == "cost" ? cost : size);
+    }
+
+    private Fraction Share(JsonElement step)
+    {
+        var name = step.GetProperty("set").GetString()!;
+        if (!shares.TryGetValue(name, out var parts))
+        {
+            var set = explanation.GetProperty("sets").GetProperty(name);
+            var (total, weights) = (Step(set.GetProperty("total")), set.GetProperty("weights").EnumerateArray().Select(Step).ToArray());
+            var sum = weights.Aggregate(Fraction.Zero, (a, b) => a + b);
+            var hundred = Fraction.Of(100m);
+            var exact = weights.Select(w => sum == Fraction.Zero ? total / Fraction.Of(weights.Length) : total * w / sum).Select(x => Round(x, 12) * hundred).ToArray();
+            var cents = exact.Select(x => BigInteger.Divide(x.Numerator, x.Denominator)).ToArray();
+            var left = (int)((total * hundred).Numerator / (total * hundred).Denominator - cents.Aggregate(BigInteger.Zero, (a, b) => a + b));
+            foreach (var i in Enumerable.Range(0, cents.Length).OrderByDescending(i => exact[i] - new Fraction(cents[i], 1)).ThenBy(i => i).Take(left)) cents[i]++;
+            shares[name] = parts = [.. cents.Select(c => (decimal)c / 100m)];
+        }
+        return Fraction.Of(parts[step.GetProperty("index").GetInt32()]);
+    }
+
+    private static Fraction Round(Fraction value, int places)
+    {
+        var scale = BigInteger.Pow(10, places);
+        var (whole, rest) = BigInteger.DivRem(BigInteger.Abs(value.Numerator) * scale, value.Denominator);
+        if (rest * 2 >= value.Denominator) whole++;
+        return new(value.Numerator.Sign < 0 ? -whole : whole, scale);
+    }
+
+    private static Fraction Ceiling(Fraction value)
+    {
+        var whole = BigInteger.DivRem(value.Numerator, value.Denominator, out var rest);
+        return new(rest.Sign > 0 ? whole + 1 : whole, 1);
+    }
+
+    /// <summary>An exact fraction in lowest terms.</summary>
+    internal readonly struct Fraction : IEquatable<Fraction>, IComparable<Fraction>
+    {
+        public static readonly Fraction Zero = new(0, 1);
+
+        public Fraction(BigInteger numerator, BigInteger denominator)
+        {
+            var common = BigInteger.GreatestCommonDivisor(numerator, denominator) * denominator.Sign;
+            (Numerator, Denominator) = (numerator / common, denominator / common);
+        }
+
+        public BigInteger Numerator { get; }
+        public BigInteger Denominator { get; }
+
+        public static Fraction Of(string text)
+        {
+            var point = text.IndexOf('.');
+            return point < 0 ? new(BigInteger.Parse(text, CultureInfo.InvariantCulture), 1) : new(BigInteger.Parse(text.Remove(point, 1), CultureInfo.InvariantCulture), BigInteger.Pow(10, text.Length - point - 1));
+        }
+
+        public static Fraction Of(decimal value) => Of(value.ToString(CultureInfo.InvariantCulture));
+        public static Fraction operator +(Fraction a, Fraction b) => new(a.Numerator * b.Denominator + b.Numerator * a.Denominator, a.Denominator * b.Denominator);
+        public static Fraction operator -(Fraction a, Fraction b) => new(a.Numerator * b.Denominator - b.Numerator * a.Denominator, a.Denominator * b.Denominator);
+        public static Fraction operator *(Fraction a, Fraction b) => new(a.Numerator * b.Numerator, a.Denominator * b.Denominator);
+        public static Fraction operator /(Fraction a, Fraction b) => new(a.Numerator * b.Denominator, a.Denominator * b.Numerator);
+        public static bool operator ==(Fraction a, Fraction b) => a.Equals(b);
+        public static bool operator !=(Fraction a, Fraction b) => !a.Equals(b);
+        public static bool operator <(Fraction a, Fraction b) => a.CompareTo(b) < 0;
+        public static bool operator >(Fraction a, Fraction b) => a.CompareTo(b) > 0;
+        public int CompareTo(Fraction other) => (Numerator * other.Denominator).CompareTo(other.Numerator * Denominator);
+        public bool Equals(Fraction other) => Numerator == other.Numerator && Denominator == other.Denominator;
+        public override bool Equals(object? obj) => obj is Fraction other && Equals(other);
+        public override int GetHashCode() => HashCode.Combine(Numerator, Denominator);
+        public override string ToString() => $"{Numerator}/{Denominator}";
+    }
+}

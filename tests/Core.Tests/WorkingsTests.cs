@@ -1,0 +1,64 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
+using Emendum.Storage.Demo;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+public class WorkingsTests
+{
+    [Theory]
+    [InlineData(MaterialCost.Purchase, PriceBasis.Markup, TaxOn.Materials)]
+    [InlineData(MaterialCost.Need, PriceBasis.TargetMargin, TaxOn.Price)]
+    public void Every_figure_of_the_demo_job_is_recomputed_from_its_explanation(MaterialCost cost, PriceBasis basis, TaxOn tax)
+    {
+        var job = Sample.Library();
+        var trace = Reported.Record(job with { Pricing = job.Pricing with { MaterialCost = cost, Basis = basis, TaxOn = tax } }).Trace;
+        // A figure that others are made of is recomputed on the way; each is asked for on its own unless it was met already.
+        var met = new HashSet<string>();
+        foreach (var path in trace.Figures.Keys.Reverse())
+        {
+            if (met.Contains(path)) continue;
+            var checker = Checker(trace, path);
+            checker.Figure(path);
+            met.UnionWith(checker.Known);
+        }
+        Assert.Empty(trace.Figures.Keys.Except(met));
+        Assert.InRange(met.Count, 1500, int.MaxValue);
+    }
+
+    private static WorkingsChecker Checker(Trace trace, string path) => new(JsonDocument.Parse(Explanation.Of(trace, path)!.ToJsonString()).RootElement);
+
+    [Fact]
+    public void The_checker_finds_a_figure_that_is_off()
+    {
+        var explanation = Explanation.Of(Reported.Record(Sample.Library()).Trace, "price/beforeTax")!;
+        explanation["figures"]!["price/overhead"]!["value"] = "11372.47";
+        Assert.ThrowsAny<InvalidOperationException>(() => new WorkingsChecker(JsonDocument.Parse(explanation.ToJsonString()).RootElement).Figure("price/beforeTax"));
+    }
+
+    [Fact]
+    public void A_sentence_reads_as_people_say_it()
+    {
+        var (job, work, place) = Sample.With("Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2", [], StarterBook.Id(111));
+        var trace = Reported.Record(job).Trace;
+        string Sentence(string path) => Explanation.Sentence(trace.Figures[path]);
+        var labour = trace.Figures.Keys.First(p => p.StartsWith($"cells/{work}/{place}/parts/", StringComparison.Ordinal));
+        Assert.Equal("360 ft² ÷ 95 ft²/h = 3.789 h", Sentence(labour));
+        Assert.Equal("408 ft² − 48 ft² = 360 ft²", Sentence($"places/{place}/netWallArea"));
+        Assert.Equal("14'6 × 11 = 159.5 ft²", Sentence($"places/{place}/floorArea"));
+    }
+
+    [Fact]
+    public void The_tape_reading_and_the_Book_entry_are_at_the_bottom_of_it()
+    {
+        var (job, work, place) = Sample.With("Study 14'6 x 11 x 8", [], StarterBook.Id(111));
+        var explanation = Explanation.Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!.ToJsonString(JobJson.Options);
+        Assert.Contains($"\"text\":\"14'6\",\"link\":\"places/{place}\"", explanation);
+        Assert.Contains($"\"link\":\"book/{StarterBook.Id(111)}\"", explanation);
+    }
+}

@@ -1,0 +1,124 @@
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json.Nodes;
+using Xunit;
+
+namespace Emendum.Web.Tests;
+
+public sealed class RefusalTests : IDisposable
+{
+    private readonly TemporaryFolder folder = new();
+    private readonly Server server;
+
+    public RefusalTests() => server = Server.Start(folder.Path);
+
+    public void Dispose()
+    {
+        server.Dispose();
+        folder.Dispose();
+    }
+
+    private async Task Refused(Task<(int Status, JsonObject Body)> request, int status, string says, string? field = null)
+    {
+        var before = await server.File();
+        var (got, body) = await request;
+        Assert.Equal(status, got);
+        Assert.Contains(says, (string)body["title"]!);
+        if (field is not null) Assert.Equal(field, (string)body["field"]!);
+        Assert.DoesNotContain("   at ", body.ToJsonString());
+        Assert.Equal(before, await server.File());
+    }
+
+    private static JsonObject Place(string line) => new() { ["place"] = Guid.CreateVersion7().ToString(), ["line"] = line, ["group"] = "", ["after"] = null };
+
+    [Fact]
+    public async Task Bad_edits_are_refused_with_field_and_sentence_and_change_nothing()
+    {
+        await Refused(server.Do("addPlace", Place("Study fourteen by eleven")), 422, "size after its name", "line");
+        await Refused(server.Do("addPlace", Place("Study 14 x -11 x 8")), 422, "more than zero", "line");
+        await Refused(server.Do("addPlace", Place("Study 14 x 11 x 8; door 3 x 9")), 422, "larger than the largest wall", "line");
+        await Refused(server.Do("addWork", new() { ["work"] = Guid.CreateVersion7().ToString(), ["entry"] = Guid.CreateVersion7().ToString(), ["after"] = null }), 422, "not in the Book", "entry");
+        var paint = (string)(await server.Job())["work"]![3]!["id"]!;
+        await Refused(server.Do("setWork", new() { ["work"] = paint, ["field"] = "pace", ["was"] = null, ["now"] = "0 ft² per h" }), 422, "more than zero", "pace");
+        await Refused(server.Do("setPricing", new() { ["field"] = "overhead", ["was"] = "14", ["now"] = "-1" }), 422, "percent", "overhead");
+        await Refused(server.Do("setPricing", new() { ["field"] = "overhead", ["was"] = "12", ["now"] = "15" }), 409, "changed since", "overhead");
+        await Refused(server.Do("setPricing", new() { ["field"] = "luck", ["was"] = null, ["now"] = "15" }), 422, "no field", "luck");
+        await Refused(server.Do("juggle", new()), 400, "cannot be read");
+        await Refused(server.Do("addPlace", new() { ["line"] = 5 }), 400, "cannot be read");
+        await Refused(server.Do("addPlace", Place("Study 14 x 11 x 8"), job: Guid.CreateVersion7()), 404, "not here");
+    }
+
+    [Fact]
+    public async Task What_is_not_there_is_a_problem_document()
+    {
+        foreach (var path in new[] { $"/api/jobs/{Guid.CreateVersion7()}", $"/api/jobs/{Guid.CreateVersion7()}/proposal.pdf", $"/api/jobs/{Server.Library}/workings?figure=price/luck", "/api/nothing" })
+        {
+            var response = await server.Http.GetAsync(path);
+            Assert.Equal((404, "application/problem+json"), ((int)response.StatusCode, response.Content.Headers.ContentType!.MediaType));
+        }
+    }
+
+    private async Task<(int Status, JsonObject Body)> Import(byte[] bytes)
+    {
+        var response = await server.Http.PostAsync("/api/jobs/import", new ByteArrayContent(bytes) { Headers = { { "content-type", "application/json" } } });
+        return ((int)response.StatusCode, (await response.Content.ReadFromJsonAsync<JsonObject>())!);
+    }
+
+    [Fact]
+    public async Task Bad_job_files_are_refused()
+    {
+        var good = await server.File();
+        string With(string path, string value) => good.Replace(path, value, StringComparison.Ordinal);
+        await Refused(Import(Encoding.UTF8.GetBytes(good[..(good.Length / 2)])), 422, "breaks off", "file");
+        await Refused(Import(new byte[100_000_000]), 413, "too large");
+        await Refused(Import(Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("[", 10_000)))), 422, "file");
+        await Refused(Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": \"1e999\""))), 422, "A number is written as text");
+        await Refused(Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": 1e999"))), 422, "A number is written as text");
+        await Refused(Import(Encoding.UTF8.GetBytes(good)), 422, "is here already");
+        await Refused(Import([0xff, 0xfe, 0x00]), 422, "not a job file");
+    }
+
+    [Fact]
+    public async Task A_job_file_is_taken_in_under_its_own_id()
+    {
+        var other = Guid.CreateVersion7();
+        var file = (await server.File()).Replace(Server.Library.ToString(), other.ToString(), StringComparison.Ordinal);
+        Assert.Equal(200, (await Import(Encoding.UTF8.GetBytes(file))).Status);
+        Assert.Equal(file, await server.File(other));
+    }
+
+    [Fact]
+    public async Task Pages_from_elsewhere_are_turned_away()
+    {
+        foreach (var (name, value) in new[] { ("Origin", "http://elsewhere.example"), ("Host", "elsewhere.example") })
+        {
+            var request = new HttpRequestMessage(HttpMethod.Get, "/api/jobs");
+            request.Headers.TryAddWithoutValidation(name, value);
+            Assert.Equal(403, (int)(await server.Http.SendAsync(request)).StatusCode);
+        }
+    }
+
+    [Fact]
+    public async Task Customers_are_kept_and_checked()
+    {
+        var id = Guid.CreateVersion7();
+        JsonObject Of(string name, string email) => new() { ["id"] = id.ToString(), ["name"] = name, ["address"] = "1 Quay", ["email"] = email, ["phone"] = "" };
+        var bad = await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull House", "nowhere"));
+        Assert.Equal("email", (string)(await bad.Content.ReadFromJsonAsync<JsonObject>())!["field"]!);
+        Assert.True((await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull House", "a@gull.example"))).IsSuccessStatusCode);
+        Assert.True((await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull Cottage", ""))).IsSuccessStatusCode);
+        Assert.Equal("Gull Cottage", (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Single(c => (string)c!["id"]! == id.ToString())!["name"]!.ToString());
+    }
+
+    [Theory]
+    [InlineData("in use by another program", false)]
+    [InlineData("cannot be used", true)]
+    public async Task A_start_that_cannot_be_says_why_in_one_sentence(string says, bool badFolder)
+    {
+        var process = Server.Launch("--port", server.Http.BaseAddress!.Port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", badFolder ? "/proc/emendum" : folder.Path + "/other");
+        var error = await process.StandardError.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        Assert.Equal(1, process.ExitCode);
+        Assert.Contains(says, Assert.Single(error.Split('\n', StringSplitOptions.RemoveEmptyEntries)));
+    }
+}

@@ -1,0 +1,77 @@
+using System.Diagnostics;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace Emendum.Web.Tests;
+
+/// <summary>The real server in a process of its own, on a free port, with a data folder that outlives it.</summary>
+internal sealed class Server : IDisposable
+{
+    private readonly Process process;
+
+    private Server(Process process, string address)
+    {
+        this.process = process;
+        Http = new HttpClient { BaseAddress = new Uri(address) };
+    }
+
+    public static readonly Guid Library = new("01930000-0000-7000-8000-000000000999");
+
+    public HttpClient Http { get; }
+
+    public static Process Launch(params string[] arguments)
+    {
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
+        foreach (var argument in (string[])[Path.Combine(AppContext.BaseDirectory, "Emendum.Web.dll"), .. arguments]) start.ArgumentList.Add(argument);
+        return Process.Start(start)!;
+    }
+
+    public static Server Start(string folder)
+    {
+        var process = Launch("--port", "0", "--data", folder);
+        while (process.StandardOutput.ReadLine() is { } line)
+            if (line.Contains("http://", StringComparison.Ordinal)) return new(process, line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0]);
+        throw new InvalidOperationException("The server did not start: " + process.StandardError.ReadToEnd());
+    }
+
+    /// <summary>kill -9.</summary>
+    public void Kill()
+    {
+        process.Kill();
+        process.WaitForExit();
+    }
+
+    public void Dispose()
+    {
+        Http.Dispose();
+        if (!process.HasExited) Kill();
+        process.Dispose();
+    }
+
+    public async Task<(int Status, JsonObject Body)> Post(string path, JsonNode body)
+    {
+        var response = await Http.PostAsJsonAsync(path, body);
+        return ((int)response.StatusCode, (await response.Content.ReadFromJsonAsync<JsonObject>())!);
+    }
+
+    public Task<(int Status, JsonObject Body)> Do(string type, JsonObject fields, Guid? id = null, Guid? job = null)
+    {
+        fields["type"] = type;
+        fields["id"] = (id ?? Guid.CreateVersion7()).ToString();
+        return Post($"/api/jobs/{job ?? Library}/commands", fields);
+    }
+
+    public async Task<JsonObject> Job(Guid? job = null) => (await Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job ?? Library}"))!;
+
+    public Task<string> File(Guid? job = null) => Http.GetStringAsync($"/api/jobs/{job ?? Library}/file");
+
+    public Task<(int Status, JsonObject Body)> Reverse(string what) => Post($"/api/jobs/{Library}/{what}", new JsonObject { ["id"] = Guid.CreateVersion7().ToString() });
+}
+
+/// <summary>A folder that is gone after the test.</summary>
+internal sealed class TemporaryFolder : IDisposable
+{
+    public string Path { get; } = Directory.CreateTempSubdirectory("emendum-test-").FullName;
+
+    public void Dispose() => Directory.Delete(Path, recursive: true);
+}
