@@ -17,6 +17,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.Limits.MaxRequestBodySize = JobFile.MostBytes + 1024;
 });
 builder.Services.ConfigureHttpJsonOptions(json => JobJson.Apply(json.SerializerOptions));
+builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);

@@ -4,6 +4,7 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
 using Emendum.Core.Reckoning;
 using Emendum.Documents;
+using Trace = Emendum.Core.Reckoning.Trace;
 using Emendum.Storage.Demo;
 using UglyToad.PdfPig;
 using Xunit;
@@ -61,7 +62,7 @@ public class DocumentTests
     {
         var job = Library(Detail.Total);
         using var pdf = PdfDocument.Open(Pdf(job with { Proposal = job.Proposal with { Letter = new string('w', 400) } }));
-        Assert.True(pdf.GetPages().SelectMany(p => p.Letters).All(l => l.GlyphRectangle.Right <= Typesetter.PageWidth - 70));
+        Assert.True(pdf.GetPages().SelectMany(p => p.Letters).All(l => l.BoundingBox.Right <= Typesetter.PageWidth - 70));
     }
 
     private static (int Code, string Out, string Error) Cli(params string[] arguments)

@@ -71,7 +71,7 @@ public sealed class RefusalTests : IDisposable
         string With(string path, string value) => good.Replace(path, value, StringComparison.Ordinal);
         await Refused(Import(Encoding.UTF8.GetBytes(good[..(good.Length / 2)])), 422, "breaks off", "file");
         await Refused(Import(new byte[100_000_000]), 413, "too large");
-        await Refused(Import(Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("[", 10_000)))), 422, "file");
+        await Refused(Import(Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("[", 10_000)))), 422, "not a job file");
         await Refused(Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": \"1e999\""))), 422, "A number is written as text");
         await Refused(Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": 1e999"))), 422, "A number is written as text");
         await Refused(Import(Encoding.UTF8.GetBytes(good)), 422, "is here already");

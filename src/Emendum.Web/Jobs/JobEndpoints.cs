@@ -8,6 +8,7 @@ using Emendum.Core.Reckoning;
 using Emendum.Documents;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Emendum.Web.Jobs;
 
@@ -32,13 +33,16 @@ public static class JobEndpoints
     /// <summary>Who asks, until people sign in.</summary>
     private const string Owner = "the owner";
 
+    /// <summary>Most bytes of a file that are read at all before the connection is dropped.</summary>
+    private const int MostDrained = 256_000_000;
+
     /// <summary>Maps them.</summary>
     public static void MapJobs(this IEndpointRouteBuilder app)
     {
         var jobs = app.MapGroup("/api/jobs");
         jobs.MapGet("/", (JobStore store) => store.List());
         jobs.MapPost("/", Create);
-        jobs.MapPost("/import", Import).Accepts<byte[]>("application/json").Produces<JobMade>();
+        jobs.MapPost("/import", Import).Accepts<byte[]>("application/json").Produces<JobMade>().WithMetadata(new RequestSizeLimitAttribute(MostDrained));
         jobs.MapGet("/{id:guid}", (Guid id, OpenJobs open) => View(open.Get(id)));
         jobs.MapGet("/{id:guid}/file", (Guid id, OpenJobs open) => Results.File(JobFile.Write(open.Get(id).Reckoning.Job), "application/json", "job.json"));
         jobs.MapPost("/{id:guid}/commands", async (Guid id, Command command, OpenJobs open, Shelf shelf) => Answered(await open.Get(id).Do(command, Owner, shelf.Find))).Produces<AnswerView>();
@@ -73,8 +77,12 @@ public static class JobEndpoints
 
     private static async Task<JobMade> Import(HttpRequest request, OpenJobs open)
     {
+        // A file that is too large is read to its end and thrown away: answering earlier would break the connection before the answer is seen.
         using var content = new MemoryStream();
-        await request.Body.CopyToAsync(content);
+        var (chunk, length) = (new byte[64 * 1024], 0L);
+        while (await request.Body.ReadAsync(chunk) is var read and > 0)
+            if ((length += read) <= JobFile.MostBytes) content.Write(chunk, 0, read);
+        if (length > JobFile.MostBytes) throw new BadHttpRequestException("too large", StatusCodes.Status413PayloadTooLarge);
         var job = JobFile.Read(content.GetBuffer().AsSpan(0, (int)content.Length));
         open.Create(job);
         return new(job.Id);
