@@ -1,4 +1,4 @@
-import { Drawer, IconButton } from "@mui/material";
+import { Drawer, IconButton, useMediaQuery } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -34,8 +34,9 @@ interface Explanation {
 
 /** The drawer that says how a figure came about, down to the tape reading and the Book entry. */
 export function Workings({ path, onPath }: { path: string | null; onPath: (path: string | null) => void }) {
+  const still = useMediaQuery("(prefers-reduced-motion: reduce)");
   return (
-    <Drawer anchor="right" open={path !== null} onClose={() => onPath(null)}>
+    <Drawer anchor="right" open={path !== null} onClose={() => onPath(null)} transitionDuration={still ? 0 : undefined}>
       <section className="workings" aria-label="Workings">
         <header>
           <h2>Workings</h2>

@@ -65,7 +65,10 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
         void keep();
       }}
       onKeyDown={(e) => {
-        if (e.key === "Escape") {
+        if (e.key === "Enter" && e.target instanceof HTMLInputElement) {
+          e.preventDefault();
+          void keep();
+        } else if (e.key === "Escape") {
           setLine("");
           setRefused(null);
           onBack();
@@ -125,7 +128,9 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
             <span>
               Reads as{" "}
               {view.words.map((word, i) => (i % 2 === 1 ? <b key={i}>{word}</b> : <span key={i}>{word}</span>))}
-              <span className="kbd">Enter</span> keeps it
+              <button className="keep">
+                Keep <span className="kbd">Enter</span>
+              </button>
             </span>
           )
         )}

@@ -120,6 +120,8 @@ export function UnfoldedRoom({ place, pointed, onPoint }: Props) {
             className={pointed === name ? "pointed" : undefined}
             onPointerEnter={() => onPoint(name)}
             onPointerLeave={() => onPoint(null)}
+            onFocus={() => onPoint(name)}
+            onBlur={() => onPoint(null)}
           >
             <dt>
               <svg width="26" height="16" aria-hidden="true">

@@ -99,6 +99,20 @@ export function ScopeGrid({ shows, range, onRange, onFill }: Props) {
               Hours
             </th>
           </tr>
+          <tr className="sums">
+            <th scope="row">{shows === "hours" ? "Hours" : "Quantity"}</th>
+            {work.map((w, i) => {
+              const figure = shows === "hours" ? w.hours : w.quantity;
+              return (
+                <td key={w.id} className={w.section === work[i - 1]?.section ? "sum" : "sum first"}>
+                  {figure && <Figure figure={figure} label={`${w.section}: ${w.name}`} />}
+                </td>
+              );
+            })}
+            <td className="sum first">
+              <Figure figure={job.tally.hours} label="Labour hours" />
+            </td>
+          </tr>
         </thead>
         <tbody>
           {places.map((place, p) => (
@@ -145,20 +159,6 @@ export function ScopeGrid({ shows, range, onRange, onFill }: Props) {
               </tr>
             </Fragment>
           ))}
-          <tr className="sums">
-            <th scope="row">{shows === "hours" ? "Hours" : "Quantity"}</th>
-            {work.map((w, i) => {
-              const figure = shows === "hours" ? w.hours : w.quantity;
-              return (
-                <td key={w.id} className={w.section === work[i - 1]?.section ? "sum" : "sum first"}>
-                  {figure && <Figure figure={figure} label={`${w.section}: ${w.name}`} />}
-                </td>
-              );
-            })}
-            <td className="sum first">
-              <Figure figure={job.tally.hours} label="Labour hours" />
-            </td>
-          </tr>
         </tbody>
       </table>
     </div>

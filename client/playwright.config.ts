@@ -1,0 +1,21 @@
+import { defineConfig } from "@playwright/test";
+
+const flags = ["no-sandbox", "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking"];
+
+/** Drives the real interface in Debian's Chromium; the server's address comes from run-tests. */
+export default defineConfig({
+  testDir: "../tests/e2e",
+  outputDir: "../test-results",
+  timeout: 90_000,
+  workers: 1,
+  reporter: [["list"], ["json", { outputFile: process.env.E2E_REPORT ?? "../test-results/report.json" }]],
+  use: {
+    baseURL: process.env.EMENDUM_URL,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      args: [...flags, "disable-component-update", "disable-sync"].map((flag) => `--${flag}`),
+    },
+  },
+});

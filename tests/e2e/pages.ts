@@ -1,0 +1,54 @@
+import { type Page, expect } from "@playwright/test";
+
+/** The demo job. */
+export const library = "/jobs/01930000-0000-7000-8000-000000000999";
+
+/** Waits until the last edit is on disk. */
+export async function saved(page: Page) {
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+}
+
+/** The text of a figure at the foot, without its unit. */
+export function tally(page: Page, label: string) {
+  return page
+    .getByLabel("Totals of the job")
+    .getByRole("button", { name: new RegExp(`^${label} `) });
+}
+
+/** Makes a customer and a job, and opens the job on Measure. */
+export async function newJob(page: Page, customer: string, job: string) {
+  await page.goto("/customers");
+  await page.getByRole("button", { name: "New customer" }).click();
+  await page.getByRole("textbox", { name: "Name" }).fill(customer);
+  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("link", { name: "Jobs", exact: true }).click();
+  await page.getByRole("button", { name: "New job" }).click();
+  await page.getByRole("textbox", { name: "Job", exact: true }).fill(job);
+  await page.getByRole("combobox", { name: "Customer" }).click();
+  await page.getByRole("option", { name: customer }).click();
+  await page.getByRole("button", { name: "Make the job" }).click();
+  await expect(page.getByRole("heading", { name: job })).toBeVisible();
+}
+
+/** Types a tape line and keeps it. */
+export async function measure(page: Page, line: string) {
+  const tape = page.getByRole("textbox", { name: "Tape line", exact: true });
+  await tape.fill(line);
+  await tape.press("Enter");
+  await expect(tape).toHaveValue("");
+}
+
+/** Adds work from the Book by typing. */
+export async function addWork(page: Page, find: string) {
+  const columns = page.getByRole("button", { name: /in every place$/ });
+  const before = await columns.count();
+  await page.keyboard.press("a");
+  await page.getByRole("textbox", { name: "Find in the Book" }).fill(find);
+  await expect(
+    page.getByRole("list", { name: "Entries" }).getByRole("button"),
+  ).toHaveCount(1);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  if (before > 0) await expect(columns).toHaveCount(before + 1);
+}

@@ -1,0 +1,274 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { addWork, library, measure, newJob, saved, tally } from "./pages";
+
+test("a bad tape line says what is wrong beside it and stays", async ({
+  page,
+}) => {
+  await newJob(page, "Tern House", "Tern House");
+  const tape = page.getByRole("textbox", { name: "Tape line", exact: true });
+  for (const [line, says] of [
+    ["Study 14'6 by 11", "cannot be read here"],
+    ["Study 14 x -3 x 8", "The width must be more than zero."],
+    ["Study 14 x 11 x 8; door 3 x 9", "is larger than the largest wall"],
+  ] as const) {
+    await tape.fill(line);
+    await tape.press("Enter");
+    await expect(page.getByText(says)).toBeVisible();
+    await expect(tape).toHaveAttribute("aria-invalid", "true");
+    await expect(tape).toHaveValue(line);
+  }
+  await expect(page.getByRole("option")).toHaveCount(0);
+});
+
+test("a room is changed by its tape line, removed, and put back by undo", async ({
+  page,
+}) => {
+  await newJob(page, "Kittiwake", "Kittiwake loft");
+  await measure(page, "Loft 20 x 10 x 8");
+  await page.getByRole("option", { name: /Loft/ }).press("Enter");
+  const line = page.getByRole("textbox", { name: "Tape line of Loft" });
+  await line.fill("Loft 20 x 12 x 8 x2");
+  await line.press("Enter");
+  await expect(page.getByRole("option", { name: /Loft ×2/ })).toContainText(
+    "240.0",
+  );
+  await page.getByRole("option", { name: /Loft/ }).press("Delete");
+  await expect(page.getByText("No places yet")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("option", { name: /Loft ×2/ })).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("option", { name: /Loft/ })).toContainText(
+    "200.0",
+  );
+  await page.keyboard.press("Control+Shift+z");
+  await expect(page.getByRole("option", { name: /Loft ×2/ })).toContainText(
+    "240.0",
+  );
+});
+
+test("the drawing has the proportions of the measures", async ({ page }) => {
+  await page.goto(`${library}/measure`);
+  await page.getByRole("option", { name: /Reading room/ }).click();
+  const drawing = page.getByRole("img", { name: /^Reading room unfolded/ });
+  await expect(drawing).toBeVisible();
+  const area = async (selector: string) =>
+    drawing
+      .locator(selector)
+      .evaluateAll((boxes) =>
+        boxes
+          .map((b) => b as SVGRectElement)
+          .reduce(
+            (sum, b) => sum + b.width.baseVal.value * b.height.baseVal.value,
+            0,
+          ),
+      );
+  // 24'6 × 18 floor, 85 × 9'2 of wall, 100 ft² of openings.
+  const floor = await area('[data-surface="floor"]');
+  expect((await area('[data-surface^="wall"]')) / floor).toBeCloseTo(
+    (85 * (9 + 2 / 12)) / 441,
+    6,
+  );
+  expect((await area("[data-opening]")) / floor).toBeCloseTo(100 / 441, 6);
+  await page
+    .getByRole("button", { name: /^Walls, net/ })
+    .first()
+    .focus();
+  await expect(drawing.locator(".surface.on")).toHaveCount(4);
+});
+
+test("twenty edits in the interface are all undone and redone", async ({
+  page,
+  request,
+}) => {
+  await newJob(page, "Fulmar", "Fulmar rooms");
+  const file = async () =>
+    (
+      await request.get(
+        `/api${new URL(page.url()).pathname.replace(/\/measure.*|\/work.*|\/price.*|\/proposal.*/, "")}/file`,
+      )
+    ).text();
+  const start = await file();
+  for (let i = 1; i <= 6; i++)
+    await measure(
+      page,
+      `Room ${String.fromCharCode(64 + i)} ${10 + i} x 10 x 8; door 3 x 6'8`,
+    );
+  await page.getByRole("option", { name: /Room C/ }).click();
+  await page.getByRole("button", { name: "Remove" }).click();
+  await page.getByLabel("Deduction rule of this job").selectOption("vob");
+  await saved(page);
+  await page.keyboard.press("Alt+2");
+  await addWork(page, "walls paint");
+  await addWork(page, "cover up");
+  await page.getByRole("button", { name: "Paint", exact: true }).click();
+  await page.getByRole("button", { name: "Include I" }).click();
+  await page.getByRole("button", { name: "Room B", exact: true }).click();
+  await page.getByRole("button", { name: "Leave out O" }).click();
+  await page.getByRole("gridcell", { name: /Walls: Paint, Room A/ }).click();
+  await page.getByRole("button", { name: "3", exact: true }).click();
+  await page.getByRole("textbox", { name: "Colour" }).fill("Slate");
+  await page.keyboard.press("Enter");
+  await page.getByRole("textbox", { name: /^Pace/ }).fill("70 ft² per h");
+  await page.keyboard.press("Enter");
+  await expect(
+    page.getByRole("button", { name: "Back to the Book's pace" }),
+  ).toBeVisible();
+  await page.keyboard.press("Alt+3");
+  await page.getByRole("button", { name: "by need" }).click();
+  await page.getByRole("button", { name: "by target margin" }).click();
+  await page.getByRole("textbox", { name: "Target margin" }).fill("38");
+  await page.keyboard.press("Enter");
+  await expect(tally(page, "Margin")).toContainText("38.0");
+  await page.keyboard.press("Alt+4");
+  await page.getByRole("button", { name: "total", exact: true }).click();
+  await page.getByRole("textbox", { name: "Letter" }).fill("Thank you.");
+  await page.getByRole("textbox", { name: "Terms" }).click();
+  await saved(page);
+  await expect(
+    page.getByRole("region", { name: "Proposal as the customer sees it" }),
+  ).toContainText("Thank you.");
+  const end = await file();
+  const undo = page.getByRole("button", { name: /^Undo/ });
+  let undone = 0;
+  for (; await undo.isEnabled(); undone++) {
+    await undo.click();
+    await saved(page);
+  }
+  expect(undone).toBe(20);
+  expect(await file()).toBe(start);
+  const redo = page.getByRole("button", { name: "Redo" });
+  while (await redo.isEnabled()) {
+    await redo.click();
+    await saved(page);
+  }
+  expect(await file()).toBe(end);
+});
+
+test("bad settings are refused beside the field and kept there", async ({
+  page,
+}) => {
+  await page.goto(`${library}/price`);
+  const overhead = page.getByRole("textbox", { name: "Overhead" });
+  await overhead.fill("-4");
+  await overhead.press("Enter");
+  await expect(
+    page.getByText("Overhead is 0 to under 1000 percent."),
+  ).toBeVisible();
+  await expect(overhead).toHaveValue("-4");
+  await page.goto(`${library}/work`);
+  await page
+    .getByRole("gridcell", { name: /Walls: Paint, Reading room/ })
+    .click();
+  const pace = page.getByRole("textbox", { name: /^Pace/ });
+  await pace.fill("0 ft² per h");
+  await pace.press("Enter");
+  await expect(
+    page.getByText("A rate must be more than zero on both sides."),
+  ).toBeVisible();
+});
+
+test("a job that is not there says so", async ({ page }) => {
+  await page.goto("/jobs/01930000-0000-7000-8000-0000000fffff/measure");
+  await expect(
+    page.getByRole("heading", { name: "That job is not here." }),
+  ).toBeVisible();
+});
+
+test("a job file goes out and a broken one is refused with a sentence", async ({
+  page,
+}) => {
+  await page.goto("/jobs");
+  await page.getByLabel("Job file").setInputFiles({
+    name: "job.json",
+    mimeType: "application/json",
+    buffer: Buffer.from("{\n"),
+  });
+  await expect(page.getByRole("alert")).toContainText(
+    "This is not a job file that can be read.",
+  );
+});
+
+test("any figure of every station opens its workings, down to tape and Book", async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  await page.emulateMedia({ reducedMotion: "reduce" });
+  for (const station of ["measure", "work", "price", "proposal"]) {
+    await page.goto(`${library}/${station}`);
+    await page.waitForLoadState("networkidle");
+    const paths = await page
+      .locator("[data-figure]")
+      .evaluateAll((figures) => [
+        ...new Set(figures.map((f) => f.getAttribute("data-figure")!)),
+      ]);
+    expect(paths.length).toBeGreaterThan(6);
+    for (const path of paths) {
+      await page.locator(`[data-figure="${path}"]`).first().press("e");
+      const drawer = page.getByRole("region", { name: "Workings" });
+      await expect(drawer.locator(".sentence").first()).toContainText("=");
+      await page.keyboard.press("Escape");
+      await expect(drawer).toHaveCount(0);
+    }
+  }
+});
+
+test("workings lead from a cell down to the tape line and the Book entry, and there", async ({
+  page,
+}) => {
+  await page.goto(`${library}/work`);
+  await page
+    .getByRole("gridcell", { name: /Walls: Paint, Reading room/ })
+    .click();
+  await page.keyboard.press("e");
+  const drawer = page.getByRole("region", { name: "Workings" });
+  await drawer.getByRole("button", { name: /Paint, Reading room/ }).click();
+  await expect(
+    drawer.getByText("679.167 ft² ÷ 95 ft²/h = 7.149 h").first(),
+  ).toBeVisible();
+  await expect(drawer.getByText("in the Book").first()).toBeVisible();
+  await drawer.getByRole("button", { name: /quantity/ }).click();
+  await drawer
+    .getByRole("button", { name: /Walls, net, Reading room/ })
+    .click();
+  await drawer
+    .getByRole("button", { name: /Walls, gross, Reading room/ })
+    .click();
+  await expect(drawer.getByText("24'6", { exact: true })).toBeVisible();
+  await drawer
+    .getByRole("link", { name: "tape line of Reading room" })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/measure\?place=/);
+  await expect(
+    page.getByRole("option", { name: /Reading room/ }),
+  ).toHaveAttribute("aria-selected", "true");
+});
+
+for (const colorScheme of ["light", "dark"] as const)
+  test(`no accessibility violations, ${colorScheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+    for (const path of [
+      "/jobs",
+      "/customers",
+      `${library}/measure`,
+      `${library}/work`,
+      `${library}/price`,
+      `${library}/proposal`,
+    ]) {
+      await page.goto(path);
+      await page.waitForLoadState("networkidle");
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
+        .analyze();
+      expect(
+        violations.map(
+          (v) =>
+            `${path}: ${v.id}: ${v.nodes
+              .map((n) => n.target.join(" "))
+              .slice(0, 4)
+              .join(", ")}`,
+        ),
+      ).toEqual([]);
+    }
+  });
