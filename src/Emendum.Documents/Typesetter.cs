@@ -13,7 +13,10 @@ public sealed class Typesetter
 {
     private static readonly Dictionary<Face, SKTypeface> Faces = new()
     {
-        [Face.Serif] = Load("Literata_400Regular"), [Face.SerifBold] = Load("Literata_600SemiBold"), [Face.Sans] = Load("Archivo_400Regular"), [Face.SansBold] = Load("Archivo_600SemiBold"),
+        [Face.Serif] = Load("Literata_400Regular"),
+        [Face.SerifBold] = Load("Literata_600SemiBold"),
+        [Face.Sans] = Load("Archivo_400Regular"),
+        [Face.SansBold] = Load("Archivo_600SemiBold"),
     };
 
     private readonly List<List<Action<SKCanvas>>> pages = [[]];

@@ -104,7 +104,7 @@ public class ReckoningTests
         // 20 m × 3.1 m is 62 m²; its perimeter is 46.2 m, so the edge is checked at 46.2 m ÷ 18.
         var (job, work, place) = Sample.With("Path 20 x 3.1 x 1", [layer, gravel, mixer, path], path.Id, UnitSystem.Metres);
         var reckoning = Sample.Reckon(job);
-        var line = reckoning.ByCell[new(work, place)];
+        var line = reckoning.At(new(work, place))!;
         decimal Amount(string name) => line.Amounts[Array.FindIndex(line.Item.Parts, p => p.Name == name)].V;
         Assert.Equal(2.06m, Amount("Gravel"));
         Assert.Equal(4.905m, decimal.Round(Amount("Lay"), 3));

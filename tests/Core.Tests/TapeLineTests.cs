@@ -46,6 +46,8 @@ public class TapeLineTests
     [InlineData("", 0, "size after its name")]
     [InlineData("Study 14 x 11", 13, "height is missing")]
     [InlineData("Study 14'6 x 11 y 8", 16, "“y” cannot be read here")]
+    [InlineData("Study 14'6 by 11", 11, "Put x before the width")]
+    [InlineData("Bay 2 12 x 10 / 8", 14, "Put x before the height")]
     [InlineData("Study 14'6 x 11 / 8", 16, "Put x before the height")]
     [InlineData("Study 14 x -3 x 8", 11, "more than zero")]
     [InlineData("Study 14 x 0 x 8", 11, "more than zero")]

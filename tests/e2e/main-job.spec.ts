@@ -48,7 +48,7 @@ test("a new user measures a house, works it, prices it and downloads the proposa
 }) => {
   await newJob(page, "Gull Cottage", "Gull Cottage repaint");
 
-  await page.getByRole("textbox", { name: "under" }).fill("House");
+  await page.getByLabel("under").fill("House");
   const tape = page.getByRole("textbox", { name: "Tape line", exact: true });
   await tape.fill(rooms[0]!);
   await expect(
@@ -57,7 +57,9 @@ test("a new user measures a house, works it, prices it and downloads the proposa
     ),
   ).toBeVisible();
   for (const room of rooms) await measure(page, room);
-  await expect(page.getByRole("option")).toHaveCount(6);
+  await expect(
+    page.getByLabel("Places of the job").getByRole("option"),
+  ).toHaveCount(6);
   await page.getByRole("option", { name: /Study/ }).click();
   await expect(
     page.getByRole("button", { name: "Walls, net 360.0 ft², why?" }).first(),
@@ -107,7 +109,7 @@ test("a new user measures a house, works it, prices it and downloads the proposa
     ).toBeVisible();
   await expect(
     page.getByRole("row", {
-      name: /Harbour eggshell 12.77 gal, why\? 3 × 1 gal can \+ 2 × 5 gal pail/,
+      name: /^Harbour eggshell .*needed 12\.77 gal.*3 × 1 gal can \+ 2 × 5 gal pail/,
     }),
   ).toBeVisible();
 

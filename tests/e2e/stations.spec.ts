@@ -18,7 +18,9 @@ test("a bad tape line says what is wrong beside it and stays", async ({
     await expect(tape).toHaveAttribute("aria-invalid", "true");
     await expect(tape).toHaveValue(line);
   }
-  await expect(page.getByRole("option")).toHaveCount(0);
+  await expect(
+    page.getByLabel("Places of the job").getByRole("option"),
+  ).toHaveCount(0);
 });
 
 test("a room is changed by its tape line, removed, and put back by undo", async ({
@@ -115,7 +117,7 @@ test("twenty edits in the interface are all undone and redone", async ({
     page.getByRole("button", { name: "Back to the Book's pace" }),
   ).toBeVisible();
   await page.keyboard.press("Alt+3");
-  await page.getByRole("button", { name: "by need" }).click();
+  await page.getByRole("button", { name: "by need", exact: true }).click();
   await page.getByRole("button", { name: "by target margin" }).click();
   await page.getByRole("textbox", { name: "Target margin" }).fill("38");
   await page.keyboard.press("Enter");

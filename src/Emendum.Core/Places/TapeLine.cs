@@ -86,7 +86,8 @@ public static class TapeLine
     private static TapeReading ReadRoom(string line, int stop, UnitSystem system)
     {
         // A number may belong to the name ("Bay 2 12 x 10 x 8"), but only while no x has come: nothing after one is ever taken for a name.
-        RefusedException? first = null, last = null;
+        RefusedException? unread = null, furthest = null;
+        var most = 0;
         var starts = Enumerable.Range(0, stop).Where(i => (i == 0 || char.IsWhiteSpace(line[i - 1])) && (char.IsAsciiDigit(line[i]) || line[i] is '.' or '(' or '-' or '+')).ToArray();
         for (var n = 0; n < starts.Length; n++)
         {
@@ -98,11 +99,11 @@ public static class TapeLine
             }
             catch (RefusedException refused)
             {
-                last = refused;
-                if (read == 0) first ??= refused;
+                if (read == 0) unread ??= refused;
+                if (read > most) (furthest, most) = (refused, read);
             }
         }
-        throw first ?? last ?? Refuse(line.TrimEnd().Length, "Say the room's size after its name: length x width x height.", $"{(line.Trim().Length is 0 or > 40 ? "Study" : line.Trim())} 14'6 x 11 x 8");
+        throw unread ?? furthest ?? Refuse(line.TrimEnd().Length, "Say the room's size after its name: length x width x height.", $"{(line.Trim().Length is 0 or > 40 ? "Study" : line.Trim())} 14'6 x 11 x 8");
     }
 
     /// <summary>Whether a sign that only stands in a size comes here: an x between blanks or after a figure, or a plus or minus between blanks.</summary>

@@ -92,7 +92,14 @@ public sealed class Price
         Val Readout(Val value, string unit, string label, string leaf) => trace.Make(value, unit, label, new("price", leaf));
         return new()
         {
-            Classes = classes, Direct = direct, Overhead = overhead, Contingency = contingency, Profit = profit, BeforeTax = beforeTax, Taxable = taxable, Tax = tax,
+            Classes = classes,
+            Direct = direct,
+            Overhead = overhead,
+            Contingency = contingency,
+            Profit = profit,
+            BeforeTax = beforeTax,
+            Taxable = taxable,
+            Tax = tax,
             Total = Money(beforeTax + tax, "Customer pays", "total"),
             GrossProfit = gross,
             Margin = beforeTax.V == 0 ? null : Readout(gross * 100m / beforeTax, "%", "Margin", "margin"),

@@ -51,7 +51,9 @@ public static class Explanation
             case Packs packs:
                 return new JsonObject
                 {
-                    ["op"] = "packs", ["gives"] = packs.Gives, ["of"] = All([packs.Need]),
+                    ["op"] = "packs",
+                    ["gives"] = packs.Gives,
+                    ["of"] = All([packs.Need]),
                     ["packs"] = new JsonArray([.. packs.Counts.Select(p => (JsonNode)new JsonObject { ["size"] = Rounding.Text(p.Size), ["price"] = Rounding.Text(p.Price), ["count"] = Rounding.Text(p.Count) })]),
                 };
             case Share share:

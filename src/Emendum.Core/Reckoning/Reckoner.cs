@@ -27,8 +27,8 @@ public sealed class Reckoning
     public required CompiledItem[] Items { get; init; }
     /// <summary>Included cells, by work item and then place in job order.</summary>
     public required Line[] Lines { get; init; }
-    /// <summary>The same by key.</summary>
-    public required Dictionary<CellKey, Line> ByCell { get; init; }
+    /// <summary>The same by position: work item × places + place; null where nothing is done.</summary>
+    public required Line?[] Grid { get; init; }
     /// <summary>Labour by role, in order of first use.</summary>
     public required ImmutableArray<RoleLine> Roles { get; init; }
     /// <summary>Materials, in order of first use.</summary>
@@ -43,6 +43,23 @@ public sealed class Reckoning
     public required Val FloorArea { get; init; }
     /// <summary>The price.</summary>
     public required Price Price { get; init; }
+
+    private Dictionary<Guid, int>? itemAt, placeAt;
+
+    /// <summary>The line of a cell, or null where nothing is done.</summary>
+    public Line? At(CellKey key)
+    {
+        itemAt ??= Positions(Items.Length, i => Items[i].Item.Id);
+        placeAt ??= Positions(Job.Places.Length, i => Job.Places[i].Id);
+        return itemAt.TryGetValue(key.Work, out var item) && placeAt.TryGetValue(key.Place, out var place) ? Grid[item * Job.Places.Length + place] : null;
+    }
+
+    private static Dictionary<Guid, int> Positions(int count, Func<int, Guid> id)
+    {
+        var positions = new Dictionary<Guid, int>(count);
+        for (var i = 0; i < count; i++) positions.Add(id(i), i);
+        return positions;
+    }
 }
 
 /// <summary>The reckoning: a pure function of the job with its pinned entries (architecture decision 2). A map over cells, then a fold.</summary>
@@ -67,21 +84,26 @@ public static class Reckoner
     {
         var measures = MeasureAll(job, trace, earlier);
         var items = CompileAll(job, earlier);
-        var byCell = new Dictionary<CellKey, Line>(job.Cells.Count);
+        var grid = new Line?[items.Length * job.Places.Length];
         var lines = new List<Line>(job.Cells.Count);
-        foreach (var item in items)
+        var inOrder = new PlaceMeasures[job.Places.Length];
+        for (var p = 0; p < inOrder.Length; p++) inOrder[p] = measures[job.Places[p].Id];
+        // Cells mostly change one at a time: then an earlier line stands at the same position.
+        var samePositions = earlier is not null && earlier.Job.Work == job.Work && earlier.Job.Places == job.Places;
+        for (var i = 0; i < items.Length; i++)
         {
-            foreach (var place in job.Places)
+            for (var p = 0; p < inOrder.Length; p++)
             {
-                var key = new CellKey(item.Item.Id, place.Id);
+                var key = new CellKey(items[i].Item.Id, inOrder[p].Place.Id);
                 if (!job.Cells.TryGetValue(key, out var cell) || cell.State != CellState.Included) continue;
-                var of = measures[place.Id];
-                if (earlier is null || !earlier.ByCell.TryGetValue(key, out var line) || !line.IsOf(item, of, cell)) line = Line.Of(item, of, cell, job.Units, trace);
-                byCell.Add(key, line);
+                var at = i * inOrder.Length + p;
+                var line = samePositions ? earlier!.Grid[at] : earlier?.At(key);
+                if (line is null || !line.IsOf(items[i], inOrder[p], cell)) line = Line.Of(items[i], inOrder[p], cell, job.Units, trace);
+                grid[at] = line;
                 lines.Add(line);
             }
         }
-        return Fold(job, trace, measures, items, [.. lines], byCell);
+        return Fold(job, trace, measures, items, [.. lines], grid);
     }
 
     private static Dictionary<Guid, PlaceMeasures> MeasureAll(Job job, Trace trace, Reckoning? earlier)
@@ -109,7 +131,7 @@ public static class Reckoner
         public Sum Amount { get; } = new();
     }
 
-    private static Reckoning Fold(Job job, Trace trace, Dictionary<Guid, PlaceMeasures> measures, CompiledItem[] items, Line[] lines, Dictionary<CellKey, Line> byCell)
+    private static Reckoning Fold(Job job, Trace trace, Dictionary<Guid, PlaceMeasures> measures, CompiledItem[] items, Line[] lines, Line?[] grid)
     {
         var pools = new Dictionary<(Guid, string), Pool>();
         var order = new List<Pool>();
@@ -145,8 +167,17 @@ public static class Reckoner
         var floorArea = trace.Make(floor.Total, Measure.FloorArea.UnitIn(job.Units).Symbol, "Floor area", new("totals", "floorArea"));
         return new()
         {
-            Job = job, Measures = measures, Items = items, Lines = lines, ByCell = byCell, Roles = roles, Buying = buying, Equipment = equipment,
-            Hours = totalHours, CrewDays = trace.Make(totalHours / crew, "days", "Crew days", new("totals", "crewDays")), FloorArea = floorArea,
+            Job = job,
+            Measures = measures,
+            Items = items,
+            Lines = lines,
+            Grid = grid,
+            Roles = roles,
+            Buying = buying,
+            Equipment = equipment,
+            Hours = totalHours,
+            CrewDays = trace.Make(totalHours / crew, "days", "Crew days", new("totals", "crewDays")),
+            FloorArea = floorArea,
             Price = Price.Of(job.Pricing, roles, buying, equipment, totalHours, floorArea, trace),
         };
     }

@@ -62,7 +62,7 @@ public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines)
     public static CellSheetView Of(OpenJob job, CellKey key)
     {
         var figures = job.Recorded().Figures;
-        if (!job.Reckoning.ByCell.TryGetValue(key, out var line)) return new([]);
+        if (job.Reckoning.At(key) is not { } line) return new([]);
         CellLineView Say(string label, string leaf, Func<string, FigureView> view)
         {
             var path = $"cells/{key.Work}/{key.Place}/{leaf}";
@@ -134,7 +134,7 @@ public sealed class ViewOf(Reckoning reckoning)
     /// <summary>One cell.</summary>
     public CellView Cell(CellKey key, Cell cell)
     {
-        if (!reckoning.ByCell.TryGetValue(key, out var line)) return new(key.Work, key.Place, cell.State, cell.Note, "", "", "");
+        if (reckoning.At(key) is not { } line) return new(key.Work, key.Place, cell.State, cell.Note, "", "", "");
         return new(key.Work, key.Place, cell.State, cell.Note, line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture), line.Quantity.V.ToString(line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0", CultureInfo.InvariantCulture), Line.SymbolOf(line.Item.Measure, job.Units));
     }
 
@@ -186,7 +186,7 @@ public sealed class ViewOf(Reckoning reckoning)
         }
         foreach (var (key, cell) in job.Cells)
         {
-            var same = old.Cells.TryGetValue(key, out var was) && ReferenceEquals(was, cell) && (!reckoning.ByCell.TryGetValue(key, out var line) || (before.ByCell.TryGetValue(key, out var wasLine) && ReferenceEquals(line, wasLine)));
+            var same = old.Cells.TryGetValue(key, out var was) && ReferenceEquals(was, cell) && ReferenceEquals(reckoning.At(key), before.At(key));
             if (same) continue;
             Touch(key);
             if (cells.Count < MostCells) cells.Add(Cell(key, cell));

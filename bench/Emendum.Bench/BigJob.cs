@@ -1,0 +1,46 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+using Emendum.Core.Work;
+using Emendum.Storage.Demo;
+
+namespace Emendum.Bench;
+
+/// <summary>Made-up jobs of a given size: every work item is a rate with labour and a product, two components a cell.</summary>
+internal static class BigJob
+{
+    public static Job Of(int places, int items)
+    {
+        var (role, product) = (StarterBook.Entries.OfType<LabourRole>().First(), StarterBook.Entries.OfType<Material>().First());
+        var book = ImmutableDictionary.CreateBuilder<Guid, BookEntry>();
+        (book[role.Id], book[product.Id]) = (role, product);
+        Guid Id(int area, int n) => new($"01950000-0000-7000-8{area:D3}-{n:D12}");
+        var work = ImmutableArray.CreateBuilder<WorkItem>();
+        string? rank = null;
+        for (var i = 0; i < items; i++)
+        {
+            var rate = new ProductionRate(Id(1, i), 1, $"Rate {i}", $"Section {i / 6}", i % 2 == 0 ? Measure.NetWallArea : Measure.CeilingArea,
+                [new(1, Ratio.Parse($"{150 + i} ft² per h")), new(2, Ratio.Parse($"{90 + i} ft² per h"))], role.Id, product.Id, "", "");
+            book[rate.Id] = rate;
+            work.Add(new(Id(2, i), rank = Rank.Between(rank, null), rate.Id, rate.Section, rate.Name, 2, null, $"Colour {i}", null, ""));
+        }
+        var rooms = ImmutableArray.CreateBuilder<Place>();
+        var cells = ImmutableDictionary.CreateBuilder<CellKey, Cell>();
+        rank = null;
+        for (var p = 0; p < places; p++)
+        {
+            var line = $"Room {p} {10 + p % 20}'{p % 12} x {8 + p % 13} x {8 + p % 3}; door 3 x 6'8; window 4 x 3'6 x{1 + p % 3}";
+            rooms.Add(TapeLine.ReadOrThrow(line, UnitSystem.Feet).ToPlace(Id(3, p), $"Floor {p / 40}", rank = Rank.Between(rank, null), line));
+            foreach (var item in work) cells[new(item.Id, Id(3, p))] = new(CellState.Included, "");
+        }
+        return LibraryJob.Empty(Id(4, places * 1000 + items), new("Big job", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"), UnitSystem.Feet) with
+        {
+            Places = rooms.ToImmutable(),
+            Work = work.ToImmutable(),
+            Cells = cells.ToImmutable(),
+            Book = book.ToImmutable(),
+        };
+    }
+}

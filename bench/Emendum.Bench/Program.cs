@@ -1,0 +1,100 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Emendum.Bench;
+using Emendum.Core.Jobs;
+using Emendum.Core.Reckoning;
+using Trace = Emendum.Core.Reckoning.Trace;
+
+// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll
+CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+Console.WriteLine($"Machine: {Environment.ProcessorCount} cores, {Processor()}, .NET {Environment.Version}, {GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / (1L << 30)} GiB");
+Console.WriteLine();
+Console.WriteLine("| what | measured | aim |");
+Console.WriteLine("| --- | --- | --- |");
+Process.GetCurrentProcess().ProcessorAffinity = 1;
+
+var five = BigJob.Of(500, 5);
+var (fiveTime, fiveBytes) = Reckoned(five);
+Row("full reckoning, 500 places, 5,000 components, one core", $"{fiveTime:0.00} ms", "under 10 ms");
+Row("allocated by it", $"{fiveBytes / 1e6:0.0} MB", "under 20 MB");
+Row("full reckoning, 500 places, 30,000 components, one core", $"{Reckoned(BigJob.Of(500, 30)).Time:0.00} ms", "under 80 ms");
+var scale = new[] { (125, 1250), (500, 5000), (2000, 20_000) }.Select(s => Reckoned(BigJob.Of(s.Item1, 5)).Time * 1000 / s.Item2).ToArray();
+Row("time per component at 1,250, 5,000 and 20,000", string.Join(", ", scale.Select(t => $"{t:0.00} µs")) + $" (spread {(scale.Max() / scale.Min() - 1) * 100:0} %)", "within 30 % of each other");
+
+var reckoning = Reckoner.Reckon(five, Trace.Silent);
+var spreadsheet = new Spreadsheet(reckoning);
+var inSheet = spreadsheet.Recalculate();
+var sheetTime = Median(() => spreadsheet.Recalculate(), 5);
+Row("the same estimate recalculated by a general-purpose spreadsheet library (NPOI 2.4.1)", $"{sheetTime:0.0} ms, {sheetTime / fiveTime:0} times as long", "100 times");
+Row("price before tax: ours, the spreadsheet's", $"{reckoning.Price.BeforeTax.V}, {inSheet}", "equal to the cent");
+
+Process.GetCurrentProcess().ProcessorAffinity = (1 << Environment.ProcessorCount) - 1;
+var edits = await Edits(five, args[0]);
+Row("200 single-cell edits over HTTP on that job, commit included", $"median {edits[99]:0.0} ms, p95 {edits[189]:0.0} ms", "median under 15 ms, p95 under 50 ms");
+return reckoning.Price.BeforeTax.V == inSheet ? 0 : 1;
+
+static void Row(string what, string measured, string aim) => Console.WriteLine($"| {what} | {measured} | {aim} |");
+
+static (double Time, long Bytes) Reckoned(Job job)
+{
+    // Until the compiler has had its say: it works in the background, here on the same core.
+    for (var warm = Stopwatch.StartNew(); warm.ElapsedMilliseconds < 1500;) Reckoner.Reckon(job, Trace.Silent);
+    var before = GC.GetAllocatedBytesForCurrentThread();
+    Reckoner.Reckon(job, Trace.Silent);
+    var bytes = GC.GetAllocatedBytesForCurrentThread() - before;
+    return (Median(() => Reckoner.Reckon(job, Trace.Silent), 5), bytes);
+}
+
+static double Median(Action action, int runs)
+{
+    var times = new double[runs];
+    for (var i = 0; i < runs; i++)
+    {
+        GC.Collect();
+        var watch = Stopwatch.StartNew();
+        action();
+        times[i] = watch.Elapsed.TotalMilliseconds;
+    }
+    Array.Sort(times);
+    return times[runs / 2];
+}
+
+static string Processor() => File.ReadLines("/proc/cpuinfo").FirstOrDefault(l => l.StartsWith("model name", StringComparison.Ordinal))?.Split(": ")[1] ?? "unknown processor";
+
+static async Task<double[]> Edits(Job job, string server)
+{
+    var folder = Directory.CreateTempSubdirectory("emendum-bench-").FullName;
+    var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true };
+    foreach (var argument in new[] { server, "--port", "0", "--data", folder, "--demo", "false" }) start.ArgumentList.Add(argument);
+    using var process = Process.Start(start)!;
+    try
+    {
+        var line = process.StandardOutput.ReadLine()!;
+        using var http = new HttpClient { BaseAddress = new Uri(line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0]) };
+        (await http.PostAsync("/api/jobs/import", new ByteArrayContent(JobFile.Write(job)) { Headers = { { "content-type", "application/json" } } })).EnsureSuccessStatusCode();
+        var times = new List<double>();
+        for (var i = 0; i < 400; i++)
+        {
+            var (work, place) = (job.Work[i % job.Work.Length], job.Places[i * 7 % job.Places.Length]);
+            var body = new JsonObject
+            {
+                ["type"] = "fillCells",
+                ["id"] = Guid.CreateVersion7().ToString(),
+                ["state"] = "excluded",
+                ["cells"] = new JsonArray(new JsonObject { ["work"] = work.Id.ToString(), ["place"] = place.Id.ToString(), ["was"] = "included" }),
+            };
+            var watch = Stopwatch.StartNew();
+            (await http.PostAsJsonAsync($"/api/jobs/{job.Id}/commands", body)).EnsureSuccessStatusCode();
+            if (i >= 200) times.Add(watch.Elapsed.TotalMilliseconds);
+        }
+        return [.. times.Order()];
+    }
+    finally
+    {
+        process.Kill();
+        process.WaitForExit();
+        Directory.Delete(folder, recursive: true);
+    }
+}
