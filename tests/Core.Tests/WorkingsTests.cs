@@ -49,6 +49,8 @@ public class WorkingsTests
         string Sentence(string path) => Explanation.Sentence(trace.Figures[path]);
         var labour = trace.Figures.Keys.First(p => p.StartsWith($"cells/{work}/{place}/parts/", StringComparison.Ordinal));
         Assert.Equal("360 ft² ÷ 95 ft²/h = 3.789 h", Sentence(labour));
+        var paint = trace.Figures.Keys.Last(p => p.StartsWith($"cells/{work}/{place}/parts/", StringComparison.Ordinal));
+        Assert.Equal("360 ft² ÷ 360 ft²/gal + 360 ft² ÷ 400 ft²/gal + 1 % (waste) = 1.919 gal", Sentence(paint));
         Assert.Equal("408 ft² − 48 ft² = 360 ft²", Sentence($"places/{place}/netWallArea"));
         Assert.Equal("14'6 × 11 = 159.5 ft²", Sentence($"places/{place}/floorArea"));
     }

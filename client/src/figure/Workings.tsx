@@ -13,6 +13,7 @@ interface Step {
   label?: string;
   value?: string;
   unit?: string;
+  shown?: string;
   text?: string;
   link?: string;
   set?: string;
@@ -22,7 +23,7 @@ interface Step {
 interface Explained {
   label: string;
   value: string;
-  unit: string;
+  shown: string;
   sentence: string;
   how: Step;
 }
@@ -71,8 +72,8 @@ function Explain({ path, close, top }: { path: string; close: () => void; top?: 
       {top && (
         <>
           <p className="of">{figure.label}</p>
-          <p className="value">
-            {figure.value} <i>{figure.unit}</i>
+          <p className="value" title={`exactly ${figure.value}`}>
+            {figure.shown}
           </p>
         </>
       )}
@@ -109,9 +110,7 @@ function Part({ step, close }: { step: Step; close: () => void }) {
       <li>
         <button className="step" aria-expanded={open} onClick={() => setOpen(!open)}>
           <span aria-hidden="true">{open ? "▾" : "▸"}</span> {step.label}
-          <b>
-            {step.value} {step.unit}
-          </b>
+          <b title={`exactly ${step.value}`}>{step.shown}</b>
         </button>
         {open && <Explain path={step.path!} close={close} />}
       </li>

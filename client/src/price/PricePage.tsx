@@ -191,6 +191,7 @@ function Terms() {
         <h2>Terms of this job</h2>
       </header>
       <div className="choice">
+        <span className="note">Price</span>
         <ToggleButtonGroup
           exclusive
           fullWidth
@@ -201,6 +202,7 @@ function Terms() {
           <ToggleButton value="markup">by markup</ToggleButton>
           <ToggleButton value="targetMargin">by target margin</ToggleButton>
         </ToggleButtonGroup>
+        <span className="note">Materials cost</span>
         <ToggleButtonGroup
           exclusive
           fullWidth
@@ -208,8 +210,8 @@ function Terms() {
           aria-label="Material costs"
           onChange={(_, v) => v && tell("materialCost", terms.materialCost, v)}
         >
-          <ToggleButton value="purchase">material as bought</ToggleButton>
-          <ToggleButton value="need">by need</ToggleButton>
+          <ToggleButton value="purchase">packs bought</ToggleButton>
+          <ToggleButton value="need">exact need</ToggleButton>
         </ToggleButtonGroup>
       </div>
       <ul className="rows">

@@ -180,7 +180,8 @@ function Sentences({ only, item }: { only: CellAt; item: Work }) {
     <ul className="sentences" aria-label={`Workings of ${item.name} here`}>
       {data?.lines.map((line) => (
         <li key={line.figure.path}>
-          <Figure figure={line.figure} label={line.label} /> <span>{line.sentence}</span>
+          {line.label} <Figure figure={line.figure} label={line.label} />
+          <span>{line.sentence}</span>
         </li>
       ))}
     </ul>

@@ -126,6 +126,7 @@ public static class TapeLine
         read = 1;
         tape.By("width", form);
         var width = tape.Dimension("width");
+        read = 2;
         tape.By("height", form);
         var height = tape.Dimension("height");
         var count = tape.Count(MostCount);

@@ -21,6 +21,7 @@ public static class Explanation
                 ["label"] = next.Figure.Label,
                 ["value"] = Rounding.Text(next.Figure.Value),
                 ["unit"] = next.Figure.Unit,
+                ["shown"] = Number(next.Figure.Value, next.Figure.Unit),
                 ["sentence"] = Sentence(next.Figure),
                 ["how"] = Write(next.Figure.How, sets, figure =>
                 {
@@ -43,7 +44,7 @@ public static class Explanation
                 return node;
             case Ref reference:
                 refer(reference.Figure);
-                return new JsonObject { ["op"] = "figure", ["path"] = reference.Figure.Path, ["label"] = reference.Figure.Label, ["value"] = Rounding.Text(reference.Figure.Value), ["unit"] = reference.Figure.Unit };
+                return new JsonObject { ["op"] = "figure", ["path"] = reference.Figure.Path, ["label"] = reference.Figure.Label, ["value"] = Rounding.Text(reference.Figure.Value), ["unit"] = reference.Figure.Unit, ["shown"] = Number(reference.Figure.Value, reference.Figure.Unit) };
             case Op op:
                 return new JsonObject { ["op"] = op.Name, ["of"] = All(op.Of) };
             case Apply apply:
@@ -69,7 +70,9 @@ public static class Explanation
     }
 
     /// <summary>One line: <c>360 ft² ÷ 95 ft²/h × 1.15 (occupied) = 4.358 h</c>.</summary>
-    public static string Sentence(Figure figure) => $"{Say(figure.How, 0)} = {Number(figure.Value, figure.Unit)}";
+    public static string Sentence(Figure figure) => figure.How is Ref same
+        ? $"the same as {same.Figure.Label}: {Number(figure.Value, figure.Unit)}"
+        : $"{Say(figure.How, 0)} = {Number(figure.Value, figure.Unit)}";
 
     private const int MostTerms = 6;
 
@@ -82,6 +85,10 @@ public static class Explanation
         Op { Name: "add" } op => Bracket(string.Join(" + ", op.Of.Select(o => Say(o, 1))), op.Of.Count > 1 ? 1 : 9, binding),
         Op { Name: "subtract" } op => Bracket($"{Say(op.Of[0], 1)} − {Say(op.Of[1], 2)}", 1, binding),
         Op { Name: "multiply" } op => Bracket($"{Say(op.Of[0], 2)} × {Say(op.Of[1], 3)}", 2, binding),
+        Op { Name: "divide", Of: [Op { Name: "multiply", Of: [var of, Leaf { Unit: "%" } percent] }, Leaf { Source: "constant", Value: 100m }] } =>
+            Bracket($"{Say(of, 2)} × {Say(percent, 3)}", 2, binding),
+        Op { Name: "divide", Of: [Op { Name: "multiply", Of: [var of, Op { Name: "add", Of: [Leaf { Source: "constant", Value: 100m }, Leaf { Unit: "%" } more] }] }, Leaf { Source: "constant", Value: 100m }] } =>
+            Bracket($"{Say(of, 1)} + {Say(more, 1)}", 1, binding),
         Op { Name: "divide" } op => Bracket($"{Say(op.Of[0], 2)} ÷ {Say(op.Of[1], 3)}", 2, binding),
         Op { Name: "ceil" } op => $"{Say(op.Of[0], 1)}, up to a whole number",
         Op { Name: "money" } op => Say(op.Of[0], binding),

@@ -61,11 +61,14 @@ public sealed class Line
                     : (part.Measure == item.Measure ? quantity : Driven(part.Measure!.Value), part.Measure!.Value.UnitIn(system));
                 amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, out var to);
                 if (part.Coats > 1)
-                    amount += (part.Coats - 1) * trace.Turn(driver, unit, part.Later ?? part.Ratio!, part.Name, part.Source, out to);
+                {
+                    var later = trace.Turn(driver, unit, part.Later ?? part.Ratio!, part.Name, part.Source, out to);
+                    amount += part.Coats == 2 ? later : (part.Coats - 1) * later;
+                }
                 amount = trace.Convert(amount, to, part.Unit);
             }
             net[i] = amount;
-            if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", trace.On ? part.Name + ", waste" : "", part.Source)) / 100m;
+            if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.Source)) / 100m;
             var isLabour = part.Entry is LabourRole;
             amounts[i] = trace.Make(amount, part.Unit.Symbol, trace.On ? $"{part.Name}, {place.Name}" : "", trace.On ? Path("parts/" + part.Id) : default);
             if (!isLabour) continue;

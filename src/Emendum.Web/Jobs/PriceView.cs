@@ -47,7 +47,7 @@ public sealed record PriceView(
         string[] notes =
         [
             $"{FigureView.Hours("", reckoning.Hours).Shown} h, {reckoning.Roles.Length} roles, loaded", $"{(terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {reckoning.Buying.Length} items",
-            string.Join(", ", reckoning.Equipment.Select(e => $"{e.Equipment.Name.ToLowerInvariant()} {FigureView.Hours("", e.Hours).Shown} h")),
+            "while the crew works",
         ];
         for (var i = 0; i < price.Classes.Length; i++) Step(price.Classes[i].Label, notes[i], "price/" + price.Classes[i].Name, price.Classes[i].Cost, "cost");
         var markup = terms.Basis == PriceBasis.Markup;
