@@ -34,6 +34,7 @@ public class PriceTests
     // Identity: margin 40 % is a markup of 66.67 %; margin 33.33 % is about 50 %.
     [InlineData(40, 166.67, 66.67)]
     [InlineData(50, 200, 100)]
+    [InlineData(20, 125, 25)]
     [InlineData(0, 100, 0)]
     public void Target_margin(int margin, double price, double markup)
     {
@@ -41,6 +42,18 @@ public class PriceTests
         Assert.Equal((decimal)price, priced.BeforeTax.V);
         Assert.Equal((decimal)markup, decimal.Round(priced.Markup!.Value.V, 2));
     }
+
+    [Fact]
+    public void A_markup_of_50_percent_is_a_margin_of_a_third()
+    {
+        var price = Of(1000, 0, Terms with { LabourMarkup = 50, Overhead = 0, Contingency = 0, Profit = 0 });
+        Assert.Equal((1500m, 33.33m, 50m), (price.BeforeTax.V, decimal.Round(price.Margin!.Value.V, 2), price.Markup!.Value.V));
+    }
+
+    [Fact]
+    public void A_job_starts_with_the_floor_and_target_of_a_healthy_firm() =>
+        // Common practice: a gross profit of at least 40 %, good at 50 %.
+        Assert.Equal((40m, 50m), (LibraryJob.StartingTerms.FloorMargin, LibraryJob.StartingTerms.GoalMargin));
 
     [Fact]
     public void Tax_on_the_price_and_on_the_materials_part_of_it()

@@ -25,6 +25,14 @@ public class QuantitiesTests
         // Arithmetic of 231 in³, the form used in coating standards (ISO 12944, SSPC/AMPP guides).
         Assert.Equal(1604.166667m, decimal.Round(Unit.Gallon.Factor / (Unit.Inch.Factor / 1000m) / Unit.SquareFoot.Factor, 6));
 
+    [Fact]
+    public void A_coating_of_35_percent_solids_at_one_and_a_half_mil_covers_374_square_feet() =>
+        Assert.Equal(374.3m, decimal.Round(Unit.Gallon.Factor * 0.35m / (1.5m * Unit.Inch.Factor / 1000m) / Unit.SquareFoot.Factor, 1));
+
+    [Fact]
+    public void A_litre_at_one_micrometre_covers_a_thousand_square_metres() =>
+        Assert.Equal(1000m, Unit.Litre.Factor / 0.001m / Unit.SquareMetre.Factor);
+
     [Theory]
     [InlineData(1, 324)]
     [InlineData(3, 108)]

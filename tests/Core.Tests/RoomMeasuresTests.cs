@@ -26,6 +26,12 @@ public class RoomMeasuresTests
     public void Worked_room(Measure measure, double value) =>
         Assert.Equal((decimal)value, Sample.Measure("Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2")[measure].V);
 
+    [Theory]
+    // Common practice: a 4 × 8 ft sheet covers 32 ft², one of 1.2 × 2.4 m 2.88 m².
+    [InlineData("Sheet 4 x 8 x 1", UnitSystem.Feet, 32)]
+    [InlineData("Sheet 1.2 x 2.4 x 1", UnitSystem.Metres, 2.88)]
+    public void A_sheet_covers_what_it_is_known_to(string line, UnitSystem units, double area) => Assert.Equal((decimal)area, Sample.Measure(line, units)[Measure.FloorArea].V);
+
     [Fact]
     public void The_same_room_in_metres_and_in_feet_agrees()
     {

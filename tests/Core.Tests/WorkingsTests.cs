@@ -56,6 +56,16 @@ public class WorkingsTests
     }
 
     [Fact]
+    public void A_pace_typed_for_this_job_is_said_to_be_typed_and_not_from_the_Book()
+    {
+        var (job, work, place) = Sample.With("Study 14'6 x 11 x 8", [], StarterBook.Id(111));
+        job = job.Do(new SetWork(Sample.NewId(), work, "pace", null, "80 ft² per h"));
+        var explanation = Explanation.Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!.ToJsonString(JobJson.Options);
+        Assert.Contains($"\"op\":\"typed\",\"value\":\"80\",\"unit\":\"ft²\",\"label\":\"Paint\",\"link\":\"work/{work}\"", explanation);
+        Assert.DoesNotContain($"book/{StarterBook.Id(111)}", explanation);
+    }
+
+    [Fact]
     public void The_tape_reading_and_the_Book_entry_are_at_the_bottom_of_it()
     {
         var (job, work, place) = Sample.With("Study 14'6 x 11 x 8", [], StarterBook.Id(111));

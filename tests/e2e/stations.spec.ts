@@ -170,6 +170,26 @@ test("bad settings are refused beside the field and kept there", async ({
   ).toBeVisible();
 });
 
+test("a job is renamed in its heading, and an impossible date is refused there", async ({
+  page,
+}) => {
+  await newJob(page, "Dunlin", "Dunlin yard");
+  await page.getByRole("button", { name: "Dunlin yard" }).click();
+  const date = page.getByRole("textbox", { name: "Date of the proposal" });
+  await date.fill("soon");
+  await date.press("Enter");
+  await expect(
+    page.getByText("A date is written like 2026-11-23."),
+  ).toBeVisible();
+  const name = page.getByRole("textbox", { name: "Job" });
+  await name.fill("Dunlin sheds");
+  await name.press("Enter");
+  await page.getByRole("button", { name: "Close" }).click();
+  await expect(
+    page.getByRole("heading", { name: "Dunlin sheds" }),
+  ).toBeVisible();
+});
+
 test("a job that is not there says so", async ({ page }) => {
   await page.goto("/jobs/01930000-0000-7000-8000-0000000fffff/measure");
   await expect(

@@ -142,7 +142,10 @@ function Source({ link, close }: { link?: string; close: () => void }) {
         pricing terms
       </Link>
     );
-  const work = kind === "book" && job.work.find((w) => w.entry === id || w.product === id);
+  const work =
+    kind === "work"
+      ? job.work.find((w) => w.id === id)
+      : kind === "book" && job.work.find((w) => w.entry === id || w.product === id);
   if (work)
     return (
       <Link to={`/jobs/${job.id}/work?item=${work.id}`} onClick={close}>

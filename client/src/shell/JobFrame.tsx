@@ -4,6 +4,7 @@ import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router"
 import { JobContext, WhyContext, useJob } from "../job/JobContext";
 import { OpenJob } from "../job/openJob";
 import { Workings } from "../figure/Workings";
+import { JobHeading } from "./JobHeading";
 import { Keys } from "./Keys";
 import { Tally } from "./Tally";
 import { Tape, stations } from "./Tape";
@@ -50,6 +51,7 @@ function Frame() {
   const [open, state] = useJob();
   const [why, setWhy] = useState<string | null>(null);
   const [keys, setKeys] = useState(false);
+  const [heading, setHeading] = useState(false);
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const { job, saving, trouble } = state;
@@ -78,7 +80,11 @@ function Frame() {
     <WhyContext value={setWhy}>
       <div className="job">
         <header className="head">
-          <h1>{job.info.name}</h1>
+          <h1>
+            <button className="name" title="Change the name, customer or date" onClick={() => setHeading(true)}>
+              {job.info.name}
+            </button>
+          </h1>
           <span className="sub">
             {[job.info.subtitle, `no. ${job.info.number}`, job.info.customer].filter(Boolean).join(" · ")}
           </span>
@@ -105,6 +111,7 @@ function Frame() {
         <Tally />
       </div>
       <Workings path={why} onPath={setWhy} />
+      <JobHeading open={heading} onClose={() => setHeading(false)} />
       <Keys open={keys} onClose={() => setKeys(false)} />
       <Snackbar open={trouble !== ""} onClose={(_, reason) => reason !== "clickaway" && open.clearTrouble()}>
         <Alert severity="error" onClose={open.clearTrouble}>

@@ -36,8 +36,9 @@ public sealed class CompiledItem
     /// <param name="AsOrdered">Takes the driver with waste.</param>
     /// <param name="Waste">Percent.</param>
     /// <param name="Crew">Crew size for crew-tied equipment; 0 otherwise.</param>
+    /// <param name="TypedIn">The work item its ratio was typed in for this job; null when it stands in the Book.</param>
     public sealed record Part(
-        Guid Id, string Name, Guid Source, BookEntry Entry, Ratio? Ratio, Ratio? Later, int Coats, Measure? Measure, int Driver, bool AsOrdered, decimal Waste, int Crew)
+        Guid Id, string Name, Guid Source, BookEntry Entry, Ratio? Ratio, Ratio? Later, int Coats, Measure? Measure, int Driver, bool AsOrdered, decimal Waste, int Crew, Guid? TypedIn = null)
     {
         /// <summary>Unit of its amount: the hour for labour and equipment, the unit of use for material.</summary>
         public Unit Unit => Entry is Material material ? material.Unit : Unit.Hour;
@@ -54,7 +55,7 @@ public sealed class CompiledItem
             case ProductionRate rate:
                 var pace = item.Pace ?? rate.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace
                     ?? throw RefusedException.Of("coats", $"{rate.Name} has no pace for {item.Coats} coats; it has {string.Join(", ", rate.Paces.Select(p => p.Coats))}.");
-                var parts = new List<Part> { new(RateLabour, rate.Name, rate.Id, Entry<LabourRole>(rate.Role), pace, null, 1, rate.Measure, -1, false, 0, 0) };
+                var parts = new List<Part> { new(RateLabour, rate.Name, rate.Id, Entry<LabourRole>(rate.Role), pace, null, 1, rate.Measure, -1, false, 0, 0, item.Pace is null ? null : item.Id) };
                 if ((item.Product ?? rate.Product) is { } id)
                 {
                     var product = Entry<Material>(id);

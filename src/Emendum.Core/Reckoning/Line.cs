@@ -59,10 +59,10 @@ public sealed class Line
                 var (driver, unit) = part.Driver >= 0
                     ? ((part.AsOrdered ? amounts : net)[part.Driver], item.Parts[part.Driver].Unit)
                     : (part.Measure == item.Measure ? quantity : Driven(part.Measure!.Value), part.Measure!.Value.UnitIn(system));
-                amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, out var to);
+                amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, part.TypedIn, out var to);
                 if (part.Coats > 1)
                 {
-                    var later = trace.Turn(driver, unit, part.Later ?? part.Ratio!, part.Name, part.Source, out to);
+                    var later = trace.Turn(driver, unit, part.Later ?? part.Ratio!, part.Name, part.Source, part.TypedIn, out to);
                     amount += part.Coats == 2 ? later : (part.Coats - 1) * later;
                 }
                 amount = trace.Convert(amount, to, part.Unit);

@@ -47,16 +47,17 @@ public sealed class Trace
     public Val Term(decimal value, string unit, string label, string field) =>
         new(value, on ? new Leaf("terms", value, unit, label, null, $"pricing/{field}") : null);
 
-    /// <summary>Turns a value in <paramref name="unit"/> by a ratio: × times ÷ over, after converting to the ratio's own unit where needed.</summary>
-    public Val Turn(Val value, Unit unit, Ratio ratio, string label, Guid entry, out Unit to)
+    /// <summary>Turns a value in <paramref name="unit"/> by a ratio: × times ÷ over, after converting to the ratio's own unit where needed.
+    /// The ratio stands in the Book, or was typed for <paramref name="typedIn"/>, a work item of the job.</summary>
+    public Val Turn(Val value, Unit unit, Ratio ratio, string label, Guid entry, Guid? typedIn, out Unit to)
     {
         var (times, result, over, from) = ratio.Turn(unit.Kind);
         to = result;
         var converted = Convert(value, unit, from);
         var turned = converted.V * times / over;
-        return on
-            ? new(turned, new Apply(converted.HowOrConstant, new Leaf("book", times, result.Symbol, label, null, $"book/{entry}"), new Leaf("book", over, from.Symbol, label, null, $"book/{entry}")))
-            : new(turned, null);
+        if (!on) return new(turned, null);
+        Leaf Side(decimal number, Unit of) => typedIn is { } work ? new("typed", number, of.Symbol, label, null, $"work/{work}") : new("book", number, of.Symbol, label, null, $"book/{entry}");
+        return new(turned, new Apply(converted.HowOrConstant, Side(times, result), Side(over, from)));
     }
 
     /// <summary>The value in another unit of its kind by the exact factors.</summary>
