@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
+import { OwnServer } from "./ownServer";
 import { addWork, library, measure, newJob, saved, tally } from "./pages";
 
 test("a bad tape line says what is wrong beside it and stays", async ({
@@ -79,10 +80,17 @@ test("the drawing has the proportions of the measures", async ({ page }) => {
   await expect(drawing.locator(".surface.on")).toHaveCount(4);
 });
 
-test("twenty edits in the interface are all undone and redone", async ({
-  page,
-  request,
+test("twenty edits in the interface are all undone and redone after the server was stopped and started", async ({
+  browser,
 }) => {
+  const server = new OwnServer();
+  await server.start();
+  const context = await browser.newContext({
+    baseURL: server.url,
+    viewport: { width: 1280, height: 800 },
+  });
+  const page = await context.newPage();
+  const { request } = context;
   await newJob(page, "Fulmar", "Fulmar rooms");
   const file = async () =>
     (
@@ -131,6 +139,10 @@ test("twenty edits in the interface are all undone and redone", async ({
     page.getByRole("region", { name: "Proposal as the customer sees it" }),
   ).toContainText("Thank you.");
   const end = await file();
+  await server.stop();
+  await server.start();
+  await page.reload();
+  expect(await file()).toBe(end);
   const undo = page.getByRole("button", { name: /^Undo/ });
   let undone = 0;
   for (; await undo.isEnabled(); undone++) {
@@ -145,6 +157,8 @@ test("twenty edits in the interface are all undone and redone", async ({
     await saved(page);
   }
   expect(await file()).toBe(end);
+  await context.close();
+  await server.stop();
 });
 
 test("bad settings are refused beside the field and kept there", async ({
