@@ -41,6 +41,7 @@ export async function measure(page: Page, line: string) {
 /** Adds work from the Book by typing. */
 export async function addWork(page: Page, find: string) {
   const columns = page.getByRole("button", { name: /in every place$/ });
+  await expect(page.getByRole("region", { name: "Scope" })).toBeVisible();
   const before = await columns.count();
   await page.keyboard.press("a");
   await page.getByRole("textbox", { name: "Find in the Book" }).fill(find);

@@ -1,5 +1,5 @@
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useEffect, useMemo, useState } from "react";
+import { useLayoutEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { useJob } from "../job/JobContext";
 import { AddWork } from "./AddWork";
@@ -24,7 +24,8 @@ export function WorkPage() {
   );
   const chosen = useMemo(() => cellsIn(range, job), [range, job]);
 
-  useEffect(() => {
+  // Before the first paint: whoever sees the grid may type at once.
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const typing = e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName);
       if (e.key.toLowerCase() !== "a" || e.ctrlKey || e.metaKey || e.altKey || typing) return;
