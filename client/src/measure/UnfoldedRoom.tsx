@@ -106,7 +106,7 @@ export function UnfoldedRoom({ place, pointed, onPoint }: Props) {
             y={d.y}
             textAnchor="middle"
             style={text}
-            dy={d.upright ? "-0.5em" : "-0.5em"}
+            dy="-0.5em"
             transform={d.upright ? `rotate(-90 ${d.x} ${d.y})` : undefined}
           >
             {d.text}

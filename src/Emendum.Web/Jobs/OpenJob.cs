@@ -16,7 +16,7 @@ public sealed class OpenJob
     private readonly SemaphoreSlim queue = new(1, 1);
     private readonly JobStore store;
     private readonly List<LogEntry> log;
-    private (long Version, Reckoning Reckoning, Trace Trace)? recorded;
+    private (Reckoning Reckoning, Trace Trace)? recorded;
 
     private OpenJob(JobStore store, Job job, List<LogEntry> log)
     {
@@ -66,7 +66,7 @@ public sealed class OpenJob
             var now = Reckoning;
             if (recorded is { } kept && ReferenceEquals(kept.Reckoning, now)) return kept.Trace;
             var trace = Reported.Record(now.Job).Trace;
-            recorded = (Version, now, trace);
+            recorded = (now, trace);
             return trace;
         }
     }
