@@ -18,7 +18,7 @@ internal sealed class Spreadsheet
         for (var p = 0; p < job.Places.Length; p++)
         {
             var (place, row) = (job.Places[p], places.CreateRow(p));
-            decimal[] sizes = [place.Long.Value, place.Wide.Value, place.High.Value, .. place.Openings.SelectMany(o => new[] { o.Width.Value, o.Height.Value, o.Count })];
+            decimal[] sizes = [.. place.Shape.Lengths.Select(l => l.Value), .. place.Openings.SelectMany(o => new[] { o.Width.Value, o.Height.Value, o.Count })];
             for (var c = 0; c < sizes.Length; c++) row.CreateCell(c).SetCellValue((double)sizes[c]);
             var n = p + 1;
             row.CreateCell(10).SetCellFormula($"ROUND((2*(A{n}+B{n})*C{n}-D{n}*E{n}*F{n}-G{n}*H{n}*I{n})/144,12)");

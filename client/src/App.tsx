@@ -2,6 +2,8 @@ import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { CustomersPage } from "./customers/CustomersPage";
 import { JobsPage } from "./jobs/JobsPage";
 import { MeasurePage } from "./measure/MeasurePage";
+import { SchedulePage } from "./measure/SchedulePage";
+import { OfficePage } from "./office/OfficePage";
 import { PricePage } from "./price/PricePage";
 import { ProposalPage } from "./proposal/ProposalPage";
 import { JobFrame } from "./shell/JobFrame";
@@ -16,9 +18,11 @@ export function App() {
         <Routes>
           <Route path="/jobs" element={<JobsPage />} />
           <Route path="/customers" element={<CustomersPage />} />
+          <Route path="/office" element={<OfficePage />} />
           <Route path="/jobs/:id" element={<JobFrame />}>
             <Route index element={<Navigate to="measure" replace />} />
             <Route path="measure" element={<MeasurePage />} />
+            <Route path="measure/schedule" element={<SchedulePage />} />
             <Route path="work" element={<WorkPage />} />
             <Route path="price" element={<PricePage />} />
             <Route path="proposal" element={<ProposalPage />} />

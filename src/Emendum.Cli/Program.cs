@@ -8,7 +8,7 @@ using Emendum.Core.Reckoning;
 
 const string usage = """
     emendum reckon FILE                                     the reckoning of a job file, as JSON
-    emendum measure "TAPE LINE" [--units ft|m] [--deduct net|gross|nrm2|vob|is1200]
+    emendum measure "TAPE LINE" [--units ft|m] [--deduct net|gross|nrm2|vob|is1200|"over 10 ft2; 5 ft2; 3 ft"]
                                                             the measures of a place, as JSON
     """;
 try
@@ -61,16 +61,17 @@ static JsonObject Measured(string line, string[] options)
                 system = value switch { "ft" => UnitSystem.Feet, "m" => UnitSystem.Metres, _ => throw RefusedException.Of("units", "--units takes ft or m.") };
                 break;
             case "--deduct":
-                rule = DeductionRule.Find(value) ?? throw RefusedException.Of("deduct", $"--deduct takes {string.Join(", ", DeductionRule.All.Select(r => r.Name))}.");
+                rule = DeductionRule.Find(value) ?? throw RefusedException.Of("deduct", $"--deduct takes {string.Join(", ", DeductionRule.All.Select(r => r.Name))} or own limits like \"over 10 ft2; 5 ft2; 3 ft\".");
                 break;
             default:
                 throw RefusedException.Of("options", $"{options[i]} is not an option.");
         }
     }
     var reading = TapeLine.ReadOrThrow(line, system);
-    var measures = RoomMeasures.Of(reading.ToPlace(Guid.Empty, "", "", line), system, rule, Trace.Silent);
+    var measures = PlaceMeasures.Of(reading.ToPlace(Guid.Empty, "", "", line), [], system, rule, Trace.Silent);
+    JsonObject Say(decimal value, Kind kind) => new() { ["value"] = Rounding.Text(value), ["unit"] = kind == Kind.Count ? "" : system.For(kind).Symbol };
     var node = new JsonObject();
-    foreach (var measure in Enum.GetValues<Measure>())
-        node[measure.Name()] = new JsonObject { ["value"] = Rounding.Text(measures[measure].V), ["unit"] = measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol };
-    return new() { ["name"] = reading.Name, ["kind"] = "room", ["count"] = reading.Count, ["measures"] = node };
+    foreach (var measure in Measures.All.Where(measures.Has)) node[measure.Name()] = Say(measures[measure].V, measure.Kind());
+    foreach (var extra in measures.Extras) node[extra.Leaf] = Say(extra.Value.V, extra.Kind);
+    return new() { ["name"] = reading.Name, ["kind"] = reading.Shape.Kind, ["count"] = reading.Count, ["measures"] = node };
 }

@@ -1,9 +1,21 @@
+using Emendum.Core;
+using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Storage;
 
-/// <summary>The firm.</summary>
-public sealed record Company(string Name, string Address, string Currency, UnitSystem Units);
+/// <summary>The firm, with what its new jobs start with.</summary>
+public sealed record Company(string Name, string Address, string Currency, UnitSystem Units, string Deduct)
+{
+    /// <summary>Refuses what a firm cannot be.</summary>
+    public void Check()
+    {
+        if (string.IsNullOrWhiteSpace(Name) || Name.Length > 200) throw RefusedException.Of("name", "A firm needs a name of at most 200 characters.");
+        if (Address.Length > 300) throw RefusedException.Of("address", "An address is at most 300 characters.");
+        if (Currency.Length != 3 || !Currency.All(char.IsAsciiLetterUpper)) throw RefusedException.Of("currency", "A currency is three capital letters, like USD.");
+        if (DeductionRule.Find(Deduct) is null) throw RefusedException.Of("deduct", "That is not a deduction rule. Own limits read like over 10 ft2; 5 ft2; 3 ft.");
+    }
+}
 
 /// <summary>The firm on disk, and the numbers it gives its jobs.</summary>
 public sealed class CompanyStore(Database database)
@@ -12,15 +24,25 @@ public sealed class CompanyStore(Database database)
     public Company? Get()
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT name, address, currency, units FROM company", r => new Company(r.GetString(0), r.GetString(1), r.GetString(2), Enum.Parse<UnitSystem>(r.GetString(3)))).FirstOrDefault();
+        return connection.Rows("SELECT name, address, currency, units, deduct FROM company", r => new Company(r.GetString(0), r.GetString(1), r.GetString(2), Enum.Parse<UnitSystem>(r.GetString(3)), r.GetString(4))).FirstOrDefault();
     }
 
     /// <summary>Sets the firm up.</summary>
     public void Create(Company company, int nextNumber)
     {
         using var connection = database.Connect();
-        connection.Run("INSERT INTO company VALUES (1, $name, $address, $currency, $units, $next)",
+        connection.Run("INSERT INTO company VALUES (1, $name, $address, $currency, $units, $next, $deduct)", ("$deduct", company.Deduct),
             ("$name", company.Name), ("$address", company.Address), ("$currency", company.Currency), ("$units", company.Units.ToString()), ("$next", nextNumber));
+    }
+
+    /// <summary>Changes the firm.</summary>
+    /// <exception cref="RefusedException">With the field.</exception>
+    public void Put(Company company)
+    {
+        company.Check();
+        using var connection = database.Connect();
+        connection.Run("UPDATE company SET name = $name, address = $address, currency = $currency, units = $units, deduct = $deduct",
+            ("$name", company.Name), ("$address", company.Address), ("$currency", company.Currency), ("$units", company.Units.ToString()), ("$deduct", company.Deduct));
     }
 
     /// <summary>Takes the next job number.</summary>

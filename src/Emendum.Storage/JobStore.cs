@@ -59,7 +59,7 @@ public sealed class JobStore(Database database)
         if (snapshots.Count == 0) return null;
         var log = connection.Rows("SELECT version, command_id, name, person, at, reverses, change_set, answer FROM job_log WHERE job_id = $id ORDER BY version",
             r => new LogEntry(r.GetInt64(0), r.GetGuid(1), r.GetString(2), r.GetString(3), r.GetString(4), r.IsDBNull(5) ? null : r.GetInt64(5),
-                JsonSerializer.Deserialize<ImmutableArray<Change>>(r.GetString(6), JobJson.Options), r.GetString(7)), ("$id", id));
+                [.. JsonSerializer.Deserialize<ImmutableArray<Change>>(r.GetString(6), JobJson.Options).Select(JobUpgrade.Change)], r.GetString(7)), ("$id", id));
         var job = JobFile.Read(snapshots[0].Content);
         foreach (var entry in log.Where(e => e.Version > snapshots[0].Version)) job = ChangeSet.Apply(job, entry.Changes);
         return (job, log);

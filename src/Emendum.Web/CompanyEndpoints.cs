@@ -1,6 +1,8 @@
 using Emendum.Core.Book;
+using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
+using Emendum.Storage.Demo;
 
 namespace Emendum.Web;
 
@@ -17,6 +19,26 @@ public static class CompanyEndpoints
     public static void MapCompany(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/company", (CompanyStore companies) => companies.Get());
+        app.MapPut("/api/company", (Company company, CompanyStore companies) =>
+        {
+            companies.Put(company);
+            return company;
+        });
+        app.MapGet("/api/company/usual-sizes", (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes);
+        app.MapPut("/api/company/usual-sizes", (UsualSizes sizes, SettingStore settings) =>
+        {
+            sizes.Check();
+            settings.Put(UsualSizes.Setting, sizes);
+            return sizes;
+        });
+        app.MapGet("/api/company/usual-places", (SettingStore settings) => settings.Get<UsualPlaces>(UsualPlaces.Setting) ?? StarterPlaces.Lists);
+        app.MapPut("/api/company/usual-places", (UsualPlaces places, SettingStore settings, Shelf shelf) =>
+        {
+            places.Check(entry => shelf.Find(entry) is ProductionRate or Assembly);
+            settings.Put(UsualPlaces.Setting, places);
+            return places;
+        });
+        app.MapGet("/api/company/rules", () => DeductionRule.All.Select(Jobs.ViewOf.Rule));
         app.MapGet("/api/book/products", (Shelf shelf) => shelf.Products.Select(m => new ProductView(m.Id, m.Name, m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind)));
         app.MapGet("/api/book/work", (Shelf shelf) => shelf.Work.Select(entry => entry switch
         {

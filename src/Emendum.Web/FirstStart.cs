@@ -20,6 +20,6 @@ public static class FirstStart
             services.GetRequiredService<CustomerStore>().Put(customer);
             services.GetRequiredService<OpenJobs>().Create(LibraryJob.Build(StarterBook.Id(999), customer.Id, DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)));
         }
-        companies.Create(new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet), 2042);
+        companies.Create(new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet, "net"), 2042);
     }
 }

@@ -22,7 +22,7 @@ builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
 builder.Services.AddSingleton(_ => Database.Open(folder));
-builder.Services.AddSingleton<JobStore>().AddSingleton<CustomerStore>().AddSingleton<BookStore>().AddSingleton<CompanyStore>().AddSingleton<OpenJobs>().AddSingleton<Shelf>();
+builder.Services.AddSingleton<JobStore>().AddSingleton<CustomerStore>().AddSingleton<BookStore>().AddSingleton<CompanyStore>().AddSingleton<SettingStore>().AddSingleton<OpenJobs>().AddSingleton<Shelf>();
 
 var app = builder.Build();
 try
@@ -49,6 +49,7 @@ app.MapOpenApi("/api/openapi.json");
 app.MapCompany();
 app.MapCustomers();
 app.MapJobs();
+app.MapTables();
 app.Map("/api/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
 
 try

@@ -21,10 +21,10 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
         {
             await (wrong switch
             {
-                RefusedException refused => Write(context, 422, refused.Refusal.Message, ("field", refused.Refusal.Field), ("position", refused.Refusal.Position), ("suggestion", refused.Refusal.Suggestion)),
+                RefusedException refused => Write(context, 422, refused.Refusal.Message, ("field", refused.Refusal.Field), ("position", refused.Refusal.Position), ("suggestion", refused.Refusal.Suggestion), ("remedies", refused.Refusal.Remedies)),
                 ConflictException conflict => Write(context, 409, "This has changed since you saw it. What stands there now is shown.", ("field", conflict.Field), ("current", conflict.Current)),
                 NotThereException missing => Write(context, 404, missing.Message),
-                BadHttpRequestException { StatusCode: 413 } => Write(context, 413, $"That is too large: at most {JobFile.MostBytes / 1_000_000} MB.", ("field", "file")),
+                BadHttpRequestException { StatusCode: 413 } large => Write(context, 413, large.Message.StartsWith("That is", StringComparison.Ordinal) ? large.Message : "That is too large.", ("field", "file")),
                 BadHttpRequestException or JsonException => Write(context, 400, "The request cannot be read."),
                 OperationCanceledException => Task.CompletedTask,
                 _ => Unexpected(context, wrong),

@@ -68,7 +68,7 @@ public class JobTests
         {
             0 => new AddPlace(Sample.NewId(), Sample.NewId(), $"New {random.Next(5, 30)} x {random.Next(5, 30)} x 9; door 3 x 7", Any(new[] { "Ground floor", "Attic" }), random.Next(2) == 0 ? null : place.Id),
             1 => new RemeasurePlace(Sample.NewId(), place.Id, place.Line, $"{place.Name} {random.Next(5, 30)}'{random.Next(12)} x 12 x 9 x{random.Next(1, 4)}"),
-            2 => new RemovePlace(Sample.NewId(), place.Id),
+            2 => new RemovePlaces(Sample.NewId(), [place.Id]),
             3 => new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(Any(new[] { 100, 111, 120, 130, 133, 141, 121 })), null),
             4 when job.Work.Length > 4 => new RemoveWork(Sample.NewId(), item.Id),
             5 => new SetDeduction(Sample.NewId(), job.Deduct, Any(DeductionRule.All).Name),
@@ -164,6 +164,28 @@ public class JobTests
         Assert.Throws<RefusedException>(() => Read(string.Concat(Enumerable.Repeat("{\"info\":", 10_000))));
 
     [Fact]
+    public void A_file_of_the_first_version_is_read_as_the_same_job()
+    {
+        var now = JsonNode.Parse(File(Sample.Library()))!.AsObject();
+        var old = JsonNode.Parse(now.ToJsonString())!.AsObject();
+        // As version 1 wrote it: rectangular rooms only, sizes beside the name.
+        (old["schemaVersion"], _) = (1, old.Remove("schedule"));
+        var rooms = old["places"]!.AsArray().Where(p => (string)p!["shape"]!["kind"]! == "room" && (string)p["shape"]!["outline"]!["by"]! == "sides").ToList();
+        foreach (var place in rooms.Select(p => p!.AsObject()))
+        {
+            var shape = place["shape"]!;
+            (place["kind"], place["long"], place["wide"], place["high"]) = ("room", shape["outline"]!["long"]!.DeepClone(), shape["outline"]!["wide"]!.DeepClone(), shape["high"]!.DeepClone());
+            foreach (var gone in new[] { "shape", "typed", "finish", "notes" }) place.Remove(gone);
+            foreach (var opening in place["openings"]!.AsArray())
+                foreach (var gone in new[] { "wall", "reachesFloor", "bottom", "into" }) opening!.AsObject().Remove(gone);
+        }
+        Assert.InRange(rooms.Count, 25, 40);
+        Assert.Equal(now.ToJsonString(), JsonNode.Parse(File(Read(old.ToJsonString())))!.ToJsonString());
+        var change = JobUpgrade.Change(new("places/x", null, old["places"]![0]!.DeepClone()));
+        Assert.True(JsonNode.DeepEquals(now["places"]![0], change.After));
+    }
+
+    [Fact]
     public void A_file_of_a_hundred_megabytes_is_refused() => Assert.Contains("at most 20 MB", Assert.Throws<RefusedException>(() => JobFile.Read(new byte[100_000_000])).Message);
 
     private static void Spoiled(Action<JsonObject> spoil, string says)
@@ -178,7 +200,7 @@ public class JobTests
     {
         Spoiled(f => f["pricing"]!["overhead"] = "1e999", "A number is written as text");
         Spoiled(f => f["pricing"]!["overhead"] = 14, "A number is written as text");
-        Spoiled(f => f["places"]![0]!["long"]!["value"] = "-3", "more than zero");
+        Spoiled(f => f["places"]![0]!["shape"]!["outline"]!["long"]!["value"] = "-3", "more than zero");
         Spoiled(f => f["places"]![1]!["id"] = f["places"]![0]!["id"]!.DeepClone(), "stands twice");
         Spoiled(f => f["cells"]![0]!["place"] = Guid.CreateVersion7().ToString(), "not there");
         Spoiled(f => f["cells"]![0]!["work"] = Guid.CreateVersion7().ToString(), "not there");
@@ -190,6 +212,10 @@ public class JobTests
         Spoiled(f => f["schemaVersion"] = 99, "version 99");
         Spoiled(f => f["book"]!.AsArray().First(b => (string)b!["kind"]! == "rate")!["paces"]![0]!["pace"] = "0 ft² per h", "more than zero");
         Spoiled(f => f["places"]![0]!["openings"]![0]!["width"]!["value"] = "9000", "larger than the largest wall");
+        Spoiled(f => f["places"]![0]!["shape"]!["bands"] = new JsonArray(new JsonObject { ["name"] = "a", ["top"] = f["places"]![0]!["shape"]!["high"]!.DeepClone() }, new JsonObject { ["name"] = "b", ["top"] = f["places"]![0]!["shape"]!["high"]!.DeepClone() }), "go upwards");
+        Spoiled(f => f["places"]![0]!["openings"]![0]!["into"] = Guid.CreateVersion7().ToString(), "not in this job");
+        Spoiled(f => f["places"]![0]!["name"] = "Hall; door 9 x 9", "no semicolon");
+        Spoiled(f => f["places"]![0]!["shape"]!["kind"] = "cave", "can be read");
         Spoiled(f => f["places"]![0] = null, "a hole");
         Spoiled(f => f["places"]![0]!["openings"] = null, "not of the kind");
     }

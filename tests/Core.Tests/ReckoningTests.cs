@@ -201,7 +201,8 @@ public class ReckoningTests
     public void Numbers_too_large_are_refused()
     {
         var (job, _) = Paint("R 30 x 15 x 10");
-        var huge = job.Places[0] with { Long = new(999_999_999m * 1_000_000_000_000m, Unit.Inch, "x") };
+        var length = new Length(999_999_999m * 1_000_000_000_000m, Unit.Inch, "x");
+        var huge = job.Places[0] with { Shape = new Room(new Rectangle(length, length), length, [], [], [], []) };
         Assert.Contains("too large", Assert.Throws<RefusedException>(() => Sample.Reckon(job with { Places = [huge] })).Message);
     }
 }

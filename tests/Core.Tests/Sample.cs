@@ -44,5 +44,5 @@ internal static class Sample
     public static Reckoning.Reckoning Reckon(Job job) => Reckoner.Reckon(job, Trace.Silent);
 
     public static PlaceMeasures Measure(string line, UnitSystem units = UnitSystem.Feet, string rule = "net") =>
-        RoomMeasures.Of(TapeLine.ReadOrThrow(line, units).ToPlace(Guid.Empty, "", "", line), units, DeductionRule.Find(rule)!, Trace.Silent);
+        PlaceMeasures.Of(TapeLine.ReadOrThrow(line, units).ToPlace(Guid.Empty, "", "", line), [], units, DeductionRule.Find(rule)!, Trace.Silent);
 }

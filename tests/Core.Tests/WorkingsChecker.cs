@@ -38,6 +38,7 @@ internal sealed class WorkingsChecker(JsonElement explanation)
             case "multiply": return Of() is [var c, var d] ? c * d : throw new InvalidOperationException("multiply takes two");
             case "divide": return Of() is [var e, var f] ? e / f : throw new InvalidOperationException("divide takes two");
             case "apply": return Of() is [var g, var times, var over] ? g * times / over : throw new InvalidOperationException("apply takes three");
+            case "sqrt": return Root(Of()[0]);
             case "ceil": return Ceiling(Round(Of()[0], 9));
             case "money": return Round(Round(Of()[0], 9), 2);
             case "packs": return Packs(step, Of()[0]);
@@ -85,6 +86,18 @@ internal sealed class WorkingsChecker(JsonElement explanation)
         var (whole, rest) = BigInteger.DivRem(BigInteger.Abs(value.Numerator) * scale, value.Denominator);
         if (rest * 2 >= value.Denominator) whole++;
         return new(value.Numerator.Sign < 0 ? -whole : whole, scale);
+    }
+
+    /// <summary>Square root to 12 places by whole numbers alone: the nearest n with n/10¹² nearest to the root.</summary>
+    private static Fraction Root(Fraction value)
+    {
+        var scale = BigInteger.Pow(10, 12);
+        // Twice as fine, so that the last digit shows which way to round.
+        var target = value.Numerator * scale * scale * 4 / value.Denominator;
+        var root = target.IsZero ? BigInteger.Zero : (BigInteger)Math.Exp(BigInteger.Log(target) / 2);
+        while (root * root > target) root -= BigInteger.Max(1, (root * root - target) / (2 * root + 1));
+        while ((root + 1) * (root + 1) <= target) root += BigInteger.Max(1, (target - root * root) / (2 * root + 1));
+        return new((root + 1) / 2, scale);
     }
 
     private static Fraction Ceiling(Fraction value)

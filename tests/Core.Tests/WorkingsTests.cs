@@ -31,7 +31,7 @@ public class WorkingsTests
         Assert.InRange(met.Count, 1500, int.MaxValue);
     }
 
-    private static WorkingsChecker Checker(Trace trace, string path) => new(JsonDocument.Parse(Explanation.Of(trace, path)!.ToJsonString()).RootElement);
+    internal static WorkingsChecker Checker(Trace trace, string path) => new(JsonDocument.Parse(Explanation.Of(trace, path)!.ToJsonString()).RootElement);
 
     [Fact]
     public void The_checker_finds_a_figure_that_is_off()

@@ -41,8 +41,8 @@ public class DurabilityTests
         yield return ("addPlace", new() { ["place"] = room, ["line"] = "Porch 6 x 5 x 8", ["group"] = "Ground floor", ["after"] = Id("places", 3) });
         yield return ("addPlace", new() { ["place"] = extra, ["line"] = "Loft 20 x 15 x 7 x2", ["group"] = "Attic", ["after"] = null });
         yield return ("remeasurePlace", new() { ["place"] = Id("places", 1), ["was"] = Line(1), ["line"] = "Reading room 25 x 18 x 9'2; door 3 x 6'8" });
-        yield return ("removePlace", new() { ["place"] = Id("places", 5) });
-        yield return ("setGroup", new() { ["place"] = extra, ["was"] = "Attic", ["group"] = "Roof" });
+        yield return ("removePlaces", new() { ["places"] = new JsonArray(Id("places", 5)) });
+        yield return ("movePlaces", new() { ["places"] = new JsonArray(new JsonObject { ["place"] = extra, ["was"] = "Attic" }), ["group"] = "Roof", ["before"] = null, ["after"] = null });
         yield return ("addWork", new() { ["work"] = work, ["entry"] = "01930000-0000-7000-8000-000000000120", ["after"] = null });
         yield return ("fillCells", new() { ["state"] = "included", ["cells"] = new JsonArray(Cell(work, room, null), Cell(work, extra, null)) });
         yield return ("fillCells", new() { ["state"] = "excluded", ["cells"] = new JsonArray(Cell(work, room, "included")) });

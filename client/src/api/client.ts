@@ -18,6 +18,7 @@ export class Refused extends Error {
     readonly field: string,
     readonly position?: number,
     readonly suggestion?: string,
+    readonly remedies?: Schemas["Remedy"][],
   ) {
     super(message);
   }
@@ -28,6 +29,7 @@ interface Problem {
   field?: string;
   position?: number;
   suggestion?: string;
+  remedies?: Schemas["Remedy"][];
 }
 
 export const api = createClient<paths>({ baseUrl: "" });
@@ -42,10 +44,28 @@ api.use({
   },
 });
 
+/** Sends a file as it is. */
+export async function sendFile<T>(path: string, file: File): Promise<T> {
+  const response = await fetch(path, {
+    method: "POST",
+    body: file,
+    headers: { "Content-Type": "application/octet-stream" },
+  });
+  if (!response.ok) throw await refusal(response);
+  return (await response.json()) as T;
+}
+
 export async function refusal(response: Response): Promise<Refused> {
   const problem = (await response.json().catch(() => ({}))) as Problem;
   const message = problem.title ?? "The server gave no answer that can be read.";
-  return new Refused(message, response.status, problem.field ?? "", problem.position, problem.suggestion);
+  return new Refused(
+    message,
+    response.status,
+    problem.field ?? "",
+    problem.position,
+    problem.suggestion,
+    problem.remedies,
+  );
 }
 
 /** A UUIDv7: ids are made here, so that sending again is safe. */

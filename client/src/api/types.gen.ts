@@ -31,6 +31,180 @@ export interface paths {
                 };
             };
         };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Company"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Company"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/usual-sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualSizes"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UsualSizes"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualSizes"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/usual-places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualPlaces"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UsualPlaces"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualPlaces"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RuleView"][];
+                    };
+                };
+            };
+        };
         put?: never;
         post?: never;
         delete?: never;
@@ -179,6 +353,49 @@ export interface paths {
             };
         };
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{purpose}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    sheet?: number;
+                };
+                header?: never;
+                path: {
+                    purpose: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -518,7 +735,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/places/{place}/drawing": {
+    "/api/jobs/{id}/places/{place}": {
         parameters: {
             query?: never;
             header?: never;
@@ -543,7 +760,46 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["UnfoldedRoom"];
+                        "application/json": components["schemas"]["PlaceSheetView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deduction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    rule: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeductionView"];
                     };
                 };
             };
@@ -744,6 +1000,199 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/places/read-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MappedTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlaceRowsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/schedule/read-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MappedTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScheduleRowsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/places.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/places.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScheduleView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -760,7 +1209,9 @@ export interface components {
             workOrder: null | string[];
             goneCells: string[];
             info: components["schemas"]["JobInfo"];
+            units: components["schemas"]["UnitSystem"];
             deduct: string;
+            rule: components["schemas"]["RuleView"];
             pricing: components["schemas"]["PricingTerms"];
             proposal: components["schemas"]["ProposalTerms"];
             tally: components["schemas"]["TallyView"];
@@ -818,16 +1269,6 @@ export interface components {
             wording: string;
             pace: string;
         };
-        Box: {
-            /** Format: decimal */
-            x: string;
-            /** Format: decimal */
-            y: string;
-            /** Format: decimal */
-            width: string;
-            /** Format: decimal */
-            height: string;
-        };
         Bullet: {
             strong: string;
             text: string;
@@ -869,7 +1310,7 @@ export interface components {
             place: string;
             was: null | components["schemas"]["CellState"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandSetGroup"] | components["schemas"]["CommandRemovePlace"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlace"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -879,6 +1320,21 @@ export interface components {
             group: string;
             /** Format: uuid */
             after: null | string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandAddPlaces: {
+            /** @enum {string} */
+            type: "addPlaces";
+            places: components["schemas"]["NewPlace"][];
+            work: components["schemas"]["NewWork"][];
+            /** Format: uuid */
+            id: string;
+        };
+        CommandAddSchedule: {
+            /** @enum {string} */
+            type: "addSchedule";
+            rows: components["schemas"]["ScheduleRow"][];
             /** Format: uuid */
             id: string;
         };
@@ -894,11 +1350,41 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandClonePlaces: {
+            /** @enum {string} */
+            type: "clonePlaces";
+            places: components["schemas"]["PlaceCopy"][];
+            groupWas: null | string;
+            group: null | string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandEditPlaces: {
+            /** @enum {string} */
+            type: "editPlaces";
+            places: components["schemas"]["PlaceWas"][];
+            field: string;
+            value: string;
+            /** Format: uuid */
+            id: string;
+        };
         CommandFillCells: {
             /** @enum {string} */
             type: "fillCells";
             cells: components["schemas"]["CellWas"][];
             state: null | components["schemas"]["CellState"];
+            /** Format: uuid */
+            id: string;
+        };
+        CommandMovePlaces: {
+            /** @enum {string} */
+            type: "movePlaces";
+            places: components["schemas"]["PlaceWas"][];
+            group: string;
+            /** Format: uuid */
+            before: null | string;
+            /** Format: uuid */
+            after: null | string;
             /** Format: uuid */
             id: string;
         };
@@ -912,11 +1398,16 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
-        CommandRemovePlace: {
+        CommandRemovePlaces: {
             /** @enum {string} */
-            type: "removePlace";
+            type: "removePlaces";
+            places: string[];
             /** Format: uuid */
-            place: string;
+            id: string;
+        };
+        CommandRemoveSchedule: {
+            /** @enum {string} */
+            type: "removeSchedule";
             /** Format: uuid */
             id: string;
         };
@@ -928,21 +1419,19 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandRenameGroup: {
+            /** @enum {string} */
+            type: "renameGroup";
+            was: string;
+            group: string;
+            /** Format: uuid */
+            id: string;
+        };
         CommandSetDeduction: {
             /** @enum {string} */
             type: "setDeduction";
             was: string;
             rule: string;
-            /** Format: uuid */
-            id: string;
-        };
-        CommandSetGroup: {
-            /** @enum {string} */
-            type: "setGroup";
-            /** Format: uuid */
-            place: string;
-            was: string;
-            group: string;
             /** Format: uuid */
             id: string;
         };
@@ -955,6 +1444,17 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandSetMeasure: {
+            /** @enum {string} */
+            type: "setMeasure";
+            /** Format: uuid */
+            place: string;
+            name: string;
+            was: null | components["schemas"]["TypedQuantity"];
+            now: null | components["schemas"]["TypedQuantity"];
+            /** Format: uuid */
+            id: string;
+        };
         CommandSetNote: {
             /** @enum {string} */
             type: "setNote";
@@ -964,6 +1464,17 @@ export interface components {
             place: string;
             was: string;
             note: string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandSetPlace: {
+            /** @enum {string} */
+            type: "setPlace";
+            /** Format: uuid */
+            place: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
             /** Format: uuid */
             id: string;
         };
@@ -985,6 +1496,24 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandSetScheduleItem: {
+            /** @enum {string} */
+            type: "setScheduleItem";
+            /** Format: uuid */
+            item: string;
+            was: string;
+            source: string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandSetUnits: {
+            /** @enum {string} */
+            type: "setUnits";
+            was: components["schemas"]["UnitSystem"];
+            units: components["schemas"]["UnitSystem"];
+            /** Format: uuid */
+            id: string;
+        };
         CommandSetWork: {
             /** @enum {string} */
             type: "setWork";
@@ -1001,6 +1530,7 @@ export interface components {
             address: string;
             currency: string;
             units: components["schemas"]["UnitSystem"];
+            deduct: string;
         };
         Customer: {
             /** Format: uuid */
@@ -1011,11 +1541,16 @@ export interface components {
             phone: string;
         };
         Cut: {
-            kind: components["schemas"]["OpeningKind"];
-            wall: string;
-            box: components["schemas"]["Box"];
+            kind: string;
+            on: string;
+            points: number[];
             label: string;
             deducted: boolean;
+        };
+        DeductionView: {
+            rule: components["schemas"]["RuleView"];
+            totals: components["schemas"]["WhatIfView"][];
+            places: components["schemas"]["PlaceMovedView"][];
         };
         DeltaView: {
             hours: string;
@@ -1025,29 +1560,40 @@ export interface components {
         };
         /** @enum {unknown} */
         Detail: "total" | "section" | "place";
-        Dimension: {
-            text: string;
-            /** Format: decimal */
-            x: string;
-            /** Format: decimal */
-            y: string;
-            upright: boolean;
+        Drawing: {
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            surfaces: components["schemas"]["Surface"][];
+            cuts: components["schemas"]["Cut"][];
+            edges: components["schemas"]["Edge"][];
+            marks: components["schemas"]["Mark"][];
+            note: string;
         };
         Edge: {
             kind: string;
-            /** Format: decimal */
-            x1: string;
-            /** Format: decimal */
-            y1: string;
-            /** Format: decimal */
-            x2: string;
-            /** Format: decimal */
-            y2: string;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y2: number;
         };
         EquipmentView: {
             name: string;
             hours: components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
+        };
+        FieldView: {
+            field: string;
+            heading: string;
         };
         FigureView: {
             path: string;
@@ -1091,6 +1637,7 @@ export interface components {
             info: components["schemas"]["JobInfo"];
             units: components["schemas"]["UnitSystem"];
             deduct: string;
+            rule: components["schemas"]["RuleView"];
             rules: components["schemas"]["RuleView"][];
             places: components["schemas"]["PlaceView"][];
             work: components["schemas"]["WorkView"][];
@@ -1104,12 +1651,32 @@ export interface components {
         JsonObject: Record<string, never>;
         /** @enum {unknown} */
         Kind: "length" | "area" | "volume" | "mass" | "count" | "time";
+        MappedTable: {
+            columns: string[];
+            rows: string[][];
+            mapping: {
+                [key: string]: number;
+            };
+        };
+        Mark: {
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            turned: number;
+            quiet: boolean;
+        };
         /** @enum {unknown} */
         MaterialCost: "purchase" | "need";
         MeasureView: {
             name: string;
             label: string;
+            kind: components["schemas"]["Kind"];
             figure: components["schemas"]["FigureView"];
+            typed: null | components["schemas"]["TypedQuantity"];
+            derived: null | components["schemas"]["FigureView"];
         };
         NewJob: {
             /** Format: uuid */
@@ -1120,8 +1687,64 @@ export interface components {
             customer: null | string;
             units: components["schemas"]["UnitSystem"];
         };
-        /** @enum {unknown} */
-        OpeningKind: "door" | "window" | "passThrough";
+        NewPlace: {
+            /** Format: uuid */
+            place: string;
+            line: string;
+            group: string;
+            finish: string;
+            notes: string;
+            typed: components["schemas"]["TypedMeasure"][];
+            work: string[];
+        };
+        NewWork: {
+            /** Format: uuid */
+            entry: string;
+            /** Format: uuid */
+            work: string;
+        };
+        PlaceCopy: {
+            /** Format: uuid */
+            from: string;
+            /** Format: uuid */
+            to: string;
+        };
+        PlaceMovedView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            now: string;
+            then: string;
+            unit: string;
+        };
+        PlaceRow: {
+            /** Format: int32 */
+            row: number;
+            line: string;
+            group: string;
+            finish: string;
+            notes: string;
+            typed: components["schemas"]["TypedMeasure"][];
+            words: string;
+            wrong: null | string;
+        };
+        PlaceRowsView: {
+            rows: components["schemas"]["PlaceRow"][];
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            bad: number;
+        };
+        PlaceSheetView: {
+            /** Format: uuid */
+            id: string;
+            drawing: components["schemas"]["Drawing"];
+            measures: components["schemas"]["MeasureView"][];
+            extras: components["schemas"]["MeasureView"][];
+            finish: string;
+            notes: string;
+            leadsIn: string[];
+        };
         PlaceView: {
             /** Format: uuid */
             id: string;
@@ -1130,10 +1753,17 @@ export interface components {
             line: string;
             /** Format: int32 */
             count: number;
+            kind: string;
             size: string;
-            floor: components["schemas"]["FigureView"];
-            measures: components["schemas"]["MeasureView"][];
+            main: null | components["schemas"]["FigureView"];
+            mainLabel: string;
+            finish: string;
             hours: null | components["schemas"]["FigureView"];
+        };
+        PlaceWas: {
+            /** Format: uuid */
+            place: string;
+            was: string;
         };
         /** @enum {unknown} */
         PriceBasis: "markup" | "targetMargin";
@@ -1209,6 +1839,12 @@ export interface components {
             /** Format: int32 */
             position?: null | number;
             suggestion?: null | string;
+            remedies?: null | components["schemas"]["Remedy"][];
+            walk?: null | number[];
+        };
+        Remedy: {
+            words: string;
+            line: string;
         };
         ReverseRequest: {
             /** Format: uuid */
@@ -1227,6 +1863,57 @@ export interface components {
             label: string;
             source: string;
         };
+        ScheduleRow: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            wording: string;
+            unit: string;
+            /** Format: decimal */
+            quantity: string;
+        };
+        ScheduleRowsView: {
+            rows: components["schemas"]["ScheduleTableRow"][];
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            bad: number;
+        };
+        ScheduleRowView: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            wording: string;
+            unit: string;
+            quantity: string;
+            source: string;
+            ours: null | components["schemas"]["FigureView"];
+            difference: null | components["schemas"]["FigureView"];
+            percent: null | components["schemas"]["FigureView"];
+            apart: boolean;
+            sources: components["schemas"]["SourceView"][];
+        };
+        ScheduleTableRow: {
+            /** Format: int32 */
+            row: number;
+            number: string;
+            wording: string;
+            unit: string;
+            /** Format: decimal */
+            quantity: string;
+            wrong: null | string;
+        };
+        ScheduleView: {
+            rows: components["schemas"]["ScheduleRowView"][];
+            /** Format: int32 */
+            apart: number;
+            /** Format: int32 */
+            open: number;
+        };
+        SourceView: {
+            source: string;
+            label: string;
+        };
         StepView: {
             label: string;
             note: string;
@@ -1240,8 +1927,20 @@ export interface components {
         Surface: {
             kind: string;
             name: string;
-            box: components["schemas"]["Box"];
+            points: number[];
             counts: string[];
+        };
+        TableView: {
+            sheets: string[];
+            /** Format: int32 */
+            sheet: number;
+            columns: string[];
+            rows: string[][];
+            fields: components["schemas"]["FieldView"][];
+            mapping: {
+                [key: string]: number;
+            };
+            remembered: boolean;
         };
         TallyView: {
             floor: components["schemas"]["FigureView"];
@@ -1268,32 +1967,53 @@ export interface components {
         };
         TapeText: {
             line: string;
+            /** Format: uuid */
+            place: null | string;
         };
         TapeView: {
             name: string;
             words: string[];
+            drawing: null | components["schemas"]["Drawing"];
             refusal: null | components["schemas"]["Refusal"];
         };
         /** @enum {unknown} */
         TaxOn: "price" | "materials" | "nothing";
+        TypedMeasure: {
+            name: string;
+            quantity: components["schemas"]["TypedQuantity"];
+        };
+        TypedQuantity: {
+            kind: components["schemas"]["Kind"];
+            text: string;
+            units: components["schemas"]["UnitSystem"];
+        };
         UndoView: {
             undo: null | string;
             redo: null | string;
         };
-        UnfoldedRoom: {
-            /** Format: decimal */
-            width: string;
-            /** Format: decimal */
-            height: string;
-            surfaces: components["schemas"]["Surface"][];
-            cuts: components["schemas"]["Cut"][];
-            edges: components["schemas"]["Edge"][];
-            dimensions: components["schemas"]["Dimension"][];
-            /** Format: int32 */
-            notDrawn: number;
-        };
         /** @enum {unknown} */
         UnitSystem: "feet" | "metres";
+        UsualPlace: {
+            name: string;
+            work: string[];
+        };
+        UsualPlaceList: {
+            name: string;
+            places: components["schemas"]["UsualPlace"][];
+        };
+        UsualPlaces: {
+            lists: components["schemas"]["UsualPlaceList"][];
+        };
+        UsualSizes: {
+            sizes: string[];
+        };
+        WhatIfView: {
+            label: string;
+            now: string;
+            then: string;
+            moved: string;
+            unit: string;
+        };
         WorkView: {
             /** Format: uuid */
             id: string;

@@ -1,57 +1,123 @@
-import { useQueryClient } from "@tanstack/react-query";
-import type { Place } from "../api/client";
+import { useState } from "react";
+import type { Place, Schemas } from "../api/client";
+import { Field } from "../figure/Field";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
+import { DeductionDialog } from "./DeductionDialog";
+import { TypeMeasure } from "./TypeMeasure";
+
+type Measure = Schemas["MeasureView"];
 
 interface Props {
   place: Place | undefined;
+  sheet: Schemas["PlaceSheetView"] | undefined;
   pointed: string | null;
   onPoint: (measure: string | null) => void;
 }
 
 /** The measures of the selected place; pointing at one shows on the drawing what it counts. */
-export function MeasureList({ place, pointed, onPoint }: Props) {
+export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
   const [open, { job }] = useJob();
-  const queries = useQueryClient();
-  const rule = job.rules.find((r) => r.name === job.deduct)!;
+  const [rules, setRules] = useState(false);
+  const [typing, setTyping] = useState<string | null>(null);
+  if (!place) return <section className="panel measures" aria-label="Measures" />;
+  const of = (name: string) => sheet?.measures.find((m) => m.name === name);
+  const gross = of("grossWallArea") ?? of("grossFaceArea");
+  const less = of("deductedArea");
+  const net = of("netWallArea") ?? of("netFaceArea");
+
+  const row = (m: Measure, own: boolean) => (
+    <li
+      key={m.name}
+      className={`${pointed === m.name ? "pointed" : ""} ${m.typed ? "typed" : ""}`}
+      onPointerEnter={() => onPoint(m.name)}
+      onPointerLeave={() => onPoint(null)}
+      onFocus={() => onPoint(m.name)}
+      onBlur={() => onPoint(null)}
+    >
+      <span>
+        {m.label}
+        {m.typed && (
+          <small>
+            {own ? m.typed.text : `typed: ${m.typed.text}`}{" "}
+            <button
+              className="link"
+              onClick={() =>
+                void open.tell({
+                  type: "setMeasure",
+                  place: place.id,
+                  name: own ? m.label : m.name,
+                  was: m.typed,
+                  now: null,
+                })
+              }
+            >
+              {own ? "Take out" : `Back to ${m.derived?.shown} ${m.derived?.unit}`}
+            </button>
+          </small>
+        )}
+      </span>
+      <Figure figure={m.figure} label={m.label} />
+    </li>
+  );
+
   return (
     <section className="panel measures" aria-label="Measures">
       <header>
         <h2>Measures</h2>
-        <span className="note">{place && place.count > 1 ? "of one" : ""}</span>
+        <span className="note">{place.count > 1 ? "of one" : ""}</span>
       </header>
       <ul className="rows">
-        {place?.measures.map((m) => (
-          <li
-            key={m.name}
-            className={pointed === m.name ? "pointed" : undefined}
-            onPointerEnter={() => onPoint(m.name)}
-            onPointerLeave={() => onPoint(null)}
-            onFocus={() => onPoint(m.name)}
-            onBlur={() => onPoint(null)}
-          >
-            {m.label}
-            <Figure figure={m.figure} label={m.label} />
-          </li>
-        ))}
+        {sheet?.measures.map((m) => row(m, false))}
+        {sheet?.extras.map((m) => row(m, m.typed !== null))}
       </ul>
-      <label className="rule">
-        <span className="note">Deduction rule of this job</span>
-        <select
-          value={job.deduct}
-          onChange={(e) => {
-            void open.tell({ type: "setDeduction", was: job.deduct, rule: e.target.value });
-            void queries.invalidateQueries({ queryKey: ["drawing"] });
-          }}
-        >
-          {job.rules.map((r) => (
-            <option key={r.name} value={r.name}>
-              {r.label}
-            </option>
-          ))}
-        </select>
-        {rule.source && <span className="note">{rule.source}</span>}
-      </label>
+      {sheet && sheet.leadsIn.length > 0 && (
+        <p className="note pad">Openings lead in from {sheet.leadsIn.join(", ")}.</p>
+      )}
+      {place.kind !== "unmeasured" && (
+        <div className="ruleline">
+          {gross && less && net && (
+            <span>
+              gross <Figure figure={gross.figure} label="Gross" /> − <Figure figure={less.figure} label="Deducted" /> ={" "}
+              net <Figure figure={net.figure} label="Net" />
+            </span>
+          )}
+          <span className="note">Rule: {job.rule.label}</span>
+          <button className="link" onClick={() => setRules(true)}>
+            Change the deduction rule
+          </button>
+        </div>
+      )}
+      {place.kind !== "unmeasured" &&
+        (typing === place.id ? (
+          <TypeMeasure key={place.id} place={place} measures={sheet?.measures ?? []} onClose={() => setTyping(null)} />
+        ) : (
+          <button className="link pad" onClick={() => setTyping(place.id)}>
+            Type a measure…
+          </button>
+        ))}
+      {sheet && (
+        <div className="pad" key={place.id}>
+          <Field
+            key={`f${sheet.finish}`}
+            label="Finish or substrate"
+            value={sheet.finish}
+            onKeep={(text) =>
+              open.send({ type: "setPlace", place: place.id, field: "finish", was: sheet.finish, now: text } as never)
+            }
+          />
+          <Field
+            key={`n${sheet.notes}`}
+            label="Notes"
+            rows={2}
+            value={sheet.notes}
+            onKeep={(text) =>
+              open.send({ type: "setPlace", place: place.id, field: "notes", was: sheet.notes, now: text } as never)
+            }
+          />
+        </div>
+      )}
+      {rules && <DeductionDialog onClose={() => setRules(false)} />}
     </section>
   );
 }

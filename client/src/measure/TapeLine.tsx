@@ -1,51 +1,98 @@
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useRef, useState } from "react";
 import { type Place, type Refused, type Schemas, api, newId } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { TapeHelp } from "./TapeHelp";
+
+export type Reading = Schemas["TapeView"];
 
 interface Props {
   /** The place whose line is being changed; none adds a place. */
   editing: Place | undefined;
   after: Place | undefined;
+  onReading: (reading: Reading | null) => void;
   onKept: (id: string) => void;
   onBack: () => void;
 }
 
 /** One-line entry off the tape, read back in plain words as it is typed. */
-export function TapeLine({ editing, after, onKept, onBack }: Props) {
+export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
   const [open, { job }] = useJob();
-  const [line, setLine] = useState(editing?.line ?? "");
+  const start = editing
+    ? editing.kind === "unmeasured"
+      ? editing.line.replace(/:? not measured$/, " ")
+      : editing.line
+    : "";
+  const [line, setLine] = useState(start);
   const [group, setGroup] = useState(editing?.group ?? after?.group ?? "");
-  const [reading, setReading] = useState<{ line: string; view: Schemas["TapeView"] } | null>(null);
+  const [reading, setReading] = useState<Reading | null>(null);
   const [refused, setRefused] = useState<Refused | null>(null);
+  const [help, setHelp] = useState(false);
+  const [picked, setPicked] = useState(-1);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
+  const sizes = useQuery({
+    queryKey: ["usual-sizes"],
+    queryFn: async () => (await api.GET("/api/company/usual-sizes")).data!.sizes,
+  });
 
   useEffect(() => {
     if (editing) input.current?.focus();
   }, [editing]);
   useEffect(() => {
-    if (!line.trim()) return;
+    const untouched = line === editing?.line;
+    if (!line.trim() || untouched) {
+      setReading(null);
+      onReading(null);
+      return;
+    }
     const stop = new AbortController();
     api
-      .POST("/api/jobs/{id}/read-tape", { params: { path: { id: job.id } }, body: { line }, signal: stop.signal })
-      .then(({ data }) => setReading({ line, view: data! }))
+      .POST("/api/jobs/{id}/read-tape", {
+        params: { path: { id: job.id } },
+        body: { line, place: editing?.id ?? null },
+        signal: stop.signal,
+      })
+      .then(({ data }) => {
+        setReading(data!);
+        onReading(data!);
+      })
       .catch(() => undefined);
     return () => stop.abort();
-  }, [line, job.id]);
+  }, [line, job.id, job.units, job.deduct, editing, onReading]);
+
+  // After a semicolon the first letters of an opening bring up the firm's usual sizes.
+  const cut = line.lastIndexOf(";") + 1;
+  const begun = line.slice(cut).trimStart().toLowerCase();
+  const offers =
+    cut > 0 && /^[a-z-]+ ?$/.test(begun) ? (sizes.data ?? []).filter((s) => s.startsWith(begun.trim())) : [];
+  const offering = offers.length > 0;
+
+  function take(size: string) {
+    setLine(`${line.slice(0, cut)} ${size}`);
+    setPicked(-1);
+    input.current?.focus();
+  }
 
   async function keep() {
     const place = editing?.id ?? newId();
     setRefused(null);
     try {
       if (!editing) {
-        const last = job.places.filter((p) => p.group === group.trim()).at(-1);
+        const last = job.places.findLast((p) => p.group === group.trim());
         await open.send({ type: "addPlace", place, line, group, after: last?.id ?? null });
         setLine("");
-        setReading(null);
         input.current?.focus();
       } else {
         await open.send({ type: "remeasurePlace", place, was: editing.line, line });
-        if (group.trim() !== editing.group) await open.send({ type: "setGroup", place, was: editing.group, group });
+        if (group.trim() !== editing.group)
+          await open.send({
+            type: "movePlaces",
+            places: [{ place, was: editing.group }],
+            group,
+            before: null,
+            after: null,
+          });
       }
       onKept(place);
     } catch (error) {
@@ -53,10 +100,7 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
     }
   }
 
-  const view = reading && line.trim() ? reading.view : null;
-  const trouble = refused
-    ? { message: refused.message, position: refused.position, suggestion: refused.suggestion }
-    : view?.refusal;
+  const trouble = refused ?? (line.trim() ? reading?.refusal : null);
   return (
     <form
       className="panel tapeline"
@@ -65,19 +109,33 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
         void keep();
       }}
       onKeyDown={(e) => {
-        if (e.key === "Enter" && e.target instanceof HTMLInputElement) {
-          e.preventDefault();
-          void keep();
-        } else if (e.key === "Escape") {
-          setLine("");
+        if (e.target === input.current && offering && (e.key === "ArrowDown" || e.key === "ArrowUp"))
+          setPicked((picked + (e.key === "ArrowDown" ? 1 : offers.length + 1)) % offers.length);
+        else if (e.key === "Enter" && e.target === input.current && offering && picked >= 0) take(offers[picked]!);
+        else if (e.key === "Enter" && e.target instanceof HTMLInputElement) void keep();
+        else if (e.key === "Escape" && picked >= 0) setPicked(-1);
+        else if (e.key === "Escape") {
+          setLine(editing ? start : "");
           setRefused(null);
           onBack();
-        }
+        } else return;
+        e.preventDefault();
       }}
     >
       <div className="fields">
         <label htmlFor={`${id}line`}>{editing ? `Tape line of ${editing.name}` : "Tape line"}</label>
-        <label htmlFor={`${id}group`}>under</label>
+        <span className="under">
+          <label htmlFor={`${id}group`}>under</label>
+          <button
+            type="button"
+            className="link"
+            aria-expanded={help}
+            aria-controls={`${id}help`}
+            onClick={() => setHelp(!help)}
+          >
+            {help ? "Hide the forms" : "All forms"}
+          </button>
+        </span>
         <input
           id={`${id}line`}
           ref={input}
@@ -85,6 +143,10 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
           maxLength={2000}
           autoComplete="off"
           spellCheck={false}
+          role="combobox"
+          aria-expanded={offering}
+          aria-controls={`${id}sizes`}
+          aria-activedescendant={picked >= 0 && offering ? `${id}size${picked}` : undefined}
           placeholder={
             job.units === "feet"
               ? "Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2"
@@ -95,15 +157,16 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
           onChange={(e) => {
             setLine(e.target.value);
             setRefused(null);
+            setPicked(-1);
           }}
         />
         <input
           id={`${id}group`}
           className="groupfield"
           value={group}
-          maxLength={120}
+          maxLength={200}
           list={`${id}groups`}
-          placeholder="heading"
+          placeholder="heading / inner heading"
           onChange={(e) => setGroup(e.target.value)}
         />
         <datalist id={`${id}groups`}>
@@ -111,6 +174,22 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
             <option key={g} value={g} />
           ))}
         </datalist>
+      </div>
+      <div id={`${id}sizes`} role="listbox" aria-label="Usual sizes" className={offering ? "sizes" : "hidden"}>
+        {offers.map((size, i) => (
+          <div
+            key={size}
+            id={`${id}size${i}`}
+            role="option"
+            aria-selected={i === picked}
+            onPointerDown={(e) => {
+              e.preventDefault();
+              take(size);
+            }}
+          >
+            {size}
+          </div>
+        ))}
       </div>
       <div id={`${id}says`} role="status" className="says">
         {!line.trim() ? (
@@ -122,12 +201,26 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
             {trouble.position != null && <Marked line={line} at={trouble.position} />}
             {trouble.message}
             {trouble.suggestion && <> For instance: {trouble.suggestion}</>}
+            {trouble.remedies?.map((r) => (
+              <button
+                key={r.words}
+                type="button"
+                className="remedy"
+                onClick={() => {
+                  setLine(r.line);
+                  setRefused(null);
+                  input.current?.focus();
+                }}
+              >
+                {r.words}
+              </button>
+            ))}
           </span>
         ) : (
-          view && (
+          reading && (
             <span>
               Reads as{" "}
-              {view.words.map((word, i) => (i % 2 === 1 ? <b key={i}>{word}</b> : <span key={i}>{word}</span>))}
+              {reading.words.map((word, i) => (i % 2 === 1 ? <b key={i}>{word}</b> : <span key={i}>{word}</span>))}
               <button className="keep">
                 Keep <span className="kbd">Enter</span>
               </button>
@@ -135,6 +228,7 @@ export function TapeLine({ editing, after, onKept, onBack }: Props) {
           )
         )}
       </div>
+      {help && <TapeHelp units={job.units} id={`${id}help`} />}
     </form>
   );
 }

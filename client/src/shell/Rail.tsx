@@ -20,6 +20,12 @@ export function Rail() {
         </svg>
         Customers
       </NavLink>
+      <NavLink to="/office">
+        <svg viewBox="0 0 20 20" aria-hidden="true">
+          <path d="M4 17V4h8v13M12 8h4v9M7 7h2M7 10h2M7 13h2" />
+        </svg>
+        Office
+      </NavLink>
     </nav>
   );
 }

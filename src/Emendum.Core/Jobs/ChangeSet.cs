@@ -10,7 +10,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>One thing in a job that changed: where, from what, to what. Null stands for 'not there'.</summary>
-/// <param name="Path"><c>places/ID</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c> or <c>deduct</c>.</param>
+/// <param name="Path"><c>places/ID</c>, <c>places/ID/FIELD</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c>, <c>schedule/ID</c>, <c>schedule/ID/FIELD</c>, <c>units</c> or <c>deduct</c>.</param>
 /// <param name="Before">As it was.</param>
 /// <param name="After">As it is.</param>
 public sealed record Change(string Path, JsonNode? Before, JsonNode? After);
@@ -44,7 +44,9 @@ public static class ChangeSet
             "info" => Node(job.Info, 1),
             "pricing" => Node(job.Pricing, 1),
             "proposal" => Node(job.Proposal, 1),
+            "schedule" => Node(job.Schedule.FirstOrDefault(s => s.Id == Guid.Parse(parts[1])), 2),
             "deduct" => job.Deduct,
+            "units" => JsonSerializer.SerializeToNode(job.Units, JobJson.Options),
             _ => throw RefusedException.Of("path", $"There is nothing at {path} in a job."),
         };
     }
@@ -73,6 +75,10 @@ public static class ChangeSet
                 return job with { Pricing = Changed(job.Pricing, parts, 1, value)! };
             case "proposal":
                 return job with { Proposal = Changed(job.Proposal, parts, 1, value)! };
+            case "schedule":
+                return job with { Schedule = InOrder(job.Schedule, Guid.Parse(parts[1]), s => s.Id, s => s.Rank, old => Changed(old, parts, 2, value)) };
+            case "units":
+                return job with { Units = value.Deserialize<Quantities.UnitSystem>(JobJson.Options) };
             case "deduct":
                 return job with { Deduct = value!.GetValue<string>() };
             default:
@@ -93,7 +99,7 @@ public static class ChangeSet
         }
         catch (JsonException wrong)
         {
-            throw RefusedException.Of(parts[field], wrong.Message.StartsWith("A number", StringComparison.Ordinal) ? "Write a number, like 12.5." : wrong.Message.Contains(" is not a rate", StringComparison.Ordinal) || wrong.Message.StartsWith("A rate", StringComparison.Ordinal) || wrong.Message.StartsWith('“') ? wrong.Message.Split(" Path:")[0] : "That is not a value this field takes.");
+            throw RefusedException.Of(parts[field], wrong is not PlainJsonException ? "That is not a value this field takes." : wrong.Message.StartsWith("A number", StringComparison.Ordinal) ? "Write a number, like 12.5." : wrong.Message);
         }
     }
 

@@ -10,8 +10,18 @@ namespace Emendum.Core.Jobs;
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
 [JsonDerivedType(typeof(AddPlace), "addPlace")]
 [JsonDerivedType(typeof(RemeasurePlace), "remeasurePlace")]
-[JsonDerivedType(typeof(SetGroup), "setGroup")]
-[JsonDerivedType(typeof(RemovePlace), "removePlace")]
+[JsonDerivedType(typeof(AddPlaces), "addPlaces")]
+[JsonDerivedType(typeof(EditPlaces), "editPlaces")]
+[JsonDerivedType(typeof(ClonePlaces), "clonePlaces")]
+[JsonDerivedType(typeof(MovePlaces), "movePlaces")]
+[JsonDerivedType(typeof(RenameGroup), "renameGroup")]
+[JsonDerivedType(typeof(RemovePlaces), "removePlaces")]
+[JsonDerivedType(typeof(SetPlace), "setPlace")]
+[JsonDerivedType(typeof(SetMeasure), "setMeasure")]
+[JsonDerivedType(typeof(SetUnits), "setUnits")]
+[JsonDerivedType(typeof(AddSchedule), "addSchedule")]
+[JsonDerivedType(typeof(SetScheduleItem), "setScheduleItem")]
+[JsonDerivedType(typeof(RemoveSchedule), "removeSchedule")]
 [JsonDerivedType(typeof(AddWork), "addWork")]
 [JsonDerivedType(typeof(SetWork), "setWork")]
 [JsonDerivedType(typeof(RemoveWork), "removeWork")]
@@ -22,18 +32,6 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetPricing), "setPricing")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
 public abstract record Command(Guid Id);
-
-/// <summary>Adds a place read from a tape line, after another or at the end.</summary>
-public sealed record AddPlace(Guid Id, Guid Place, string Line, string Group, Guid? After) : Command(Id);
-
-/// <summary>Reads a place anew from an edited tape line.</summary>
-public sealed record RemeasurePlace(Guid Id, Guid Place, string Was, string Line) : Command(Id);
-
-/// <summary>Puts a place under another heading.</summary>
-public sealed record SetGroup(Guid Id, Guid Place, string Was, string Group) : Command(Id);
-
-/// <summary>Removes a place with its cells.</summary>
-public sealed record RemovePlace(Guid Id, Guid Place) : Command(Id);
 
 /// <summary>Uses a Book entry in this job: pins it with everything that hangs on it.</summary>
 public sealed record AddWork(Guid Id, Guid Work, Guid Entry, Guid? After) : Command(Id);

@@ -20,10 +20,20 @@ public static class Commands
         if (command.Id == Guid.Empty) throw RefusedException.Of("id", "A command needs an id.");
         ImmutableArray<Change> changes = command switch
         {
-            AddPlace c => AddPlace(job, c),
-            RemeasurePlace c => Remeasure(job, c),
-            SetGroup c => Set(job, $"places/{Place(job, c.Place).Id}/group", c.Was, c.Group.Trim()),
-            RemovePlace c => WithoutCells(job, key => key.Place == c.Place, $"places/{Place(job, c.Place).Id}"),
+            AddPlace c => PlaceCommands.Add(job, c),
+            AddPlaces c => PlaceCommands.AddMany(job, c, book),
+            RemeasurePlace c => PlaceCommands.Remeasure(job, c),
+            EditPlaces c => PlaceCommands.Edit(job, c),
+            ClonePlaces c => PlaceCommands.Clone(job, c),
+            MovePlaces c => PlaceCommands.Move(job, c),
+            RenameGroup c => PlaceCommands.RenameGroup(job, c),
+            RemovePlaces c => PlaceCommands.Remove(job, c),
+            SetPlace { Field: "finish" or "notes" } c => Set(job, $"places/{Place(job, c.Place).Id}/{c.Field}", c.Was, c.Now),
+            SetMeasure c => PlaceCommands.SetMeasure(job, c),
+            SetUnits c => PlaceCommands.SetUnits(job, c),
+            AddSchedule c => PlaceCommands.AddSchedule(job, c),
+            SetScheduleItem c => Set(job, $"schedule/{(job.Schedule.Any(s => s.Id == c.Item) ? c.Item : throw RefusedException.Of("item", "That row is not in the schedule any more."))}/source", c.Was, c.Source),
+            RemoveSchedule => [.. job.Schedule.Select(s => new Change($"schedule/{s.Id}", Node(s), null))],
             AddWork c => AddWork(job, c, book),
             SetWork c => SetWork(job, c, book),
             RemoveWork c => WithoutCells(job, key => key.Work == c.Work, $"work/{Item(job, c.Work).Id}"),
@@ -37,7 +47,7 @@ public static class Commands
         };
         if (changes.IsEmpty) return (job, changes);
         var changed = ChangeSet.Apply(job, changes);
-        CheckTouched(changed, command);
+        CheckTouched(changed, command, changes);
         return (changed, changes);
     }
 
@@ -45,6 +55,7 @@ public static class Commands
     /// <exception cref="RefusedException">The changed job would contradict itself.</exception>
     public static void CheckReferences(Job job, IEnumerable<Change> changes)
     {
+        var incoming = job.Incoming();
         foreach (var change in changes)
         {
             var parts = change.Path.Split('/');
@@ -52,11 +63,12 @@ public static class Commands
                 throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");
             if (change.After is not null && parts[0] == "cells" && (job.Item(Guid.Parse(parts[1])) is null || job.Place(Guid.Parse(parts[2])) is null))
                 throw RefusedException.Of("", "The place or the work has since been taken away.");
+            if (parts[0] == "places" && job.Place(Guid.Parse(parts[1])) is { } place) JobChecks.Place(place, job, incoming);
             if (parts[0] == "work" && job.Item(Guid.Parse(parts[1])) is { } item) JobChecks.Item(item, job);
         }
     }
 
-    private static void CheckTouched(Job job, Command command)
+    private static void CheckTouched(Job job, Command command, ImmutableArray<Change> changes)
     {
         switch (command)
         {
@@ -65,17 +77,23 @@ public static class Commands
             case SetInfo: JobChecks.Info(job.Info); break;
             case SetWork c: JobChecks.Item(Item(job, c.Work), job); break;
             case AddWork c: JobChecks.Item(Item(job, c.Work), job); break;
-            case AddPlace c: JobChecks.Place(Place(job, c.Place), job.Units); break;
-            case RemeasurePlace c: JobChecks.Place(Place(job, c.Place), job.Units); break;
-            case SetGroup c: JobChecks.Place(Place(job, c.Place), job.Units); break;
+            case AddPlace or AddPlaces or RemeasurePlace or EditPlaces or ClonePlaces or MovePlaces or RenameGroup or RemovePlaces or SetPlace or SetMeasure or SetUnits:
+                if (job.Places.Length > JobChecks.MostPlaces) throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
+                var incoming = job.Incoming();
+                foreach (var id in changes.Where(c => c.Path.StartsWith("places/", StringComparison.Ordinal)).Select(c => Guid.Parse(c.Path.AsSpan(7, 36))).Distinct())
+                    if (job.Place(id) is { } place) JobChecks.Place(place, job, incoming);
+                break;
+            case AddSchedule or SetScheduleItem:
+                foreach (var item in job.Schedule) item.Check(job);
+                break;
         }
     }
 
-    private static Place Place(Job job, Guid id) => job.Place(id) ?? throw RefusedException.Of("place", "That place is not in this job any more.");
+    internal static Place Place(Job job, Guid id) => job.Place(id) ?? throw RefusedException.Of("place", "That place is not in this job any more.");
 
     private static WorkItem Item(Job job, Guid id) => job.Item(id) ?? throw RefusedException.Of("work", "That work is not in this job any more.");
 
-    private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+    internal static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
 
     private static ImmutableArray<Change> Set(Job job, string path, JsonNode? was, JsonNode? now)
     {
@@ -84,30 +102,13 @@ public static class Commands
         return ChangeSet.Same(current, now) ? [] : [new(path, current, now?.DeepClone())];
     }
 
-    private static ImmutableArray<Change> AddPlace(Job job, AddPlace command)
-    {
-        if (command.Place == Guid.Empty || job.Place(command.Place) is not null) throw RefusedException.Of("place", "A new place needs an id of its own.");
-        var reading = TapeLine.ReadOrThrow(command.Line, job.Units);
-        var at = command.After is { } after ? job.Places.IndexOf(Place(job, after)) + 1 : job.Places.Length;
-        var rank = Rank.Between(at == 0 ? null : job.Places[at - 1].Rank, at == job.Places.Length ? null : job.Places[at].Rank);
-        return [new($"places/{command.Place}", null, Node(reading.ToPlace(command.Place, command.Group.Trim(), rank, command.Line.Trim())))];
-    }
-
-    private static ImmutableArray<Change> Remeasure(Job job, RemeasurePlace command)
-    {
-        var place = Place(job, command.Place);
-        if (place.Line != command.Was) throw new ConflictException("line", place.Line);
-        var now = TapeLine.ReadOrThrow(command.Line, job.Units).ToPlace(place.Id, place.Group, place.Rank, command.Line.Trim());
-        return place.Line == now.Line ? [] : [new($"places/{place.Id}", Node(place), Node(now))];
-    }
-
-    private static ImmutableArray<Change> WithoutCells(Job job, Func<CellKey, bool> concerns, string path) =>
+    internal static ImmutableArray<Change> WithoutCells(Job job, Func<CellKey, bool> concerns, string path) =>
     [
         .. job.Cells.Where(c => concerns(c.Key)).OrderBy(c => c.Key.Work).ThenBy(c => c.Key.Place).Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Node(c.Value), null)),
         new(path, ChangeSet.Get(job, path), null),
     ];
 
-    private static ImmutableArray<Change> AddWork(Job job, AddWork command, Func<Guid, BookEntry?> book)
+    internal static ImmutableArray<Change> AddWork(Job job, AddWork command, Func<Guid, BookEntry?> book)
     {
         if (command.Work == Guid.Empty || job.Item(command.Work) is not null) throw RefusedException.Of("work", "New work needs an id of its own.");
         var changes = Pin(job, command.Entry, "entry", book);

@@ -15,13 +15,23 @@ public sealed record JobInfo(string Name, string Subtitle, string Number, string
 public sealed record Job(
     Guid Id, JobInfo Info, UnitSystem Units, string Deduct,
     ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work, ImmutableDictionary<CellKey, Cell> Cells,
-    ImmutableDictionary<Guid, BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal)
+    ImmutableDictionary<Guid, BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal, ImmutableArray<ScheduleItem> Schedule)
 {
     /// <summary>The rule by which openings are taken off.</summary>
     public DeductionRule Rule => DeductionRule.Find(Deduct) ?? throw RefusedException.Of("deduct", $"There is no deduction rule “{Deduct}”.");
 
     /// <summary>The place with that id, or null.</summary>
     public Place? Place(Guid id) => Places.FirstOrDefault(p => p.Id == id);
+
+    /// <summary>Openings that lead into a place from another, by that place.</summary>
+    public Dictionary<Guid, ImmutableArray<Opening>> Incoming()
+    {
+        var incoming = new Dictionary<Guid, ImmutableArray<Opening>>();
+        foreach (var place in Places)
+            foreach (var opening in place.Openings)
+                if (opening.Into is { } into) incoming[into] = incoming.GetValueOrDefault(into, []).Add(opening);
+        return incoming;
+    }
 
     /// <summary>The work item with that id, or null.</summary>
     public WorkItem? Item(Guid id) => Work.FirstOrDefault(w => w.Id == id);

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Emendum.Core.Book;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
@@ -8,6 +9,9 @@ namespace Emendum.Core.Jobs;
 /// <summary>What must hold in a whole job, however it came in.</summary>
 public static class JobChecks
 {
+    /// <summary>Most places of one job.</summary>
+    public const int MostPlaces = 5000;
+
     /// <summary>Checks ids, references, places, entries and terms.</summary>
     /// <exception cref="RefusedException">The first thing that is wrong.</exception>
     public static void Check(Job job)
@@ -20,8 +24,12 @@ public static class JobChecks
         Once(job.Places.Select(p => p.Id), "place");
         Once(job.Work.Select(w => w.Id), "work item");
         foreach (var (id, entry) in job.Book) BookChecks.Check(entry, job.Book);
-        foreach (var place in job.Places) Place(place, job.Units);
+        if (job.Places.Length > MostPlaces) throw RefusedException.Of("places", $"A job takes at most {MostPlaces} places.");
+        var incoming = job.Incoming();
+        foreach (var place in job.Places) Place(place, job, incoming);
+        Once(job.Schedule.Select(s => s.Id), "row of the schedule");
         foreach (var item in job.Work) Item(item, job);
+        foreach (var item in job.Schedule) item.Check(job);
         var (places, work) = (job.Places.Select(p => p.Id).ToHashSet(), job.Work.Select(w => w.Id).ToHashSet());
         foreach (var (key, cell) in job.Cells)
         {
@@ -57,7 +65,7 @@ public static class JobChecks
         {
             var kind = rate.Measure.Kind();
             if ((pace.UnitA.Kind != kind && pace.UnitB.Kind != kind) || pace.Turn(kind).To.Kind != Kind.Time)
-                throw RefusedException.Of("pace", $"{rate.Name} is measured against {rate.Measure.Label().ToLowerInvariant()}: write its pace like {rate.Paces[0].Pace}.");
+                throw RefusedException.Of("pace", $"{rate.Name} is measured against {rate.Measure.Label(job.Units).ToLowerInvariant()}: write its pace like {rate.Paces[0].Pace}.");
         }
         Reckoning.CompiledItem.Of(item, job.Book);
     }
@@ -68,14 +76,50 @@ public static class JobChecks
         if (note.Length > 500) throw RefusedException.Of("note", "A note is at most 500 characters.");
     }
 
-    /// <summary>Checks one place.</summary>
-    public static void Place(Place place, UnitSystem system)
+    /// <summary>Checks one place, and the places its openings lead into.</summary>
+    public static void Place(Place place, Job job, Dictionary<Guid, ImmutableArray<Opening>> incoming)
     {
-        if (place.Kind != "room") throw RefusedException.Of("places", $"“{place.Kind}” is not a kind of place known here.");
-        if (string.IsNullOrWhiteSpace(place.Name) || place.Name.Length > 120) throw RefusedException.Of("places", "A place needs a name of at most 120 characters.");
-        if (place.Group.Length > 120) throw RefusedException.Of("group", "A group's name is at most 120 characters.");
-        if (place.Count > 9999) throw RefusedException.Of("line", "A count is 1 to 9999.");
-        RoomLimits.Check(new(place.Name, place.Count, place.Long, place.Wide, place.High, place.Openings), system);
+        RefusedException At(RefusedException wrong) => job.Places.Length > 1 ? RefusedException.Of(wrong.Refusal.Field, $"{place.Name}: {wrong.Refusal.Message}") : wrong;
+        try
+        {
+            if (string.IsNullOrWhiteSpace(place.Name)) throw RefusedException.Of("line", "A place needs a name.");
+            PlaceLimits.Name(place.Name, "A place's name");
+            if (place.Line.Length > TapeLine.LongestLine) throw RefusedException.Of("line", $"A tape line is at most {TapeLine.LongestLine} characters.");
+            if (place.Group.Length > 200 || place.Group.Any(char.IsControl)) throw RefusedException.Of("group", "A heading is at most 200 characters.");
+            if (place.Finish.Length > 120) throw RefusedException.Of("finish", "A finish is at most 120 characters.");
+            if (place.Notes.Length > 4000 || place.Notes.Concat(place.Finish).Any(c => char.IsControl(c) && c is not ('\n' or '\t'))) throw RefusedException.Of("notes", "Notes are at most 4,000 characters of plain text.");
+            PlaceLimits.Check(place.Shape, place.Openings, place.Count, job.Units);
+            CheckTyped(place);
+        }
+        catch (RefusedException wrong) when (wrong.Refusal.Field == "line" && job.Places.Length > 1 && !wrong.Refusal.Message.StartsWith(place.Name, StringComparison.Ordinal))
+        {
+            throw At(wrong);
+        }
+        foreach (var into in place.Openings.Select(o => o.Into).OfType<Guid>().Distinct())
+        {
+            var other = job.Place(into) ?? throw RefusedException.Of("line", $"{place.Name}: an opening leads into a place that is not in this job.");
+            if (other.Id == place.Id) throw RefusedException.Of("line", $"An opening of {place.Name} cannot lead into {place.Name} itself.");
+            if (place.Count > 1) throw RefusedException.Of("line", $"{place.Name} stands for {place.Count} equal places, so its openings cannot lead into {other.Name}.");
+        }
+        // Both ends of an opening: what leads in here, and where ours lead.
+        foreach (var end in place.Openings.Select(o => o.Into).OfType<Guid>().Append(place.Id).Distinct())
+        {
+            if (incoming.TryGetValue(end, out var from)) PlaceLimits.CheckIncoming(job.Place(end)!, from, job.Units);
+        }
+    }
+
+    private static void CheckTyped(Place place)
+    {
+        if (place.Typed.Length > 100) throw RefusedException.Of("measure", "A place takes at most 100 typed measures.");
+        if (place.Typed.Select(t => t.Name).Distinct(StringComparer.Ordinal).Count() != place.Typed.Length) throw RefusedException.Of("measure", "A measure is typed twice.");
+        foreach (var typed in place.Typed)
+        {
+            if (string.IsNullOrWhiteSpace(typed.Name) || typed.Name.Length > 60 || typed.Name.IndexOfAny(['/', '=', ';', '\n']) >= 0) throw RefusedException.Of("measure", "A measure's name is at most 60 characters, without / = and ;.");
+            TypedQuantities.Read(typed.Quantity);
+            if (Measures.Find(typed.Name) is not { } measure) continue;
+            if (typed.Quantity.Kind != measure.Kind()) throw RefusedException.Of("measure", $"{measure.Label(typed.Quantity.Units)} is a {measure.Kind().ToString().ToLowerInvariant()}.");
+            if (!place.Shape.Has.Contains(measure)) throw RefusedException.Of("measure", $"{place.Name} has no {measure.Label(typed.Quantity.Units).ToLowerInvariant()}.");
+        }
     }
 
     private static void Once(IEnumerable<Guid> ids, string what)

@@ -15,10 +15,10 @@ public sealed record CellInFile(Guid Work, Guid Place, CellState State, string N
 /// <summary>A job as one JSON document that stands alone (docs/job-file.md). The same job gives the same bytes.</summary>
 public sealed record JobFile(
     int SchemaVersion, Guid Id, JobInfo Info, UnitSystem Units, string Deduct, ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work,
-    ImmutableArray<CellInFile> Cells, ImmutableArray<BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal)
+    ImmutableArray<CellInFile> Cells, ImmutableArray<BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal, ImmutableArray<ScheduleItem> Schedule)
 {
     /// <summary>The version this program writes.</summary>
-    public const int CurrentVersion = 1;
+    public const int CurrentVersion = 2;
 
     /// <summary>Most bytes that are read.</summary>
     public const int MostBytes = 20_000_000;
@@ -34,7 +34,7 @@ public sealed record JobFile(
             let cell = job.Cells[key]
             select new CellInFile(work.Id, place.Id, cell.State, cell.Note);
         var file = new JobFile(
-            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal);
+            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal, job.Schedule);
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? JobJson.Indented : JobJson.Options);
     }
 
@@ -46,7 +46,7 @@ public sealed record JobFile(
         JobFile file;
         try
         {
-            file = JsonSerializer.Deserialize<JobFile>(bytes, JobJson.Options) ?? throw RefusedException.Of("file", "The file is empty.");
+            file = (JobUpgrade.File(bytes) is { } upgraded ? upgraded.Deserialize<JobFile>(JobJson.Options) : JsonSerializer.Deserialize<JobFile>(bytes, JobJson.Options)) ?? throw RefusedException.Of("file", "The file is empty.");
         }
         catch (JsonException wrong)
         {
@@ -57,12 +57,12 @@ public sealed record JobFile(
             throw RefusedException.Of("file", "This is not a job file that can be read: a part of it is of an unknown kind.");
         }
         RefuseGaps(bytes);
-        if (file.SchemaVersion != CurrentVersion) throw RefusedException.Of("file", $"The file is of version {file.SchemaVersion}; this program reads version {CurrentVersion}.");
+        if (file.SchemaVersion != CurrentVersion) throw RefusedException.Of("file", $"The file is of version {file.SchemaVersion}; this program reads versions 1 to {CurrentVersion}.");
         var job = new Job(
             file.Id, file.Info, file.Units, file.Deduct, [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
             [.. file.Work.OrderBy(w => w.Rank, StringComparer.Ordinal).ThenBy(w => w.Id)],
             ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => new Cell(c.State, c.Note), "cell"),
-            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal);
+            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal, [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)]);
         JobChecks.Check(job);
         return job;
     }
@@ -94,9 +94,7 @@ public sealed record JobFile(
     private static string Plain(JsonException wrong)
     {
         var message = wrong.Message;
-        var cut = message.IndexOf(" Path:", StringComparison.Ordinal);
-        if (cut > 0) message = message[..cut];
-        return message.StartsWith("A number") || message.StartsWith("That is") || message.Contains("rate", StringComparison.Ordinal) ? message
+        return wrong is PlainJsonException ? message
             : message.Contains("maximum", StringComparison.OrdinalIgnoreCase) ? "it is nested too deep."
             : message.Contains("missing required", StringComparison.Ordinal) ? "something that belongs there is missing."
             : message.Contains("could not be mapped", StringComparison.Ordinal) ? "there is something a job file does not have."

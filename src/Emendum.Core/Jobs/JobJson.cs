@@ -40,7 +40,7 @@ public static class JobJson
         public override decimal Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
             reader.TokenType == JsonTokenType.String && Rounding.ReadInput(reader.GetString()!) is { } value
                 ? value
-                : throw new JsonException("A number is written as text, like \"12.5\", below a thousand million and with at most six decimals.");
+                : throw new PlainJsonException("A number is written as text, like \"12.5\", below a thousand million and with at most six decimals.");
 
         public override void Write(Utf8JsonWriter writer, decimal value, JsonSerializerOptions options) => writer.WriteStringValue(Rounding.Text(value));
     }
@@ -48,7 +48,7 @@ public static class JobJson
     private sealed class UnitSymbol : JsonConverter<Unit>
     {
         public override Unit Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
-            reader.TokenType == JsonTokenType.String && Unit.Find(reader.GetString()!) is { } unit ? unit : throw new JsonException("That is not a unit known here.");
+            reader.TokenType == JsonTokenType.String && Unit.Find(reader.GetString()!) is { } unit ? unit : throw new PlainJsonException("That is not a unit known here.");
 
         public override void Write(Utf8JsonWriter writer, Unit value, JsonSerializerOptions options) => writer.WriteStringValue(value.Symbol);
     }
@@ -63,10 +63,13 @@ public static class JobJson
             }
             catch (RefusedException refused)
             {
-                throw new JsonException(refused.Refusal.Message);
+                throw new PlainJsonException(refused.Refusal.Message);
             }
         }
 
         public override void Write(Utf8JsonWriter writer, Ratio value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
     }
 }
+
+/// <summary>A value of ours that cannot be read, with a sentence fit to be shown; the framework's own messages are not.</summary>
+public sealed class PlainJsonException(string message) : JsonException(message);

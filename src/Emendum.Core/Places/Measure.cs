@@ -3,11 +3,12 @@ using Q = Emendum.Core.Quantities.Kind;
 
 namespace Emendum.Core.Places;
 
-/// <summary>What can be measured of a room. Names in files and exports are these in camelCase (estimating model §2).</summary>
+/// <summary>What can be measured of a place. Names in files and exports are these in camelCase (estimating model §2).</summary>
 public enum Measure
 {
     FloorArea, CeilingArea, Perimeter, GrossWallArea, OpeningArea, DeductedArea, NetWallArea, SkirtingLength, CorniceLength,
     DoorCount, WindowCount, OpeningCount, RevealLength, RevealArea, CornerCount, Volume,
+    GrossFaceArea, NetFaceArea, EavesLength, Area, Length, StepCount, DevelopedArea, StringerLength, EdgeLength, Count,
 }
 
 /// <summary>Names and kinds of the measures.</summary>
@@ -21,7 +22,13 @@ public static class Measures
         ("doorCount", Q.Count, "Doors"), ("windowCount", Q.Count, "Windows"), ("openingCount", Q.Count, "Openings, count"),
         ("revealLength", Q.Length, "Reveals"), ("revealArea", Q.Area, "Reveal area"), ("cornerCount", Q.Count, "Corners"),
         ("volume", Q.Volume, "Volume"),
+        ("grossFaceArea", Q.Area, "Face, gross"), ("netFaceArea", Q.Area, "Face, net"), ("eavesLength", Q.Length, "Eaves"),
+        ("area", Q.Area, "Area"), ("length", Q.Length, "Length"), ("stepCount", Q.Count, "Steps"), ("developedArea", Q.Area, "Developed area"),
+        ("stringerLength", Q.Length, "Stringers"), ("edgeLength", Q.Length, "Step edges"), ("count", Q.Count, "Count"),
     ];
+
+    /// <summary>Every measure, in the order they are shown.</summary>
+    public static readonly Measure[] All = Enum.GetValues<Measure>();
 
     /// <summary>How many there are.</summary>
     public static int Count => Known.Length;
@@ -29,15 +36,19 @@ public static class Measures
     /// <summary>Name in files: <c>netWallArea</c>.</summary>
     public static string Name(this Measure measure) => Known[(int)measure].Name;
 
-    /// <summary>Words on screen.</summary>
-    public static string Label(this Measure measure) => Known[(int)measure].Label;
+    /// <summary>Words on screen. In feet the trade says base and crown for skirting and cornice.</summary>
+    public static string Label(this Measure measure, UnitSystem system) => (measure, system) switch
+    {
+        (Measure.SkirtingLength, UnitSystem.Feet) => "Base",
+        (Measure.CorniceLength, UnitSystem.Feet) => "Crown",
+        _ => Known[(int)measure].Label,
+    };
 
     /// <summary>What it is.</summary>
     public static Q Kind(this Measure measure) => Known[(int)measure].Kind;
 
     /// <summary>Unit it is computed in for a job.</summary>
-    public static Unit UnitIn(this Measure measure, UnitSystem system) =>
-        measure.Kind() == Q.Count ? Unit.Each : system.For(measure.Kind());
+    public static Unit UnitIn(this Measure measure, UnitSystem system) => system.For(measure.Kind());
 
     /// <summary>The measure of that name, or null.</summary>
     public static Measure? Find(string name)

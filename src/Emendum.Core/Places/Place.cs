@@ -1,35 +1,29 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 
 namespace Emendum.Core.Places;
 
-/// <summary>What an opening is. Doors and pass-throughs reach the floor, windows do not.</summary>
-public enum OpeningKind { Door, Window, PassThrough }
-
-/// <summary>An opening of a room; without a wall it counts against the room.</summary>
-/// <param name="Kind">Door, window or pass-through.</param>
-/// <param name="Width">Clear width.</param>
-/// <param name="Height">Clear height.</param>
-/// <param name="Count">How many alike; at least 1.</param>
-/// <param name="Depth">Depth of the reveal, where it was measured.</param>
-/// <param name="Sill">Whether the reveal runs along the bottom too.</param>
-public sealed record Opening(OpeningKind Kind, Length Width, Length Height, int Count, Length? Depth, bool Sill)
-{
-    /// <summary>Whether it interrupts the skirting.</summary>
-    public bool ReachesFloor => Kind != OpeningKind.Window;
-}
-
-/// <summary>A place that is measured. One kind so far: a rectangular room with openings.</summary>
+/// <summary>A place that is measured.</summary>
 /// <param name="Id">UUIDv7.</param>
 /// <param name="Name">What people call it.</param>
-/// <param name="Group">Heading it stands under (a floor, a building); may be empty.</param>
+/// <param name="Group">Heading it stands under; headings nest with <c> / </c> (<c>House / First floor</c>); may be empty.</param>
 /// <param name="Rank">Sort key among the job's places.</param>
-/// <param name="Kind">Discriminator; <c>room</c>.</param>
 /// <param name="Line">The tape line it was read from.</param>
 /// <param name="Count">How many equal places it stands for.</param>
-/// <param name="Long">First dimension.</param>
-/// <param name="Wide">Second dimension.</param>
-/// <param name="High">Height.</param>
+/// <param name="Shape">What was measured.</param>
 /// <param name="Openings">In the order they were typed.</param>
+/// <param name="Typed">Overrides of derived measures, and the user's own.</param>
+/// <param name="Finish">Substrate or finish, in the user's words.</param>
+/// <param name="Notes">Notes.</param>
 public sealed record Place(
-    Guid Id, string Name, string Group, string Rank, string Kind, string Line, int Count,
-    Length Long, Length Wide, Length High, ImmutableArray<Opening> Openings);
+    Guid Id, string Name, string Group, string Rank, string Line, int Count, Shape Shape, ImmutableArray<Opening> Openings, ImmutableArray<TypedMeasure> Typed, string Finish, string Notes)
+{
+    /// <summary>Whether every length was taken in inches; otherwise all is reckoned in millimetres.</summary>
+    [JsonIgnore]
+    public bool AllInches => Shape.Lengths.Concat(Openings.SelectMany(o => o.Lengths)).All(l => l.Unit == Quantities.Unit.Inch);
+}
+
+/// <summary>A measure someone typed: it stands instead of the derived one of that name, or is the user's own.</summary>
+/// <param name="Name">A measure's name (<c>netWallArea</c>), or the user's own.</param>
+/// <param name="Quantity">What was typed.</param>
+public sealed record TypedMeasure(string Name, TypedQuantity Quantity);

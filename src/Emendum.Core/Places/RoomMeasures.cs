@@ -1,94 +1,147 @@
+using System.Collections.Immutable;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Places;
 
-/// <summary>The measures of one place, for one of it (before ×n), in the job's units.</summary>
-public sealed class PlaceMeasures(Place place, Val[] values)
+/// <summary>Measures a room (estimating model §2).</summary>
+internal static class RoomMeasures
 {
-    /// <summary>The place they are of.</summary>
-    public Place Place { get; } = place;
-
-    /// <summary>One measure.</summary>
-    public Val this[Measure measure] => values[(int)measure];
-}
-
-/// <summary>Measures a rectangular room (estimating model §2). Lengths stay in decimal inches, or millimetres when any is metric, and convert last.</summary>
-public static class RoomMeasures
-{
-    /// <summary>All measures of <paramref name="room"/>.</summary>
-    public static PlaceMeasures Of(Place room, UnitSystem system, DeductionRule rule, Trace trace)
+    /// <summary>Makes all measures of a room.</summary>
+    public static void Of(Tape tape, Room room, ImmutableArray<Opening> incoming)
     {
-        var tape = AllInches(room) ? Unit.Inch : Unit.Millimetre;
-        Val Read(Length length, string label) => trace.Convert(
-            trace.Typed(length.Value, length.Unit.Symbol, label, length.Typed, "places", room.Id), length.Unit, tape);
+        var edge = OutlineMeasures.Of(tape, room.Outline);
+        var high = room.High is { } h ? tape.Read(h, "height") : (Val?)null;
+        var slope = room.Slope.IsEmpty ? null : new SlopedCeiling(edge.Corners, [.. room.Slope.Select((s, i) => tape.Read(s, tape.On ? $"height at corner {i + 1}" : ""))]);
+        var openings = OpeningMeasures.Of(tape, tape.Place.Openings, incoming);
 
-        var values = new Val[Measures.Count];
-        Val Make(Measure measure, Val raw)
+        Val floor = edge.Area, around = edge.Around, crown = edge.Around, cubic = slope is null ? edge.Area * high!.Value : slope.Volume(edge.Corners);
+        if (slope is not null) crown = slope.Cornice(edge.Sides);
+        var walls = WallsOf(tape, room, edge, high, slope);
+        Val gross = room.WallHeights.IsEmpty && slope is null ? around * high!.Value : Total(walls.Select(w => w.Area));
+        Val corners = room.Outline.Sides;
+        var stretches = walls.Select(w => w.Stretch).ToList();
+        foreach (var island in room.Islands)
         {
-            var unit = measure.UnitIn(system);
-            var value = measure.Kind() == Kind.Count ? raw : FromTape(raw, tape, measure.Kind(), unit, trace);
-            return values[(int)measure] = trace.Make(value, measure.Kind() == Kind.Count ? "" : unit.Symbol, trace.On ? $"{measure.Label()}, {room.Name}" : "", new("places", room.Id, measure.Name()));
-        }
-
-        var (length, width, height) = (Read(room.Long, "length"), Read(room.Wide, "width"), Read(room.High, "height"));
-        var around = 2 * (length + width);
-        Sum openings = new(), deducted = new(), reveals = new(), revealArea = new(), doors = new(), windows = new(), all = new(), interrupted = new(), lined = new();
-        foreach (var opening in room.Openings)
-        {
-            var name = trace.On ? Words(opening.Kind) : "";
-            var (w, h) = (Read(opening.Width, name + " width"), Read(opening.Height, name + " height"));
-            var n = trace.Typed(opening.Count, "", name + " count", null, "places", room.Id);
-            var area = w * h;
-            var squareMetres = area.V * tape.Factor * tape.Factor / 1_000_000m;
-            openings.Add(n * area);
-            var (times, over) = rule.PartOf(squareMetres);
-            if (times == 1) deducted.Add(over == 1 ? n * area : n * area / over);
-            if (rule.CountsReveals(squareMetres))
+            var own = OutlineMeasures.Of(tape, island.Outline);
+            var n = tape.Typed(island.Count, "islands");
+            if (tape.Rule.TakesIsland(tape.SquareMetres(own.Area))) floor -= n * own.Area;
+            around += n * own.Around;
+            corners += n * island.Outline.Sides;
+            if (slope is null)
             {
-                var run = n * (2 * h + (opening.Sill ? 2 : 1) * w);
-                reveals.Add(run);
-                if (opening.Depth is { } depth) revealArea.Add(run * Read(depth, name + " depth"));
+                crown += n * own.Around;
+                gross += n * own.Around * high!.Value;
+                cubic -= n * own.Area * high.Value;
+                stretches.Add(new(n * own.Around, high.Value, high.Value));
             }
-            if (opening.ReachesFloor && rule.Interrupts(w.V * tape.Factor / 1000m)) interrupted.Add(n * w);
-            if (opening is { Kind: OpeningKind.PassThrough, Depth: { } through }) lined.Add(2 * n * Read(through, name + " depth"));
-            (opening.Kind == OpeningKind.Window ? windows : opening.Kind == OpeningKind.Door ? doors : new Sum()).Add(n);
-            all.Add(n);
+            else
+            {
+                var at = island.At is { } where ? (tape.Read(where.X, "across"), tape.Read(where.Y, "up")) : ((Val)0m, (Val)0m);
+                var stands = own.Corners.Select(c => (X: at.Item1 + c.X, Y: at.Item2 + c.Y)).ToArray();
+                var over = stands.Select(slope.Over).ToArray();
+                for (var i = 0; i < over.Length; i++)
+                {
+                    var stretch = new Stretch(own.Sides[i], over[i], over[(i + 1) % over.Length]);
+                    gross += stretch.Area;
+                    crown += SlopedCeiling.Along(stretch.Length, stretch.From, stretch.To);
+                    stretches.Add(stretch);
+                }
+                cubic -= slope.Volume(stands);
+            }
         }
 
-        Make(Measure.FloorArea, length * width);
-        Make(Measure.CeilingArea, length * width);
-        Make(Measure.Perimeter, around);
-        Make(Measure.GrossWallArea, around * height);
-        Make(Measure.OpeningArea, openings.Total);
-        Make(Measure.DeductedArea, deducted.Total);
-        values[(int)Measure.NetWallArea] = trace.Make(
-            values[(int)Measure.GrossWallArea] - values[(int)Measure.DeductedArea], Measure.NetWallArea.UnitIn(system).Symbol,
-            trace.On ? $"Walls, net, {room.Name}" : "", new("places", room.Id, Measure.NetWallArea.Name()));
-        Make(Measure.SkirtingLength, around - interrupted.Total + lined.Total);
-        Make(Measure.CorniceLength, around);
-        Make(Measure.DoorCount, doors.Total);
-        Make(Measure.WindowCount, windows.Total);
-        Make(Measure.OpeningCount, all.Total);
-        Make(Measure.RevealLength, reveals.Total);
-        Make(Measure.RevealArea, revealArea.Total);
-        Make(Measure.CornerCount, 4);
-        Make(Measure.Volume, length * width * height);
-        return new(room, values);
+        tape.Make(Measure.FloorArea, floor);
+        tape.Make(Measure.CeilingArea, slope is null ? floor : floor * slope.Factor());
+        tape.Make(Measure.Perimeter, around);
+        var made = tape.Make(Measure.GrossWallArea, gross);
+        tape.Make(Measure.OpeningArea, openings.Area);
+        var less = tape.Make(Measure.DeductedArea, openings.Deducted);
+        tape.Keep(Measure.NetWallArea, made - less);
+        tape.Make(Measure.SkirtingLength, around - openings.Interrupted + openings.Lined);
+        tape.Make(Measure.CorniceLength, crown);
+        openings.MakeCounts(tape);
+        tape.Make(Measure.CornerCount, corners);
+        tape.Make(Measure.Volume, cubic);
+        if (room.Outline.Sides != 4 || room.Outline is not Rectangle || !room.WallHeights.IsEmpty || slope is not null)
+            for (var i = 0; i < walls.Length; i++) tape.Extra("walls/" + Outline.Letter(i), "Wall " + Outline.Letter(i), Kind.Area, walls[i].Area);
+        BandMeasures.Of(tape, room, stretches, openings.Holes);
     }
 
-    /// <summary>An opening's kind in words.</summary>
-    public static string Words(OpeningKind kind) => kind == OpeningKind.PassThrough ? "pass-through" : kind == OpeningKind.Door ? "door" : "window";
-
-    private static bool AllInches(Place room) =>
-        room.Long.Unit == Unit.Inch && room.Wide.Unit == Unit.Inch && room.High.Unit == Unit.Inch
-        && room.Openings.All(o => o.Width.Unit == Unit.Inch && o.Height.Unit == Unit.Inch && (o.Depth is null || o.Depth.Unit == Unit.Inch));
-
-    private static Val FromTape(Val raw, Unit tape, Kind kind, Unit to, Trace trace)
+    /// <summary>A stretch of wall between two heights.</summary>
+    internal sealed record Stretch(Val Length, Val From, Val To)
     {
-        var (power, sign) = kind switch { Kind.Length => (1, ""), Kind.Area => (2, "²"), _ => (3, "³") };
-        var factor = 1m;
-        for (var i = 0; i < power; i++) factor *= tape.Factor;
-        return trace.ConvertBy(raw, factor, trace.On ? tape + sign : "", to);
+        /// <summary>Length × the mean of its ends.</summary>
+        public Val Area => From.V == To.V ? Length * From : Length * (From + To) / 2;
+    }
+
+    private static (Val Area, Stretch Stretch)[] WallsOf(Tape tape, Room room, OutlineMeasures edge, Val? high, SlopedCeiling? slope)
+    {
+        var walls = new (Val, Stretch)[edge.Sides.Length];
+        for (var i = 0; i < walls.Length; i++)
+        {
+            var own = room.WallHeights.FirstOrDefault(w => room.Outline.WallOf(w.Wall) == i);
+            var stretch = slope is not null ? new Stretch(edge.Sides[i], slope.Heights[i], slope.Heights[(i + 1) % walls.Length])
+                : own is not null && tape.Read(own.High, tape.On ? "height of wall " + own.Wall : "") is var height ? new Stretch(edge.Sides[i], height, height)
+                : new Stretch(edge.Sides[i], high!.Value, high.Value);
+            walls[i] = (stretch.Area, stretch);
+        }
+        return walls;
+    }
+
+    private static Val Total(IEnumerable<Val> values)
+    {
+        var sum = new Sum();
+        foreach (var value in values) sum.Add(value);
+        return sum.Total;
+    }
+}
+
+/// <summary>A ceiling in one sloped plane through heights over the corners.</summary>
+internal sealed class SlopedCeiling((Val X, Val Y)[] corners, Val[] heights)
+{
+    /// <summary>Height over each corner.</summary>
+    public Val[] Heights => heights;
+
+    private Val FlatCross() => Flat(0, 1, 2);
+
+    private Val Flat(int o, int a, int b) => (corners[a].X - corners[o].X) * (corners[b].Y - corners[o].Y) - (corners[a].Y - corners[o].Y) * (corners[b].X - corners[o].X);
+
+    private Val AcrossRise() => (heights[1] - heights[0]) * (corners[2].Y - corners[0].Y) - (heights[2] - heights[0]) * (corners[1].Y - corners[0].Y);
+
+    private Val UpRise() => (heights[2] - heights[0]) * (corners[1].X - corners[0].X) - (heights[1] - heights[0]) * (corners[2].X - corners[0].X);
+
+    /// <summary>True area over plan area: √(1 + slope²).</summary>
+    public Val Factor()
+    {
+        var (across, up, flat) = (AcrossRise(), UpRise(), FlatCross());
+        return (1 + (across * across + up * up) / (flat * flat)).Sqrt();
+    }
+
+    /// <summary>Height over a point.</summary>
+    public Val Over((Val X, Val Y) point) => heights[0] + (AcrossRise() * (point.X - corners[0].X) + UpRise() * (point.Y - corners[0].Y)) / FlatCross();
+
+    /// <summary>Length along a wall's sloped head.</summary>
+    public static Val Along(Val length, Val from, Val to) => from.V == to.V ? length : (length * length + (to - from) * (to - from)).Sqrt();
+
+    /// <summary>Length of the cornice along all walls.</summary>
+    public Val Cornice(Val[] sides)
+    {
+        var sum = new Sum();
+        for (var i = 0; i < sides.Length; i++) sum.Add(Along(sides[i], heights[i], heights[(i + 1) % sides.Length]));
+        return sum.Total;
+    }
+
+    /// <summary>Room under the ceiling over an outline: each triangle's plan area × the mean of its three heights.</summary>
+    public Val Volume((Val X, Val Y)[] outline)
+    {
+        var over = ReferenceEquals(outline, corners) ? heights : [.. outline.Select(Over)];
+        var six = new Sum();
+        for (var i = 1; i + 1 < outline.Length; i++)
+        {
+            var (o, a, b) = (outline[0], outline[i], outline[i + 1]);
+            six.Add(((a.X - o.X) * (b.Y - o.Y) - (a.Y - o.Y) * (b.X - o.X)) * (over[0] + over[i] + over[i + 1]));
+        }
+        return six.Total.V < 0 ? (0 - six.Total) / 6 : six.Total / 6;
     }
 }

@@ -4,45 +4,36 @@ using Emendum.Core.Quantities;
 namespace Emendum.Core.Places;
 
 /// <summary>What a tape line says, before it becomes a place of a job.</summary>
-public sealed record TapeReading(string Name, int Count, Length Long, Length Wide, Length High, ImmutableArray<Opening> Openings)
+/// <param name="Name">The place's name.</param>
+/// <param name="Count">How many equal places it stands for.</param>
+/// <param name="Shape">What was measured.</param>
+/// <param name="Openings">In the order they were typed; where they lead is in <paramref name="Into"/>.</param>
+/// <param name="Into">For each opening the name of the place it leads into, or null.</param>
+public sealed record TapeReading(string Name, int Count, Shape Shape, ImmutableArray<Opening> Openings, ImmutableArray<string?> Into)
 {
-    /// <summary>The place with this reading.</summary>
-    public Place ToPlace(Guid id, string group, string rank, string line) =>
-        new(id, Name, group, rank, "room", line, Count, Long, Wide, High, Openings);
-
-    /// <summary>The reading in plain words, in parts; parts at odd places are to be stressed.</summary>
-    public IReadOnlyList<string> ReadBack(UnitSystem system)
-    {
-        var parts = new List<string> { "", Count == 1 ? "a room" : $"{Count} equal rooms", $" {Long.Read(system)} by {Wide.Read(system)}, {High.Read(system)} high" };
-        for (var i = 0; i < Openings.Length; i++)
-        {
-            var opening = Openings[i];
-            var words = RoomMeasures.Words(opening.Kind);
-            parts[^1] += i == 0 ? ", with " : i == Openings.Length - 1 ? " and " : ", ";
-            parts.Add($"{opening.Count} {words}{(opening.Count == 1 ? "" : "s")}");
-            parts.Add($" {opening.Width.Read(system)} × {opening.Height.Read(system)}{(opening.Depth is { } d ? $", {d.Read(system)} deep" : "")}{(opening.Sill ? ", with a sill" : "")}");
-        }
-        return parts;
-    }
+    /// <summary>The place with this reading; <paramref name="find"/> gives the id of the place an opening leads into.</summary>
+    public Place ToPlace(Guid id, string group, string rank, string line, Func<string, Guid>? find = null) =>
+        new(id, Name, group, rank, line, Count, Shape, [.. Openings.Select((o, i) => Into[i] is { } name && find is not null ? o with { Into = find(name) } : o)], [], "", "");
 }
 
 /// <summary>
-/// Reads one line of tape notation: <c>Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2</c>. A name, length × width × height, an optional
-/// <c>x2</c> for equal rooms, then openings after semicolons, each width × height with an optional count, <c>deep 4"</c> and <c>sill</c>.
-/// What cannot be read is refused with its position, never guessed.
+/// Reads one line of tape notation: <c>Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2</c>. A name, a size, an optional <c>x2</c> for equal
+/// places, then parts after semicolons. Other kinds of place say theirs after the name: <c>walls</c>, <c>corners</c>, <c>face</c>, <c>site</c>, <c>run</c>,
+/// <c>stair</c>, <c>items</c>, <c>not measured</c> (docs/guide/measure.md). What cannot be read is refused with its position, never guessed.
 /// </summary>
 public static class TapeLine
 {
     /// <summary>Longest line that is read.</summary>
     public const int LongestLine = 2000;
 
-    private const int MostOpenings = 200, MostCount = 9999, LongestName = 120;
+    /// <summary>Longest name of a place, a band or a counted thing.</summary>
+    public const int LongestName = 120;
 
-    private static readonly (string Word, OpeningKind Kind)[] OpeningWords =
-    [
-        ("pass-throughs", OpeningKind.PassThrough), ("pass-through", OpeningKind.PassThrough), ("windows", OpeningKind.Window), ("window", OpeningKind.Window),
-        ("doors", OpeningKind.Door), ("door", OpeningKind.Door),
-    ];
+    /// <summary>Most openings, bands, islands and so on of one place.</summary>
+    public const int MostParts = 200;
+
+    /// <summary>Largest count.</summary>
+    public const int MostCount = 9999;
 
     /// <summary>The reading, or why there is none.</summary>
     public static (TapeReading? Reading, Refusal? Refusal) Read(string line, UnitSystem system)
@@ -62,28 +53,90 @@ public static class TapeLine
     public static TapeReading ReadOrThrow(string line, UnitSystem system)
     {
         if (line.Length > LongestLine) throw Refuse(LongestLine, $"A tape line is at most {LongestLine} characters.");
-        var end = line.IndexOf(';');
-        var room = ReadRoom(line, end < 0 ? line.Length : end, system);
-        var openings = ImmutableArray.CreateBuilder<Opening>();
-        while (end >= 0)
+        try
         {
-            var start = end + 1;
-            end = line.IndexOf(';', start);
-            var stop = end < 0 ? line.Length : end;
-            if (line[start..stop].Trim().Length == 0)
+            var end = line.IndexOf(';');
+            var draft = ReadHead(line, end < 0 ? line.Length : end, system);
+            while (end >= 0)
             {
-                if (end < 0) break;
-                throw Refuse(start, "There is nothing between these semicolons.", "door 3 x 6'8");
+                var start = end + 1;
+                end = line.IndexOf(';', start);
+                var stop = end < 0 ? line.Length : end;
+                if (line[start..stop].Trim().Length == 0)
+                {
+                    if (end < 0) break;
+                    throw Refuse(start, "There is nothing between these semicolons.", "door 3 x 6'8");
+                }
+                while (char.IsWhiteSpace(line[start])) start++;
+                draft.ReadPart(new(line, start, stop, system), start);
             }
-            if (openings.Count == MostOpenings) throw Refuse(start, $"A room takes at most {MostOpenings} kinds of opening.");
-            openings.Add(ReadOpening(line, start, stop, system));
+            var reading = draft.Reading();
+            PlaceLimits.Check(reading.Shape, reading.Openings, reading.Count, system, fixedShape => PlaceLine.Print(reading with { Shape = fixedShape }, system));
+            return reading;
         }
-        var reading = room with { Openings = openings.ToImmutable() };
-        RoomLimits.Check(reading, system);
-        return reading;
+        catch (OverflowException)
+        {
+            throw Refuse(0, "The sizes in this line are too large.");
+        }
     }
 
-    private static TapeReading ReadRoom(string line, int stop, UnitSystem system)
+    private static TapeDraft ReadHead(string line, int stop, UnitSystem system)
+    {
+        // A colon ends the name, for names that would be taken for a size.
+        RefusedException? afterColon = null;
+        var colon = stop == 0 ? -1 : line.LastIndexOf(':', stop - 1);
+        if (colon >= 0)
+        {
+            var body = colon + 1;
+            while (body < stop && char.IsWhiteSpace(line[body])) body++;
+            try
+            {
+                return ReadBody(line, line[..colon], body, stop, system);
+            }
+            catch (RefusedException refused) when (KeywordAt(line, body, stop) is null)
+            {
+                afterColon = refused;
+            }
+        }
+        RefusedException? furthest = null;
+        for (var i = 0; i < stop; i++)
+        {
+            if ((i > 0 && !char.IsWhiteSpace(line[i - 1])) || KeywordAt(line, i, stop) is null) continue;
+            try
+            {
+                return ReadBody(line, line[..i], i, stop, system);
+            }
+            catch (RefusedException refused)
+            {
+                if (furthest is null || refused.Refusal.Position > furthest.Refusal.Position) furthest = refused;
+            }
+        }
+        try
+        {
+            return ReadBox(line, stop, system, furthest is not null);
+        }
+        catch (RefusedException refused)
+        {
+            if (afterColon is not null) throw afterColon;
+            throw furthest is not null && furthest.Refusal.Position >= refused.Refusal.Position ? furthest : refused;
+        }
+    }
+
+    private static string? KeywordAt(string line, int at, int stop) => TapeDraft.Keywords.FirstOrDefault(word =>
+        at + word.Length <= stop && string.Compare(line, at, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) == 0
+        && (at + word.Length == stop || !char.IsLetter(line[at + word.Length]))
+        && (word != TapeDraft.NotMeasured || line[(at + word.Length)..stop].Trim().Length == 0));
+
+    private static TapeDraft ReadBody(string line, string before, int at, int stop, UnitSystem system)
+    {
+        var keyword = KeywordAt(line, at, stop);
+        var name = NameOf(before);
+        var tape = new TapeScanner(line, at + (keyword?.Length ?? 0), stop, system);
+        return TapeDraft.Of(name, keyword, tape, system, line, stop);
+    }
+
+    /// <summary>A room of length × width × height after its name.</summary>
+    private static TapeDraft ReadBox(string line, int stop, UnitSystem system, bool firstOnly)
     {
         // A number may belong to the name ("Bay 2 12 x 10 x 8"), but only while no x has come: nothing after one is ever taken for a name.
         RefusedException? unread = null, furthest = null;
@@ -91,11 +144,12 @@ public static class TapeLine
         var starts = Enumerable.Range(0, stop).Where(i => (i == 0 || char.IsWhiteSpace(line[i - 1])) && (char.IsAsciiDigit(line[i]) || line[i] is '.' or '(' or '-' or '+')).ToArray();
         for (var n = 0; n < starts.Length; n++)
         {
+            if (n > 0 && firstOnly && furthest is not null) break;
             if (n > 0 && HasSign(line.AsSpan(starts[n - 1], starts[n] - starts[n - 1]))) break;
             var read = 0;
             try
             {
-                return Sized(line, starts[n], stop, system, ref read);
+                return TapeDraft.Box(new(line, starts[n], stop, system), () => NameOf(line[..starts[n]]), ref read);
             }
             catch (RefusedException refused)
             {
@@ -118,49 +172,11 @@ public static class TapeLine
         return false;
     }
 
-    private static TapeReading Sized(string line, int start, int stop, UnitSystem system, ref int read)
-    {
-        const string form = "a room is length x width x height";
-        var tape = new TapeScanner(line, start, stop, system);
-        var length = tape.Dimension("length");
-        read = 1;
-        tape.By("width", form);
-        var width = tape.Dimension("width");
-        read = 2;
-        tape.By("height", form);
-        var height = tape.Dimension("height");
-        var count = tape.Count(MostCount);
-        tape.End("After the height there may be a count (x2), then ; and openings.");
-        return new(NameOf(line[..start]), count, length, width, height, []);
-    }
-
     private static string NameOf(string text)
     {
         var name = text.Trim();
-        if (name.Length == 0) throw Refuse(0, "Say the room's name first, then its size.", "Study 14'6 x 11 x 8");
+        if (name.Length == 0) throw Refuse(0, "Say the place's name first, then its size.", "Study 14'6 x 11 x 8");
         return name.Length <= LongestName ? name : throw Refuse(0, $"A name is at most {LongestName} characters.");
-    }
-
-    private static Opening ReadOpening(string line, int start, int stop, UnitSystem system)
-    {
-        while (start < stop && char.IsWhiteSpace(line[start])) start++;
-        var (word, kind) = Array.Find(OpeningWords, w => string.Compare(line, start, w.Word, 0, w.Word.Length, StringComparison.OrdinalIgnoreCase) == 0);
-        if (word is null) throw Refuse(start, "An opening begins with door, window or pass-through.", "door 3 x 6'8");
-        var tape = new TapeScanner(line, start + word.Length, stop, system);
-        var width = tape.Dimension("width");
-        tape.By("height", "an opening is width x height");
-        var height = tape.Dimension("height");
-        var count = tape.Count(MostCount);
-        Length? depth = null;
-        var sill = false;
-        while (true)
-        {
-            if (depth is null && tape.Word("deep")) depth = tape.Dimension("depth");
-            else if (!sill && tape.Word("sill")) sill = true;
-            else break;
-        }
-        tape.End("After an opening's size there may be a count (x2), deep 4\" and sill.");
-        return new(kind, width, height, count, depth, sill);
     }
 
     internal static RefusedException Refuse(int position, string message, string? suggestion = null) => new(new Refusal("line", message, position, suggestion));

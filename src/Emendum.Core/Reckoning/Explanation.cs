@@ -91,6 +91,7 @@ public static class Explanation
             Bracket($"{Say(of, 1)} + {Say(more, 1)}", 1, binding),
         Op { Name: "divide" } op => Bracket($"{Say(op.Of[0], 2)} ÷ {Say(op.Of[1], 3)}", 2, binding),
         Op { Name: "ceil" } op => $"{Say(op.Of[0], 1)}, up to a whole number",
+        Op { Name: "sqrt" } op => $"√({Say(op.Of[0], 0)})",
         Op { Name: "money" } op => Say(op.Of[0], binding),
         Apply { Times.Source: "constant" } apply => Say(apply.Of, binding),
         Apply { Times.Value: 1m } apply => Bracket($"{Say(apply.Of, 2)} ÷ {Number(apply.Over.Value, $"{apply.Over.Unit}/{apply.Times.Unit}")}", 2, binding),

@@ -111,10 +111,14 @@ public static class Reckoner
         var rule = job.Rule;
         var sameRule = earlier is not null && earlier.Job.Deduct == job.Deduct && earlier.Job.Units == job.Units;
         var measures = new Dictionary<Guid, PlaceMeasures>(job.Places.Length);
+        var incoming = job.Incoming();
         foreach (var place in job.Places)
-            measures.Add(place.Id, sameRule && earlier!.Measures.TryGetValue(place.Id, out var kept) && ReferenceEquals(kept.Place, place)
+        {
+            var from = incoming.GetValueOrDefault(place.Id, []);
+            measures.Add(place.Id, sameRule && earlier!.Measures.TryGetValue(place.Id, out var kept) && kept.IsOf(place, from)
                 ? kept
-                : RoomMeasures.Of(place, job.Units, rule, trace));
+                : PlaceMeasures.Of(place, from, job.Units, rule, trace));
+        }
         return measures;
     }
 
@@ -162,7 +166,7 @@ public static class Reckoner
         var totalHours = trace.Make(hours.Total, "h", "Labour hours", new("totals", "hours"));
         var crew = trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize") * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay");
         var floor = new Sum();
-        foreach (var place in job.Places)
+        foreach (var place in job.Places.Where(p => measures[p.Id].Has(Measure.FloorArea)))
             floor.Add(place.Count == 1 ? measures[place.Id][Measure.FloorArea] : measures[place.Id][Measure.FloorArea] * trace.Typed(place.Count, "", "equal places", null, "places", place.Id));
         var floorArea = trace.Make(floor.Total, Measure.FloorArea.UnitIn(job.Units).Symbol, "Floor area", new("totals", "floorArea"));
         return new()

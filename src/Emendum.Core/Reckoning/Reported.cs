@@ -14,6 +14,8 @@ public static class Reported
         var trace = Trace.Recording();
         var reckoning = Reckoner.Reckon(job, trace);
         Subtotals.Of(reckoning, trace);
+        MeasureTotals.Of(reckoning, trace);
+        ScheduleCheck.Of(reckoning, trace);
         foreach (var detail in Enum.GetValues<Proposals.Detail>())
             Proposals.Proposal.Of(Reckoner.Reckon(job with { Proposal = job.Proposal with { Detail = detail } }, trace), trace);
         return (reckoning, trace);

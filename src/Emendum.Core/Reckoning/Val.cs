@@ -30,6 +30,9 @@ public readonly struct Val(decimal value, Expr? how)
     /// <summary>Whole number not below, after rounding to 9 places.</summary>
     public Val Ceil() => new(Quantities.Rounding.Ceiling(V), How is null ? null : new Op("ceil", [How]));
 
+    /// <summary>Square root, to 12 places.</summary>
+    public Val Sqrt() => new(Quantities.Roots.Sqrt(V), How is null ? null : new Op("sqrt", [How]));
+
     /// <summary>Rounded to the cent, after rounding to 9 places.</summary>
     public Val Money() => new(Quantities.Rounding.Money(V), How is null ? null : new Op("money", [How]));
 

@@ -28,7 +28,7 @@ public static class LibraryJob
     /// <summary>A job with nothing in it yet.</summary>
     public static Job Empty(Guid id, JobInfo info, UnitSystem units) => new(
         id, info, units, "net", [], [], System.Collections.Immutable.ImmutableDictionary<CellKey, Cell>.Empty,
-        System.Collections.Immutable.ImmutableDictionary<Guid, Core.Book.BookEntry>.Empty, StartingTerms, new(Detail.Section, true, "", "", 30));
+        System.Collections.Immutable.ImmutableDictionary<Guid, Core.Book.BookEntry>.Empty, StartingTerms, new(Detail.Section, true, "", "", 30), []);
 
     /// <summary>The library job.</summary>
     public static Job Build(Guid id, Guid customer, string date)

@@ -38,12 +38,6 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     public static FigureView Fine(string path, Val value, string unit) => Of(path, value, unit, "#,0.##");
 }
 
-/// <summary>A named measure of a place.</summary>
-public sealed record MeasureView(string Name, string Label, FigureView Figure);
-
-/// <summary>A place as the screens show it.</summary>
-public sealed record PlaceView(Guid Id, string Name, string Group, string Line, int Count, string Size, FigureView Floor, IReadOnlyList<MeasureView> Measures, FigureView? Hours);
-
 /// <summary>A work item as the screens show it. <c>Covers</c> is what a product chosen for it must cover; null when it takes none.</summary>
 public sealed record WorkView(
     Guid Id, Guid Entry, string Kind, string Section, string Name, int Coats, IReadOnlyList<int> CoatsOffered, Guid? Product, Guid? OwnProduct, Kind? Covers,
@@ -89,7 +83,7 @@ public sealed record RuleView(string Name, string Label, string Source);
 
 /// <summary>A job with everything its screens show but the views made on request.</summary>
 public sealed record JobView(
-    Guid Id, long Version, JobInfo Info, UnitSystem Units, string Deduct, IReadOnlyList<RuleView> Rules, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work,
+    Guid Id, long Version, JobInfo Info, UnitSystem Units, string Deduct, RuleView Rule, IReadOnlyList<RuleView> Rules, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work,
     IReadOnlyList<CellView> Cells, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, UndoView Undo);
 
 /// <summary>How much the last edit moved the totals, signed, ready to show; empty where it did not.</summary>
@@ -99,7 +93,7 @@ public sealed record DeltaView(string Hours, string Materials, string Cost, stri
 public sealed record AnswerView(
     long Version, string Did, bool Reload, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work, IReadOnlyList<CellView> Cells,
     IReadOnlyList<Guid>? PlaceOrder, IReadOnlyList<Guid>? WorkOrder, IReadOnlyList<string> GoneCells,
-    JobInfo Info, string Deduct, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, DeltaView Delta, UndoView Undo);
+    JobInfo Info, UnitSystem Units, string Deduct, RuleView Rule, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, DeltaView Delta, UndoView Undo);
 
 /// <summary>Makes views from a reckoned job.</summary>
 public sealed class ViewOf(Reckoning reckoning)
@@ -108,14 +102,7 @@ public sealed class ViewOf(Reckoning reckoning)
     private readonly Job job = reckoning.Job;
 
     /// <summary>One place.</summary>
-    public PlaceView Place(Place place)
-    {
-        var measures = reckoning.Measures[place.Id];
-        MeasureView Measure(Measure m) => new(m.Name(), m.Label(), FigureView.Amount($"places/{place.Id}/{m.Name()}", measures[m], Line.SymbolOf(m, job.Units)));
-        var all = Enum.GetValues<Measure>().Select(Measure).ToArray();
-        return new(place.Id, place.Name, place.Group, place.Line, place.Count, $"{place.Long.Read(job.Units)} × {place.Wide.Read(job.Units)} × {place.High.Read(job.Units)}",
-            all[0].Figure, all, subtotals.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours($"places/{place.Id}/hours", hours) : null);
-    }
+    public PlaceView Place(Place place) => PlaceView.Of(reckoning, place, subtotals.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours($"places/{place.Id}/hours", hours) : null);
 
     /// <summary>One work item.</summary>
     public WorkView Work(CompiledItem compiled)
@@ -125,11 +112,14 @@ public sealed class ViewOf(Reckoning reckoning)
         var pace = item.Pace ?? rate?.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace;
         return new(item.Id, item.Entry, rate is null ? "assembly" : "rate", item.Section, item.Name, item.Coats, rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)] : [],
             item.Product ?? rate?.Product, item.Product, rate?.Product is null ? null : compiled.Measure.Kind(),
-            item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, (rate?.CrewNote ?? (job.Book.GetValueOrDefault(item.Entry) as Assembly)?.CrewNote) ?? "", compiled.Measure.Label(),
+            item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, (rate?.CrewNote ?? (job.Book.GetValueOrDefault(item.Entry) as Assembly)?.CrewNote) ?? "", compiled.Measure.Label(job.Units),
             [.. compiled.Parts.Select(p => p.Entry switch { LabourRole => $"{p.Name} — labour, {p.Ratio}", Material => $"{p.Name} — material, {p.Ratio}", _ => $"{p.Name} — equipment, crew of {p.Crew}" })],
             subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount($"work/{item.Id}/quantity", quantity, Line.SymbolOf(compiled.Measure, job.Units)) : null,
             subtotals.ItemHours.TryGetValue(item.Id, out var hours) ? FigureView.Hours($"work/{item.Id}/hours", hours) : null);
     }
+
+    /// <summary>A deduction rule.</summary>
+    public static RuleView Rule(DeductionRule rule) => new(rule.Name, rule.Label, rule.Source);
 
     /// <summary>One cell.</summary>
     public CellView Cell(CellKey key, Cell cell)
@@ -157,7 +147,7 @@ public sealed class ViewOf(Reckoning reckoning)
 
     /// <summary>The whole job.</summary>
     public JobView Job(long version, UndoView undo) => new(
-        job.Id, version, job.Info, job.Units, job.Deduct, [.. DeductionRule.All.Select(r => new RuleView(r.Name, r.Label, r.Source))],
+        job.Id, version, job.Info, job.Units, job.Deduct, Rule(job.Rule), [.. DeductionRule.All.Select(Rule)],
         [.. job.Places.Select(Place)], [.. reckoning.Items.Select(Work)], [.. InOrder().Select(k => Cell(k, job.Cells[k]))], job.Pricing, job.Proposal, Tally(), undo);
 
     private IEnumerable<CellKey> InOrder() =>
@@ -178,7 +168,7 @@ public sealed class ViewOf(Reckoning reckoning)
         foreach (var item in reckoning.Items)
             if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item)) touchedWork.Add(item.Item.Id);
         var cells = new List<CellView>();
-        var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost;
+        var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost || old.Units != job.Units;
         void Touch(CellKey key)
         {
             touchedPlaces.Add(key.Place);
@@ -206,7 +196,7 @@ public sealed class ViewOf(Reckoning reckoning)
         return new(version, did, reload,
             reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)], reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)], cells,
             reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)], reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)], gone,
-            job.Info, job.Deduct, job.Pricing, job.Proposal, Tally(), Delta(before), undo);
+            job.Info, job.Units, job.Deduct, Rule(job.Rule), job.Pricing, job.Proposal, Tally(), Delta(before), undo);
     }
 
     private static bool SameOrder(System.Collections.Immutable.ImmutableArray<Place> a, System.Collections.Immutable.ImmutableArray<Place> b) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));

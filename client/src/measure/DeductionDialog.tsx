@@ -1,0 +1,122 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { type Refused, api } from "../api/client";
+import { useJob } from "../job/JobContext";
+
+const own = "over ";
+
+/** Chooses how openings are taken off; what each rule would do to the job is shown before it is applied. */
+export function DeductionDialog({ onClose }: { onClose: () => void }) {
+  const [open, { job }] = useJob();
+  const [rule, setRule] = useState(job.deduct);
+  const start = job.deduct.startsWith(own)
+    ? job.deduct.slice(own.length)
+    : job.units === "feet"
+      ? "10 ft2; 5 ft2; 3 ft"
+      : "1 m2; 0.5 m2; 1 m";
+  const [limits, setLimits] = useState(start.split(";").map((l) => l.trim()));
+  const isOwn = rule.startsWith(own);
+  const chosen = isOwn ? own + limits.join("; ") : rule;
+  const { data, error } = useQuery({
+    queryKey: ["deduction", job.id, job.version, chosen],
+    queryFn: async () =>
+      (await api.GET("/api/jobs/{id}/deduction", { params: { path: { id: job.id }, query: { rule: chosen } } })).data!,
+    retry: false,
+  });
+
+  async function apply() {
+    await open.tell({ type: "setDeduction", was: job.deduct, rule: chosen });
+    onClose();
+  }
+
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="deduction-title" fullWidth maxWidth="md">
+      <DialogTitle id="deduction-title">How openings are taken off in this job</DialogTitle>
+      <DialogContent className="deduction">
+        <fieldset>
+          <legend>Rule</legend>
+          {job.rules.map((r) => (
+            <label key={r.name}>
+              <input type="radio" name="rule" checked={rule === r.name} onChange={() => setRule(r.name)} />
+              <span>
+                {r.label}
+                {r.source && <small>{r.source}</small>}
+              </span>
+            </label>
+          ))}
+          <label>
+            <input type="radio" name="rule" checked={isOwn} onChange={() => setRule(own)} />
+            <span>
+              own limits
+              <small>an opening is deducted whole when it is larger; equal is not</small>
+            </span>
+          </label>
+          {isOwn && (
+            <div className="limits">
+              {["Walls over", "Floors over", "Lengths over"].map((label, i) => (
+                <label key={label}>
+                  {label}
+                  <input
+                    value={limits[i]}
+                    onChange={(e) => setLimits(limits.map((l, j) => (j === i ? e.target.value : l)))}
+                  />
+                </label>
+              ))}
+            </div>
+          )}
+        </fieldset>
+        <div aria-live="polite">
+          {error ? (
+            <p className="error">{(error as Refused).message}</p>
+          ) : (
+            data && (
+              <>
+                <table className="list">
+                  <thead>
+                    <tr>
+                      <th>Whole job</th>
+                      <th className="n">now</th>
+                      <th className="n">then</th>
+                      <th className="n">moves</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {data.totals.map((t) => (
+                      <tr key={t.label}>
+                        <td>{t.label}</td>
+                        <td className="n">
+                          {t.now} <i>{t.unit}</i>
+                        </td>
+                        <td className="n">
+                          {t.then} <i>{t.unit}</i>
+                        </td>
+                        <td className="n">
+                          <b>{t.moved}</b>
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+                <p className="note">
+                  {data.places.length === 0
+                    ? "No place changes."
+                    : `${data.places.length} places change: ${data.places
+                        .slice(0, 4)
+                        .map((p) => `${p.name} ${p.now} → ${p.then} ${p.unit}`)
+                        .join(", ")}${data.places.length > 4 ? " …" : ""}`}
+                </p>
+              </>
+            )
+          )}
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it as it is</Button>
+        <Button variant="contained" disabled={!data || chosen === job.deduct} onClick={() => void apply()}>
+          Apply
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

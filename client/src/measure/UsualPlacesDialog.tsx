@@ -1,0 +1,134 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, newId } from "../api/client";
+import { useJob } from "../job/JobContext";
+
+/** Picks and counts places from the firm's lists; their usual work comes with them. They are measured afterwards, one by one. */
+export function UsualPlacesDialog({ group: start, onClose }: { group: string; onClose: () => void }) {
+  const [open, { job }] = useJob();
+  const [listName, setList] = useState("");
+  const [counts, setCounts] = useState<Record<string, string>>({});
+  const [group, setGroup] = useState(start);
+  const [wrong, setWrong] = useState("");
+  const { data: lists } = useQuery({
+    queryKey: ["usual-places"],
+    queryFn: async () => (await api.GET("/api/company/usual-places")).data!.lists,
+  });
+  const { data: book } = useQuery({
+    queryKey: ["book-work"],
+    queryFn: async () => (await api.GET("/api/book/work")).data!,
+  });
+  const list = lists?.find((l) => l.name === listName) ?? lists?.[0];
+  const words = (work: readonly string[]) =>
+    work
+      .map((id) => book?.find((b) => b.id === id))
+      .flatMap((b) => (b ? [`${b.section}: ${b.name}`] : []))
+      .join(", ");
+  const wanted = (list?.places ?? []).map((p) => ({
+    ...p,
+    count: Math.min(200, parseInt(counts[p.name] ?? "", 10) || 0),
+  }));
+  const many = wanted.reduce((sum, p) => sum + p.count, 0);
+
+  async function add() {
+    const taken = new Set(job.places.filter((p) => p.group === group.trim()).map((p) => p.name));
+    const places = wanted.flatMap((p) => {
+      const names: string[] = [];
+      for (let n = 1; names.length < p.count; n++) {
+        const name = p.count === 1 && n === 1 ? p.name : `${p.name} ${n}`;
+        if (!taken.has(name)) names.push(name);
+        taken.add(name);
+      }
+      return names.map((name) => ({
+        place: newId(),
+        line: `${name}: not measured`,
+        group,
+        finish: "",
+        notes: "",
+        typed: [],
+        work: p.work,
+      }));
+    });
+    const entries = new Set(places.flatMap((p) => p.work));
+    try {
+      await open.send({ type: "addPlaces", places, work: [...entries].map((entry) => ({ entry, work: newId() })) });
+      onClose();
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+  }
+
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="usual-title" fullWidth maxWidth="md">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void add();
+        }}
+      >
+        <DialogTitle id="usual-title">Usual places</DialogTitle>
+        <DialogContent className="usual">
+          <div className="two">
+            <label className="field">
+              <span>Kind of building</span>
+              <select value={list?.name ?? ""} onChange={(e) => setList(e.target.value)}>
+                {lists?.map((l) => (
+                  <option key={l.name}>{l.name}</option>
+                ))}
+              </select>
+            </label>
+            <label className="field">
+              <span>Put them under</span>
+              <input value={group} placeholder="heading" onChange={(e) => setGroup(e.target.value)} />
+            </label>
+          </div>
+          <table className="list">
+            <thead>
+              <tr>
+                <th>How many</th>
+                <th>Place</th>
+                <th>Usual work</th>
+              </tr>
+            </thead>
+            <tbody>
+              {list?.places.map((p) => (
+                <tr key={p.name}>
+                  <td>
+                    <input
+                      type="number"
+                      min={0}
+                      max={200}
+                      aria-label={`How many: ${p.name}`}
+                      value={counts[p.name] ?? ""}
+                      placeholder="0"
+                      onChange={(e) => setCounts({ ...counts, [p.name]: e.target.value })}
+                    />
+                  </td>
+                  <td>{p.name}</td>
+                  <td className="note">{words(p.work) || "none marked"}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="note">
+            They come in unmeasured, with this work included. The firm changes these lists in the{" "}
+            <Link to="/office">Office</Link>.
+          </p>
+          {wrong && (
+            <p className="error" role="alert">
+              {wrong}
+            </p>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={many === 0}>
+            Add {many} {many === 1 ? "place" : "places"}
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,106 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type Schemas, api } from "../api/client";
+import { Field } from "../figure/Field";
+import { UsualPlacesEditor } from "./UsualPlacesEditor";
+import "./office.css";
+
+type Company = Schemas["Company"];
+
+/** What the firm has set: itself, how it measures, its usual sizes and places. Everything saves by itself. */
+export function OfficePage() {
+  const queries = useQueryClient();
+  const { data: company } = useQuery({
+    queryKey: ["company"],
+    queryFn: async () => (await api.GET("/api/company")).data!,
+  });
+  const { data: rules } = useQuery({
+    queryKey: ["rules"],
+    queryFn: async () => (await api.GET("/api/company/rules")).data!,
+  });
+  const { data: sizes } = useQuery({
+    queryKey: ["usual-sizes"],
+    queryFn: async () => (await api.GET("/api/company/usual-sizes")).data!,
+  });
+
+  async function set(part: Partial<Company>) {
+    await api.PUT("/api/company", { body: { ...company!, ...part } });
+    await queries.invalidateQueries({ queryKey: ["company"] });
+  }
+
+  if (!company || !rules || !sizes) return <main className="page" aria-busy="true" aria-label="Opening the office" />;
+  return (
+    <main className="page office">
+      <h1>Office</h1>
+      <section className="panel" aria-label="The firm">
+        <header>
+          <h2>The firm</h2>
+        </header>
+        <div className="pad">
+          <Field key={company.name} label="Name" value={company.name} onKeep={(name) => set({ name })} />
+          <Field key={company.address} label="Address" value={company.address} onKeep={(address) => set({ address })} />
+          <Field
+            key={company.currency}
+            label="Currency"
+            value={company.currency}
+            onKeep={(currency) => set({ currency })}
+          />
+        </div>
+      </section>
+      <section className="panel" aria-label="How new jobs are measured">
+        <header>
+          <h2>How new jobs are measured</h2>
+        </header>
+        <div className="pad">
+          <label className="field">
+            <span>Units</span>
+            <select value={company.units} onChange={(e) => void set({ units: e.target.value as Company["units"] })}>
+              <option value="feet">feet and inches</option>
+              <option value="metres">metres</option>
+            </select>
+          </label>
+          <label className="field">
+            <span>Openings</span>
+            <select value={company.deduct} onChange={(e) => void set({ deduct: e.target.value })}>
+              {rules.map((r) => (
+                <option key={r.name} value={r.name}>
+                  {r.label}
+                  {r.source && ` (${r.source})`}
+                </option>
+              ))}
+              {!rules.some((r) => r.name === company.deduct) && (
+                <option value={company.deduct}>{company.deduct}</option>
+              )}
+            </select>
+          </label>
+          <Field
+            key={company.deduct}
+            label="Own limits for walls; floors; lengths"
+            hint="like over 10 ft2; 5 ft2; 3 ft"
+            value={company.deduct.startsWith("over ") ? company.deduct : ""}
+            onKeep={(deduct) => set({ deduct: deduct.trim() || "net" })}
+          />
+        </div>
+      </section>
+      <section className="panel" aria-label="Usual sizes of doors and windows">
+        <header>
+          <h2>Usual sizes of doors and windows</h2>
+          <span className="note">offered in the tape line</span>
+        </header>
+        <div className="pad">
+          <Field
+            key={sizes.sizes.join("\n")}
+            label="One a line, with units, as in a tape line"
+            rows={8}
+            value={sizes.sizes.join("\n")}
+            onKeep={async (text) => {
+              const lines = text.split("\n").map((l) => l.trim());
+              await api.PUT("/api/company/usual-sizes", { body: { sizes: lines.filter(Boolean) } });
+              await queries.invalidateQueries({ queryKey: ["usual-sizes"] });
+            }}
+          />
+        </div>
+      </section>
+      <UsualPlacesEditor />
+    </main>
+  );
+}

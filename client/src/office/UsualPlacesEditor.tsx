@@ -1,0 +1,158 @@
+import { Autocomplete, Button, TextField } from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { type Schemas, api } from "../api/client";
+import { Field } from "../figure/Field";
+
+type List = Schemas["UsualPlaceList"];
+
+/** The firm's lists of usual places: what a kind of building has, and what is usually done there. */
+export function UsualPlacesEditor() {
+  const queries = useQueryClient();
+  const [at, setAt] = useState(0);
+  const [wrong, setWrong] = useState("");
+  const { data } = useQuery({
+    queryKey: ["usual-places"],
+    queryFn: async () => (await api.GET("/api/company/usual-places")).data!,
+  });
+  const { data: book } = useQuery({
+    queryKey: ["book-work"],
+    queryFn: async () => (await api.GET("/api/book/work")).data!,
+  });
+  const list = data?.lists[Math.min(at, data.lists.length - 1)];
+
+  async function keep(lists: List[]) {
+    const { data: kept } = await api.PUT("/api/company/usual-places", { body: { lists } });
+    queries.setQueryData(["usual-places"], kept);
+    setWrong("");
+  }
+  const tell = (lists: List[]) => keep(lists).catch((error: Error) => setWrong(error.message));
+  const changed = (part: Partial<List>) => data!.lists.map((l) => (l === list ? { ...l, ...part } : l));
+
+  if (!data || !book) return null;
+  const free = (name: string, taken: readonly string[]) => {
+    let n = 2;
+    let next = name;
+    while (taken.includes(next)) next = `${name} ${n++}`;
+    return next;
+  };
+  return (
+    <section className="panel wide" aria-label="Usual places">
+      <header>
+        <h2>Usual places</h2>
+        <span className="note">to pick and count from when a job begins</span>
+      </header>
+      <div className="pad">
+        <div className="lists" role="group" aria-label="Kinds of building">
+          {data.lists.map((l, i) => (
+            <button key={i} className="plain" aria-pressed={l === list} onClick={() => setAt(i)}>
+              {l.name}
+            </button>
+          ))}
+          <button
+            className="link"
+            onClick={() => {
+              const name = free(
+                "New list",
+                data.lists.map((l) => l.name),
+              );
+              void tell([...data.lists, { name, places: [] }]).then(() => setAt(data.lists.length));
+            }}
+          >
+            Add a list
+          </button>
+        </div>
+        {list && (
+          <>
+            <div className="two">
+              <Field
+                key={list.name}
+                label="Kind of building"
+                value={list.name}
+                onKeep={(name) => keep(changed({ name: name.trim() }))}
+              />
+              <button
+                className="link"
+                onClick={() => void tell(data.lists.filter((l) => l !== list)).then(() => setAt(0))}
+              >
+                Remove this list
+              </button>
+            </div>
+            <table className="list">
+              <thead>
+                <tr>
+                  <th>Place</th>
+                  <th>Usual work</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {list.places.map((place, i) => (
+                  <tr key={i}>
+                    <td>
+                      <Field
+                        key={place.name}
+                        label={`Place ${i + 1}`}
+                        value={place.name}
+                        onKeep={(name) =>
+                          keep(
+                            changed({ places: list.places.map((p, j) => (j === i ? { ...p, name: name.trim() } : p)) }),
+                          )
+                        }
+                      />
+                    </td>
+                    <td>
+                      <Autocomplete
+                        multiple
+                        size="small"
+                        disableCloseOnSelect
+                        options={book}
+                        value={book.filter((b) => place.work.includes(b.id))}
+                        getOptionLabel={(b) => `${b.section}: ${b.name}`}
+                        isOptionEqualToValue={(a, b) => a.id === b.id}
+                        onChange={(_, work) =>
+                          void tell(
+                            changed({
+                              places: list.places.map((p, j) => (j === i ? { ...p, work: work.map((w) => w.id) } : p)),
+                            }),
+                          )
+                        }
+                        renderInput={(params) => <TextField {...params} label={`Usual work in ${place.name}`} />}
+                      />
+                    </td>
+                    <td>
+                      <button
+                        className="link"
+                        aria-label={`Remove ${place.name}`}
+                        onClick={() => void tell(changed({ places: list.places.filter((_, j) => j !== i) }))}
+                      >
+                        Remove
+                      </button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <Button
+              size="small"
+              onClick={() => {
+                const name = free(
+                  "New place",
+                  list.places.map((p) => p.name),
+                );
+                void tell(changed({ places: [...list.places, { name, work: [] }] }));
+              }}
+            >
+              Add a place
+            </Button>
+          </>
+        )}
+        {wrong && (
+          <p className="error" role="alert">
+            {wrong}
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,97 @@
+using System.Collections.Immutable;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Drawings;
+
+/// <summary>A surface of a drawing.</summary>
+/// <param name="Kind">Says its hatch: <c>floor</c>, <c>ceiling</c>, <c>wall</c>, <c>site</c>, <c>run</c>, <c>tread</c>, <c>riser</c>, <c>item</c>, <c>unknown</c>.</param>
+/// <param name="Name">Wall letter or thing; empty for the others.</param>
+/// <param name="Points">Corners as x, y, x, y … in millimetres.</param>
+/// <param name="Counts">Ends of the figure paths that count it.</param>
+public sealed record Surface(string Kind, string Name, ImmutableArray<double> Points, ImmutableArray<string> Counts);
+
+/// <summary>Something cut out of a surface: an opening or an island. Where along a wall an opening stands was not measured: the drawing spaces them evenly.</summary>
+public sealed record Cut(string Kind, string On, ImmutableArray<double> Points, string Label, bool Deducted);
+
+/// <summary>A line that trims an edge, counted by a figure.</summary>
+public sealed record Edge(string Kind, double X1, double Y1, double X2, double Y2);
+
+/// <summary>A written dimension or letter, centred on a point and turned by degrees.</summary>
+public sealed record Mark(string Text, double X, double Y, double Turned, bool Quiet);
+
+/// <summary>A place drawn to scale from its measures: a picture of the numbers, not a plan.</summary>
+/// <param name="Left">Left edge in millimetres.</param>
+/// <param name="Top">Top edge.</param>
+/// <param name="Width">Width.</param>
+/// <param name="Height">Height.</param>
+/// <param name="Surfaces">In the order they are painted.</param>
+/// <param name="Cuts">Over the surfaces.</param>
+/// <param name="Edges">Over both.</param>
+/// <param name="Marks">Dimensions and letters.</param>
+/// <param name="Note">What of it is not to scale or not drawn; empty when nothing.</param>
+public sealed record Drawing(double Left, double Top, double Width, double Height, ImmutableArray<Surface> Surfaces, ImmutableArray<Cut> Cuts, ImmutableArray<Edge> Edges, ImmutableArray<Mark> Marks, string Note)
+{
+    /// <summary>Width over height of the sheet that drawings are laid out for.</summary>
+    internal const double Sheet = 1.6;
+
+    /// <summary>The drawing of a place, with the openings that lead into it from elsewhere.</summary>
+    public static Drawing Of(Place place, ImmutableArray<Opening> incoming, UnitSystem system, DeductionRule rule) => place.Shape switch
+    {
+        Room room => UnfoldedRoom.Of(room, place.Openings, incoming, system, rule),
+        Elevation face => DrawnFace.Of(face, place.Openings, system, rule),
+        Site site => DrawnSite.Of(site, system, rule),
+        Run run => DrawnRun.Of(run, system),
+        Stair stair => DrawnStair.Of(stair, system),
+        ItemSet items => DrawnItems.Of(items),
+        _ => new(0, 0, 1600, 1000, [], [], [], [], ""),
+    };
+}
+
+/// <summary>Collects a drawing.</summary>
+internal sealed class Pencil
+{
+    private readonly ImmutableArray<Surface>.Builder surfaces = ImmutableArray.CreateBuilder<Surface>();
+    private readonly ImmutableArray<Cut>.Builder cuts = ImmutableArray.CreateBuilder<Cut>();
+    private readonly ImmutableArray<Edge>.Builder edges = ImmutableArray.CreateBuilder<Edge>();
+    private readonly ImmutableArray<Mark>.Builder marks = ImmutableArray.CreateBuilder<Mark>();
+    private readonly List<string> notes = [];
+
+    public void Surface(string kind, string name, IEnumerable<(double X, double Y)> points, params ImmutableArray<string> counts) => surfaces.Add(new(kind, name, Flat(points), counts));
+
+    public void Cut(string kind, string on, IEnumerable<(double X, double Y)> points, string label, bool deducted) => cuts.Add(new(kind, on, Flat(points), label, deducted));
+
+    public void Edge(string kind, (double X, double Y) from, (double X, double Y) to) => edges.Add(new(kind, Round(from.X), Round(from.Y), Round(to.X), Round(to.Y)));
+
+    public void Mark(string text, (double X, double Y) at, double turned = 0, bool quiet = false) => marks.Add(new(text, Round(at.X), Round(at.Y), Math.Round(turned, 2), quiet));
+
+    public void Note(string note)
+    {
+        if (!notes.Contains(note)) notes.Add(note);
+    }
+
+    /// <summary>How large a letter is on a drawing of that size.</summary>
+    public static double Letter(double width, double height) => Math.Max(width, height * Drawing.Sheet) * 0.02;
+
+    /// <summary>The drawing with a margin round everything that was drawn.</summary>
+    public Drawing Done()
+    {
+        var all = surfaces.SelectMany(s => Pairs(s.Points)).Concat(cuts.SelectMany(c => Pairs(c.Points))).ToList();
+        if (all.Count == 0) all = [(0, 0), (1600, 1000)];
+        var (left, top, right, bottom) = (all.Min(p => p.X), all.Min(p => p.Y), all.Max(p => p.X), all.Max(p => p.Y));
+        var margin = Letter(right - left, bottom - top) * 2.2;
+        return new(Round(left - margin), Round(top - margin), Round(right - left + 2 * margin), Round(bottom - top + 2 * margin), surfaces.ToImmutable(), cuts.ToImmutable(), edges.ToImmutable(), marks.ToImmutable(), string.Join("; ", notes));
+    }
+
+    public static IEnumerable<(double X, double Y)> Pairs(ImmutableArray<double> points)
+    {
+        for (var i = 0; i + 1 < points.Length; i += 2) yield return (points[i], points[i + 1]);
+    }
+
+    public static (double X, double Y)[] Box(double x, double y, double width, double height) => [(x, y), (x + width, y), (x + width, y + height), (x, y + height)];
+
+    private static ImmutableArray<double> Flat(IEnumerable<(double X, double Y)> points) => [.. points.SelectMany(p => new[] { Round(p.X), Round(p.Y) })];
+
+    /// <summary>To a hundredth of a millimetre.</summary>
+    private static double Round(double value) => Math.Round(value, 2);
+}

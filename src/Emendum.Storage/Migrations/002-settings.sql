@@ -1,0 +1,6 @@
+ALTER TABLE company ADD COLUMN deduct TEXT NOT NULL DEFAULT 'net';
+
+CREATE TABLE setting (
+    name TEXT PRIMARY KEY,
+    content TEXT NOT NULL
+) STRICT;
