@@ -49,7 +49,7 @@ test("a new user measures a house, works it, prices it and downloads the proposa
   await newJob(page, "Gull Cottage", "Gull Cottage repaint");
 
   await page.getByLabel("under").fill("House");
-  const tape = page.getByRole("textbox", { name: "Tape line", exact: true });
+  const tape = tapeLine(page);
   await tape.fill(rooms[0]!);
   await expect(
     page.getByText(
@@ -58,9 +58,9 @@ test("a new user measures a house, works it, prices it and downloads the proposa
   ).toBeVisible();
   for (const room of rooms) await measure(page, room);
   await expect(
-    page.getByLabel("Places of the job").getByRole("option"),
+    page.getByLabel("Places of the job").getByRole("treeitem"),
   ).toHaveCount(6);
-  await page.getByRole("option", { name: /Study/ }).click();
+  await place(page, /Study/).click();
   await expect(
     page.getByRole("button", { name: "Walls, net 360.0 ft², why?" }).first(),
   ).toBeVisible();

@@ -30,9 +30,19 @@ export async function newJob(page: Page, customer: string, job: string) {
   await expect(page.getByRole("heading", { name: job })).toBeVisible();
 }
 
+/** The tape line for a new place. */
+export function tapeLine(page: Page) {
+  return page.getByRole("combobox", { name: "Tape line", exact: true });
+}
+
+/** A place in the list. */
+export function place(page: Page, name: RegExp) {
+  return page.getByLabel("Places of the job").getByRole("treeitem", { name });
+}
+
 /** Types a tape line and keeps it. */
 export async function measure(page: Page, line: string) {
-  const tape = page.getByRole("textbox", { name: "Tape line", exact: true });
+  const tape = tapeLine(page);
   await tape.fill(line);
   await tape.press("Enter");
   await expect(tape).toHaveValue("");

@@ -7,7 +7,7 @@ test("a bad tape line says what is wrong beside it and stays", async ({
   page,
 }) => {
   await newJob(page, "Tern House", "Tern House");
-  const tape = page.getByRole("textbox", { name: "Tape line", exact: true });
+  const tape = tapeLine(page);
   for (const [line, says] of [
     ["Study 14'6 by 11", "cannot be read here"],
     ["Study 14 x -3 x 8", "The width must be more than zero."],
@@ -20,7 +20,7 @@ test("a bad tape line says what is wrong beside it and stays", async ({
     await expect(tape).toHaveValue(line);
   }
   await expect(
-    page.getByLabel("Places of the job").getByRole("option"),
+    page.getByLabel("Places of the job").getByRole("treeitem"),
   ).toHaveCount(0);
 });
 
@@ -29,30 +29,30 @@ test("a room is changed by its tape line, removed, and put back by undo", async 
 }) => {
   await newJob(page, "Kittiwake", "Kittiwake loft");
   await measure(page, "Loft 20 x 10 x 8");
-  await page.getByRole("option", { name: /Loft/ }).press("Enter");
+  await place(page, /Loft/).press("Enter");
   const line = page.getByRole("textbox", { name: "Tape line of Loft" });
   await line.fill("Loft 20 x 12 x 8 x2");
   await line.press("Enter");
-  await expect(page.getByRole("option", { name: /Loft ×2/ })).toContainText(
+  await expect(place(page, /Loft ×2/)).toContainText(
     "240.0",
   );
-  await page.getByRole("option", { name: /Loft/ }).press("Delete");
+  await place(page, /Loft/).press("Delete");
   await expect(page.getByText("No places yet")).toBeVisible();
   await page.keyboard.press("Control+z");
-  await expect(page.getByRole("option", { name: /Loft ×2/ })).toBeVisible();
+  await expect(place(page, /Loft ×2/)).toBeVisible();
   await page.keyboard.press("Control+z");
-  await expect(page.getByRole("option", { name: /Loft/ })).toContainText(
+  await expect(place(page, /Loft/)).toContainText(
     "200.0",
   );
   await page.keyboard.press("Control+Shift+z");
-  await expect(page.getByRole("option", { name: /Loft ×2/ })).toContainText(
+  await expect(place(page, /Loft ×2/)).toContainText(
     "240.0",
   );
 });
 
 test("the drawing has the proportions of the measures", async ({ page }) => {
   await page.goto(`${library}/measure`);
-  await page.getByRole("option", { name: /Reading room/ }).click();
+  await place(page, /Reading room/).click();
   const drawing = page.getByRole("img", { name: /^Reading room unfolded/ });
   await expect(drawing).toBeVisible();
   const area = async (selector: string) =>
@@ -104,7 +104,7 @@ test("twenty edits in the interface are all undone and redone after the server w
       page,
       `Room ${String.fromCharCode(64 + i)} ${10 + i} x 10 x 8; door 3 x 6'8`,
     );
-  await page.getByRole("option", { name: /Room C/ }).click();
+  await place(page, /Room C/).click();
   await page.getByRole("button", { name: "Remove" }).click();
   await page.getByLabel("Deduction rule of this job").selectOption("vob");
   await saved(page);
@@ -279,7 +279,7 @@ test("workings lead from a cell down to the tape line and the Book entry, and th
     .click();
   await expect(page).toHaveURL(/measure\?place=/);
   await expect(
-    page.getByRole("option", { name: /Reading room/ }),
+    place(page, /Reading room/),
   ).toHaveAttribute("aria-selected", "true");
 });
 

@@ -21,10 +21,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
   const [rules, setRules] = useState(false);
   const [typing, setTyping] = useState<string | null>(null);
   if (!place) return <section className="panel measures" aria-label="Measures" />;
-  const of = (name: string) => sheet?.measures.find((m) => m.name === name);
-  const gross = of("grossWallArea") ?? of("grossFaceArea");
-  const less = of("deductedArea");
-  const net = of("netWallArea") ?? of("netFaceArea");
+  const isNet = (m: Measure) => m.name === "netWallArea" || m.name === "netFaceArea";
 
   const row = (m: Measure, own: boolean) => (
     <li
@@ -37,6 +34,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
     >
       <span>
         {m.label}
+        {isNet(m) && !m.typed && <small>gross less deducted, {job.rule.label}</small>}
         {m.typed && (
           <small>
             {own ? m.typed.text : `typed: ${m.typed.text}`}{" "}
@@ -76,12 +74,6 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
       )}
       {place.kind !== "unmeasured" && (
         <div className="ruleline">
-          {gross && less && net && (
-            <span>
-              gross <Figure figure={gross.figure} label="Gross" /> − <Figure figure={less.figure} label="Deducted" /> ={" "}
-              net <Figure figure={net.figure} label="Net" />
-            </span>
-          )}
           <span className="note">Rule: {job.rule.label}</span>
           <button className="link" onClick={() => setRules(true)}>
             Change the deduction rule
@@ -90,7 +82,12 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
       )}
       {place.kind !== "unmeasured" &&
         (typing === place.id ? (
-          <TypeMeasure key={place.id} place={place} measures={sheet?.measures ?? []} onClose={() => setTyping(null)} />
+          <TypeMeasure
+            key={`type${place.id}`}
+            place={place}
+            measures={sheet?.measures ?? []}
+            onClose={() => setTyping(null)}
+          />
         ) : (
           <button className="link pad" onClick={() => setTyping(place.id)}>
             Type a measure…

@@ -122,9 +122,9 @@ export function MeasurePage() {
                   {selected.count > 1 && ` ×${selected.count}`}
                 </h2>
                 <span className="note">
-                  {selected.kind === "unmeasured"
-                    ? ""
-                    : `to scale${shown?.drawing.note ? `; ${shown.drawing.note}` : ""}`}
+                  {[["unmeasured", "items"].includes(selected.kind) ? "" : "to scale", shown?.drawing.note ?? ""]
+                    .filter(Boolean)
+                    .join("; ")}
                 </span>
                 <button className="plain print" onClick={() => print()}>
                   Print

@@ -24,7 +24,9 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
       : editing.line
     : "";
   const [line, setLine] = useState(start);
-  const [group, setGroup] = useState(editing?.group ?? after?.group ?? "");
+  // The heading follows the selection until one is typed.
+  const [typedGroup, setGroup] = useState<string | null>(null);
+  const group = typedGroup ?? editing?.group ?? after?.group ?? "";
   const [reading, setReading] = useState<Reading | null>(null);
   const [refused, setRefused] = useState<Refused | null>(null);
   const [help, setHelp] = useState(false);

@@ -63,6 +63,7 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
   return (
     <Dialog open onClose={onClose} aria-labelledby="usual-title" fullWidth maxWidth="md">
       <form
+        className="dialogform"
         onSubmit={(e) => {
           e.preventDefault();
           void add();

@@ -183,6 +183,7 @@ internal static class DrawnItems
     public static Drawing Of(ItemSet items)
     {
         var pencil = new Pencil();
+        pencil.Note("a square for each");
         const double square = 100, gap = 24;
         var y = 0d;
         for (var i = 0; i < items.Items.Length; i++)

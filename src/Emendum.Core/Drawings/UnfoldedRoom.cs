@@ -73,9 +73,9 @@ internal sealed class UnfoldedRoom
         var letter = Pencil.Letter(right - left + (beside <= below ? gap + cw : 0), bottom - top);
         for (var w = 0; w < floor.Length; w++)
         {
-            if (room.Outline is Rectangle && w is 1 or 2 && starts[w] == ends[w]) continue;
-            var high = Math.Max(starts[w], ends[w]);
-            pencil.Mark(Text(lengths[w]), Shifted(place(w, lengths[w] / 2, (starts[w] + ends[w]) / 2), away[w], letter * 0.75), Upright(along[w]));
+            // Walls as long and as high as their opposites say so once.
+            if (room.Outline is Rectangle && w is 1 or 2 && starts[w] == starts[0] && ends[w] == ends[0]) continue;
+            pencil.Mark(Text(lengths[w]), Shifted(place(w, lengths[w] / 2, (starts[w] + ends[w]) / 2), away[w], letter * (starts[w] == ends[w] ? 0.75 : 1.4)), Upright(along[w]));
             if (w == 0 || starts[w] != starts[0]) pencil.Mark(Text(starts[w]), Shifted(place(w, 0, starts[w] / 2), along[w], -letter * 0.75), Upright(away[w]));
         }
         return place;

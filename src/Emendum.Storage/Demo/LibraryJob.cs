@@ -6,7 +6,7 @@ using Emendum.Core.Work;
 
 namespace Emendum.Storage.Demo;
 
-/// <summary>The made-up refit of the Saltmarsh Lending Library: 30 rooms, built by the same commands a person gives.</summary>
+/// <summary>The made-up refit of the Saltmarsh Lending Library: 30 rooms, the stair and the outside, built by the same commands a person gives.</summary>
 public static class LibraryJob
 {
     private const string Letter = """
@@ -70,7 +70,7 @@ public static class LibraryJob
     [
         ("Ground floor", "Entrance hall 17'8 x 12 x 11; door 6 x 7'6; door 3 x 6'8 x2; window 4 x 6 x2", "ufwadnkpT"),
         ("Ground floor", "Reading room 24'6 x 18 x 9'2; door 3 x 6'8 x2; window 4 x 5 x3", "ufwadnkpt"),
-        ("Ground floor", "Children's corner 20 x 16 x 9'2; door 3 x 6'8; window 4 x 5 x3", "ufswcdnkpv"),
+        ("Ground floor", "Children's corner walls 20 r 10 r 8 l 6 r 12 r 16 x 9'2; door 3 x 6'8; window 4 x 5 x3", "ufswcdnkpv"),
         ("Ground floor", "Lending desk 18 x 12'6 x 9'2; pass-through 6 x 7 deep 6\"; window 3 x 4", "ufwcnkpv"),
         ("Ground floor", "Newspaper room 16 x 14'3 x 9'2; door 3 x 6'8; window 4 x 5 x2", "ufwadnkpt"),
         ("Ground floor", "Reference room 28 x 19'6 x 10'4; door 3 x 7 x2; window 5 x 7 x4 sill", "ufwadNkpt"),
@@ -83,6 +83,7 @@ public static class LibraryJob
         ("Ground floor", "Boiler room 11 x 9 x 8'6; door 3 x 6'8", "wcd"),
         ("Ground floor", "Rear passage 26 x 4'6 x 8'6; door 3 x 6'8 x4", "ufwcdkpv"),
         ("Ground floor", "Community room 30 x 22 x 10'4; door 6 x 7 x2; window 5 x 6 x5", "ufswadnkpt"),
+        ("Ground floor", "Stair to first floor stair 17 rise 7 1/4\" going 10\" wide 3'6; landing 3'6 x 4", ""),
         ("First floor", "Upper landing 19 x 9'4 x 9; door 3 x 6'8 x5; window 4 x 6", "ufwcdnkpt"),
         ("First floor", "Local history 25'6 x 12'6 x 9; door 3 x 6'8 x2; window 4 x 5 x3", "ufwadnkpt"),
         ("First floor", "Map room 17 x 15 x 9; door 3 x 6'8; window 4 x 5 x2", "ufwadnkpt"),
@@ -98,5 +99,7 @@ public static class LibraryJob
         ("First floor", "Cleaner's store 6 x 5'6 x 9; door 2'6 x 6'8", "wcdv"),
         ("First floor", "Upper passage 31 x 4'8 x 9; door 3 x 6'8 x6", "ufwcdkpt"),
         ("First floor", "Terrace room 16 x 12'2 x 9; door 5 x 6'8; window 5 x 5 x2", "ufwcdnkpt"),
+        ("Outside", "Street front face 44 x 24; gable 44 x 10; window 4 x 6 x8; door 6 x 8", ""),
+        ("Outside", "Book return court site 26 x 14 deep 4\"; island 5 x 3 at 18,2", ""),
     ];
 }
