@@ -1,6 +1,14 @@
 import { execFileSync } from "node:child_process";
 import { expect, test } from "@playwright/test";
-import { addWork, measure, newJob, saved, tally } from "./pages";
+import {
+  addWork,
+  measure,
+  newJob,
+  place,
+  saved,
+  tally,
+  tapeLine,
+} from "./pages";
 
 /*
  * The whole main job on a made-up house of six rooms, its price reckoned by hand:
@@ -58,7 +66,7 @@ test("a new user measures a house, works it, prices it and downloads the proposa
   ).toBeVisible();
   for (const room of rooms) await measure(page, room);
   await expect(
-    page.getByLabel("Places of the job").getByRole("treeitem"),
+    page.getByLabel("Places of the job").getByRole("treeitem", { level: 2 }),
   ).toHaveCount(6);
   await place(page, /Study/).click();
   await expect(

@@ -197,6 +197,7 @@ export function PlaceTree({ selected, chosen, onChoose, onEdit, tools }: Props) 
         aria-label="Places of the job"
         aria-multiselectable="true"
         onKeyDown={onKey}
+        onFocus={(e) => setFocused((e.target as HTMLElement).dataset.row ?? null)}
         onDragEnd={() => setDrop(null)}
       >
         {rows.map((row, i) => (

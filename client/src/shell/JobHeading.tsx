@@ -26,6 +26,20 @@ export function JobHeading({ open: shown, onClose }: { open: boolean; onClose: (
               onKeep={(text) => open.send({ type: "setInfo", field, was: job.info[field], now: text.trim() } as never)}
             />
           ))}
+          <div className="field">
+            <label htmlFor="job-units">Units of this job</label>
+            <select
+              id="job-units"
+              value={job.units}
+              onChange={(e) =>
+                void open.tell({ type: "setUnits", was: job.units, units: e.target.value as typeof job.units })
+              }
+            >
+              <option value="feet">feet and inches</option>
+              <option value="metres">metres</option>
+            </select>
+            <span className="note">Only what is shown changes; sizes stay as they were measured.</span>
+          </div>
         </Stack>
       </DialogContent>
       <DialogActions>
