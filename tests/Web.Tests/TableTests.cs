@@ -57,8 +57,13 @@ public sealed class TableTests : IDisposable
         Assert.Equal(0, (int)rows["bad"]!);
         var places = rows["rows"]!.AsArray().Select(r => new JsonObject
         {
-            ["place"] = Guid.CreateVersion7().ToString(), ["line"] = (string)r!["line"]!, ["group"] = (string)r["group"]!, ["finish"] = (string)r["finish"]!, ["notes"] = (string)r["notes"]!,
-            ["typed"] = r["typed"]!.DeepClone(), ["work"] = new JsonArray(),
+            ["place"] = Guid.CreateVersion7().ToString(),
+            ["line"] = (string)r!["line"]!,
+            ["group"] = (string)r["group"]!,
+            ["finish"] = (string)r["finish"]!,
+            ["notes"] = (string)r["notes"]!,
+            ["typed"] = r["typed"]!.DeepClone(),
+            ["work"] = new JsonArray(),
         });
         Assert.Equal(200, (await server.Do("addPlaces", new() { ["places"] = new JsonArray([.. places]), ["work"] = new JsonArray() }, job: job)).Status);
         var (original, copy) = (JsonNode.Parse(await server.File())!["places"]!.AsArray(), JsonNode.Parse(await server.File(job))!["places"]!.AsArray());

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { type Place, newId } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { type Row, isUnder, rowKey, rowsOf } from "./placeRows";
@@ -22,6 +22,8 @@ export function PlaceTree({ selected, chosen, onChoose, onEdit, tools }: Props) 
   const [drop, setDrop] = useState<string | null>(null);
   const tree = useRef<HTMLDivElement>(null);
   const rows = useMemo(() => rowsOf(job.places, folded, find), [job.places, folded, find]);
+  // The first screenful is there at once; the rest of a long list follows when the browser has time.
+  const ready = useDeferredValue(rows.length, 40);
   const at = rows.findIndex((r) => rowKey(r) === (focused ?? selected));
 
   const here = useRef({ rows, chosen, selected });
@@ -200,7 +202,7 @@ export function PlaceTree({ selected, chosen, onChoose, onEdit, tools }: Props) 
         onFocus={(e) => setFocused((e.target as HTMLElement).dataset.row ?? null)}
         onDragEnd={() => setDrop(null)}
       >
-        {rows.map((row, i) => (
+        {rows.slice(0, ready).map((row, i) => (
           <TreeRow
             key={rowKey(row)}
             row={row}

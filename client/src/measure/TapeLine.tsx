@@ -42,12 +42,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
     if (editing) input.current?.focus();
   }, [editing]);
   useEffect(() => {
-    const untouched = line === editing?.line;
-    if (!line.trim() || untouched) {
-      setReading(null);
-      onReading(null);
-      return;
-    }
+    if (!line.trim() || line === editing?.line) return;
     const stop = new AbortController();
     api
       .POST("/api/jobs/{id}/read-tape", {
@@ -70,6 +65,12 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
     cut > 0 && /^[a-z-]+ ?$/.test(begun) ? (sizes.data ?? []).filter((s) => s.startsWith(begun.trim())) : [];
   const offering = offers.length > 0;
 
+  /** What was read goes with the line. */
+  function forget() {
+    setReading(null);
+    onReading(null);
+  }
+
   function take(size: string) {
     setLine(`${line.slice(0, cut)} ${size}`);
     setPicked(-1);
@@ -84,6 +85,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
         const last = job.places.findLast((p) => p.group === group.trim());
         await open.send({ type: "addPlace", place, line, group, after: last?.id ?? null });
         setLine("");
+        forget();
         input.current?.focus();
       } else {
         await open.send({ type: "remeasurePlace", place, was: editing.line, line });
@@ -118,6 +120,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
         else if (e.key === "Escape" && picked >= 0) setPicked(-1);
         else if (e.key === "Escape") {
           setLine(editing ? start : "");
+          forget();
           setRefused(null);
           onBack();
         } else return;
@@ -158,6 +161,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
           aria-invalid={refused !== null}
           onChange={(e) => {
             setLine(e.target.value);
+            if (!e.target.value.trim()) forget();
             setRefused(null);
             setPicked(-1);
           }}
