@@ -59,7 +59,41 @@ public class TapeNotationTests
     [InlineData("R 10 x 8 x 8; door 3 x 7 on B", "netWallArea", 267)]
     [InlineData("R 10 x 8 x 8; window 3 x 4 at 3' on c deep 4\" sill", "revealLength", 14)]
     [InlineData("R 10 x 8 x 8; door 3 x 7 into Hall", "doorCount", 1)]
+    [InlineData("R 10 x 10 x 8; window 3 x 4 deep 150 mm", "revealArea", 5.413385826772)]
+    [InlineData("R 10 x 10 x 8; window 3 x 4 x2 deep 0.5", "revealArea", 11)]
+    [InlineData("R 10 x 10 x 8; door 3 x 7 deep 4 1/2\"", "revealArea", 6.375)]
+    [InlineData("R 10 x 10 x 8; window 3 x 4 sill", "revealLength", 14)]
+    [InlineData("R 10 x 10 x 8; window 3 x 4 sill deep 6\"", "revealArea", 7)]
+    [InlineData("R 10 x 10 x 8; window 3 x 4 x3 sill at 2", "revealLength", 42)]
+    [InlineData("R 10 x 10 x 8; band low to 4; window 3 x 4 at 2'6\"", "bands/1", 155.5)]
+    [InlineData("R 10 x 10 x 8; band low to 4; window 3 x 4 x2 at 30\"", "bands/1", 151)]
+    [InlineData("R 10 x 10 x 8; band low to 4; pass-through 4 x 3 raised at 3", "bands/1", 156)]
+    [InlineData("R 10 x 10 x 8; band low to 4; window 3 x 4 at 4", "bands/1", 160)]
+    [InlineData("R 10 x 8 x 8; d 3 x 7 on d; w 3 x 4 on B", "openingArea", 33)]
+    [InlineData("R 10 x 8 x 8; wall B 10; window 3 x 9 on B", "openingArea", 27)]
+    [InlineData("L walls 20 r 10 r 8 l 6 r 12 r 16 x 9; door 3 x 7 on F", "skirtingLength", 69)]
+    [InlineData("R 10 x 8 x 8; door 3 x 7 raised", "skirtingLength", 36)]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 floor x2", "skirtingLength", -1)]
+    [InlineData("R 10 x 8 x 8; window 3 x 7 x2 floor", "skirtingLength", 30)]
+    [InlineData("R 10 x 8 x 8; pass-through 3 x 3 raised at 4", "skirtingLength", 36)]
+    [InlineData("R 10 x 8 x 8; door 3 x 7 x2 into Hall; window 3 x 4", "openingCount", 3)]
+    [InlineData("R 10 x 8 x 8; p 4 x 7 deep 6\" into Back hall 2", "skirtingLength", 33)]
+    [InlineData("R 10 x 8 x 8; d3x7 into Hall;d3x7 into Study", "doorCount", 2)]
+    [InlineData("R 10 x 8 x 8; door 3 x 7 on A deep 4\" into Hall", "revealLength", 17)]
+    // counts
+    [InlineData("R 10 x 8 x 8 x12", "floorArea", 80)]
+    [InlineData("R 10 x 8 x 8; x 12", "floorArea", 80)]
+    [InlineData("R 10 x 8 x 8 × 2", "floorArea", 80)]
+    [InlineData("Court site 4 x 5; x2", "area", 20)]
+    [InlineData("Front face 4 x 5; x9999", "grossFaceArea", 20)]
     // faces, gables, eaves
+    [InlineData("Front face 40 x 18; gables 20 x 6 x2", "netFaceArea", 840)]
+    [InlineData("Front face 40 x 18; gable 12'6 x 4", "grossFaceArea", 745)]
+    [InlineData("Front face 40 x 18; gable 40 x 9; gable 10 x 3", "grossFaceArea", 915)]
+    [InlineData("Front face 40 x 18; eaves 44", "eavesLength", 44)]
+    [InlineData("Front face 40 x 18; eaves 40 + 2'6", "eavesLength", 42.5)]
+    [InlineData("Front face 40 x 18; eaves 40'6\"; x2", "eavesLength", 40.5)]
+    [InlineData("Front face 40 x 18; eaves 3.048 m", "eavesLength", 10)]
     [InlineData("Front face 40 x 18", "grossFaceArea", 720)]
     [InlineData("Front face 40 x 18 + 20 x 10", "grossFaceArea", 920)]
     [InlineData("Front face 40 x 18 x2", "eavesLength", 80)]
@@ -91,6 +125,9 @@ public class TapeNotationTests
     [InlineData("Back stair 12 rise 6\" going 12\" wide 3; landing 3 x 4", "developedArea", 63)]
     [InlineData("Back stair 12 rise 6\" going 12\" wide 3; landing 3 x 4 x2", "edgeLength", 39)]
     [InlineData("Back stair 4 rise 1 going 1 wide 3 treads 3; x2", "stringerLength", 10)]
+    [InlineData("Back stair 12 rise 6\" going 12\" wide 3; landing 3'6 x 4", "edgeLength", 36.5)]
+    [InlineData("Back stair 12 rise 6\" going 12\" wide 3; landing 3 x 4; landing 3 x 3", "developedArea", 72)]
+    [InlineData("Back stair 12 rise 6\" going 12\" wide 3; landings 36\" x 4' x3", "developedArea", 87)]
     // items
     [InlineData("Fittings items 12 handles", "count", 12)]
     [InlineData("Fittings items 12 handles, 4 notice boards", "count", 16)]
@@ -103,6 +140,8 @@ public class TapeNotationTests
     [InlineData("Long run 12 x 10 x 8", "floorArea", 120)]
     [InlineData("Building site 12 x 10 x 8", "floorArea", 120)]
     [InlineData("Stair: 12 x 10 x 8", "floorArea", 120)]
+    [InlineData("12 x 3: 12 x 10 x 8", "floorArea", 120)]
+    [InlineData("Court: site 12 x 10", "area", 120)]
     public void Accepted(string line, string measure, double value)
     {
         if (value < 0)
@@ -179,6 +218,31 @@ public class TapeNotationTests
     [InlineData("Fittings: items 12 x", "how many of what")]
     [InlineData("Fittings items 12", "1 to 120 characters")]
     [InlineData("Fittings items 12 handles,", "how many of what")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 deep", "depth is missing")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 deep 0", "more than zero")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 deep 4\" deep 5\"", "cannot be read here")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 sills", "cannot be read here")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 sill sill", "cannot be read here")]
+    [InlineData("R 10 x 8 x 8; window sill", "width")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 at", "height of its bottom is missing")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 at -1", "more than zero")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 on", "no wall ")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 floor raised", "cannot be read here")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 raised raised", "cannot be read here")]
+    [InlineData("R 10 x 8 x 8; window 3 x 4 ceiling", "cannot be read here")]
+    [InlineData("Front face 40 x 18; window 3 x 5 into", "name of the place it leads into")]
+    [InlineData("R 10 x 8 x 8; door into Hall", "width")]
+    [InlineData("Front face 40 x 18; gable x 9", "cannot be read as a width")]
+    [InlineData("Front face 40 x 18; gable 40 x 0", "more than zero")]
+    [InlineData("Front face 40 x 18; eaves 40 x 2", "cannot be read here")]
+    [InlineData("Back stair 14 rise 7\" going 10\" wide 3; landing", "width is missing")]
+    [InlineData("Back stair 14 rise 7\" going 10\" wide 3; landing 3 x 0", "more than zero")]
+    [InlineData(": 12 x 10 x 8", "name first")]
+    [InlineData("Bay 2 x 4: 12 x 10", "height is missing")]
+    [InlineData("Court: site", "area is missing")]
+    [InlineData("not measured", "size after its name")]
+    [InlineData("Study not measured x2", "size after its name")]
+    [InlineData("Study not measured; door 3 x 7", "Only a count")]
     // counts
     [InlineData("Kerb run 44; x0", "1 to 9999")]
     [InlineData("Kerb run 44; x 2.5", "whole count")]
@@ -215,6 +279,18 @@ public class TapeNotationTests
     [InlineData(Kind.Area, "3 x 4 ells", "cannot be read")]
     public void Typed_quantities_refused(Kind kind, string text, string says) =>
         Assert.Contains(says, Assert.Throws<RefusedException>(() => TypedQuantities.Read(new(kind, text, UnitSystem.Feet))).Message);
+
+    [Theory]
+    [InlineData("Study not measured", "Study", 1)]
+    [InlineData("Study: not measured", "Study", 1)]
+    [InlineData("Study 2 not measured", "Study 2", 1)]
+    [InlineData("Study NOT MEASURED; x3", "Study", 3)]
+    [InlineData("Not measured: not measured", "Not measured", 1)]
+    public void Places_that_are_only_listed(string line, string name, int count)
+    {
+        var reading = TapeLine.ReadOrThrow(line, UnitSystem.Feet);
+        Assert.Equal((name, count, true), (reading.Name, reading.Count, reading.Shape is Unmeasured));
+    }
 
     [Fact]
     public void Walls_that_do_not_close_offer_the_walls_that_would_close_them()

@@ -108,7 +108,7 @@ test("an L room is drawn, banded and deducted", async ({ page }) => {
   await expect(page.getByRole("row", { name: /Walls, net/ })).toContainText(
     "+58.0",
   );
-  await expect(page.getByText("Corner 555 → 613 ft²")).toBeVisible();
+  await expect(page.getByText("Corner 555.0 → 613.0 ft²")).toBeVisible();
   await page.getByRole("button", { name: "Apply" }).click();
   await expect(figure(page, "Walls, net")).toHaveText("613.0ft²");
   await page.getByRole("button", { name: "Change the deduction rule" }).click();

@@ -63,7 +63,10 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
     <section className="panel measures" aria-label="Measures">
       <header>
         <h2>Measures</h2>
-        <span className="note">{place.count > 1 ? "of one" : ""}</span>
+        <span className="note">
+          {place.name}
+          {place.count > 1 && ", of one"}
+        </span>
       </header>
       <ul className="rows">
         {sheet?.measures.map((m) => row(m, false))}
@@ -74,7 +77,6 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
       )}
       {place.kind !== "unmeasured" && (
         <div className="ruleline">
-          <span className="note">Rule: {job.rule.label}</span>
           <button className="link" onClick={() => setRules(true)}>
             Change the deduction rule
           </button>

@@ -202,6 +202,8 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
           <span className="note">
             name, length × width × height; then door, window or pass-through, width × height, x2 for a count
           </span>
+        ) : offering && !refused ? (
+          <span className="note">↓ and Enter take a usual size; or write its width × height</span>
         ) : trouble ? (
           <span className={refused ? "error" : "note"}>
             {trouble.position != null && <Marked line={line} at={trouble.position} />}

@@ -93,7 +93,7 @@ public static class TapeLine
             {
                 return ReadBody(line, line[..colon], body, stop, system);
             }
-            catch (RefusedException refused) when (KeywordAt(line, body, stop) is null)
+            catch (RefusedException refused) when (KeywordAt(line, body, stop) is null && line.AsSpan(0, colon).Trim().Length > 0)
             {
                 afterColon = refused;
             }

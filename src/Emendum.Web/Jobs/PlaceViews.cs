@@ -103,7 +103,7 @@ public sealed record DeductionView(RuleView Rule, IReadOnlyList<WhatIfView> Tota
         var places = from place in now.Job.Places
                      from measure in new[] { Measure.NetWallArea, Measure.NetFaceArea, Measure.Area }
                      where now.Measures[place.Id].Has(measure) && now.Measures[place.Id][measure].V != then.Measures[place.Id][measure].V
-                     select new PlaceMovedView(place.Id, place.Name, FigureView.Amount("", now.Measures[place.Id][measure], "").Shown, FigureView.Amount("", then.Measures[place.Id][measure], "").Shown, measure.UnitIn(system).Symbol);
+                     select new PlaceMovedView(place.Id, place.Name, FigureView.Amount("", now.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown, FigureView.Amount("", then.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown, measure.UnitIn(system).Symbol);
         return new(ViewOf.Rule(rule), [.. totals], [.. places]);
     }
 
@@ -131,8 +131,8 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
         var rows = ScheduleCheck.Of(reckoning, Trace.Silent).Select(check =>
         {
             var item = check.Item;
-            FigureView? Figure(string leaf, Val? value, string unit) => value is { } v ? FigureView.Amount($"schedule/{item.Id}/{leaf}", v, unit) : null;
             var kind = Unit.Find(item.Unit)?.Kind;
+            FigureView? Figure(string leaf, Val? value, string unit) => value is { } v ? kind == Kind.Count ? FigureView.Fine($"schedule/{item.Id}/{leaf}", v, unit) : FigureView.Amount($"schedule/{item.Id}/{leaf}", v, unit) : null;
             return new ScheduleRowView(item.Id, item.Number, item.Wording, item.Unit, FigureView.Fine("", item.Quantity, "").Shown, item.Source,
                 Figure("ours", check.Ours, item.Unit), Figure("difference", check.Difference, item.Unit), check.Percent is { } p ? FigureView.Percent($"schedule/{item.Id}/percent", p) : null, check.Apart,
                 [.. sources.Where(s => s.Kind == kind).Select(s => s.View)]);

@@ -20,7 +20,7 @@ namespace Emendum.Web.Jobs;
 public sealed record FigureView(string Path, string Shown, string Unit, decimal Value)
 {
     private static FigureView Of(string path, Val value, string unit, string format) =>
-        new(path, value.V.ToString(format, CultureInfo.InvariantCulture), unit, value.V);
+        new(path, value.V.ToString($"{format};−{format}", CultureInfo.InvariantCulture), unit, value.V);
 
     /// <summary>Hours to one place.</summary>
     public static FigureView Hours(string path, Val value) => Of(path, value, "h", "#,0.0");
