@@ -243,6 +243,12 @@ public class TapeNotationTests
     [InlineData("not measured", "size after its name")]
     [InlineData("Study not measured x2", "size after its name")]
     [InlineData("Study not measured; door 3 x 7", "Only a count")]
+    // whole numbers with a point before a stroke are no fractions
+    [InlineData("R 8'5./8 x 10 x 8", "cannot be read here")]
+    [InlineData("R 5./8\" x 10 x 8", "cannot be read here")]
+    [InlineData("R 8'00005/8\" x 10 x 8", "Put x before")]
+    [InlineData("R 12345/8\" x 10 x 8", "Put x before")]
+    [InlineData("R 1/0\" x 10 x 8", "halves, quarters")]
     // counts
     [InlineData("Kerb run 44; x0", "1 to 9999")]
     [InlineData("Kerb run 44; x 2.5", "whole count")]

@@ -68,53 +68,55 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
           {place.count > 1 && ", of one"}
         </span>
       </header>
-      <ul className="rows">
-        {sheet?.measures.map((m) => row(m, false))}
-        {sheet?.extras.map((m) => row(m, m.typed !== null))}
-      </ul>
-      {sheet && sheet.leadsIn.length > 0 && (
-        <p className="note pad">Openings lead in from {sheet.leadsIn.join(", ")}.</p>
-      )}
+      <div className="scroll" tabIndex={0} role="group" aria-label={`Figures of ${place.name}`}>
+        <ul className="rows">
+          {sheet?.measures.map((m) => row(m, false))}
+          {sheet?.extras.map((m) => row(m, m.typed !== null))}
+        </ul>
+        {sheet && sheet.leadsIn.length > 0 && (
+          <p className="note pad">Openings lead in from {sheet.leadsIn.join(", ")}.</p>
+        )}
+        {sheet && (
+          <div className="pad" key={place.id}>
+            <Field
+              key={`f${sheet.finish}`}
+              label="Finish or substrate"
+              value={sheet.finish}
+              onKeep={(text) =>
+                open.send({ type: "setPlace", place: place.id, field: "finish", was: sheet.finish, now: text } as never)
+              }
+            />
+            <Field
+              key={`n${sheet.notes}`}
+              label="Notes"
+              rows={2}
+              value={sheet.notes}
+              onKeep={(text) =>
+                open.send({ type: "setPlace", place: place.id, field: "notes", was: sheet.notes, now: text } as never)
+              }
+            />
+          </div>
+        )}
+      </div>
       {place.kind !== "unmeasured" && (
-        <div className="ruleline">
+        <footer>
+          {typing === place.id && (
+            <TypeMeasure
+              key={place.id}
+              place={place}
+              measures={sheet?.measures ?? []}
+              onClose={() => setTyping(null)}
+            />
+          )}
           <button className="link" onClick={() => setRules(true)}>
             Change the deduction rule
           </button>
-        </div>
-      )}
-      {place.kind !== "unmeasured" &&
-        (typing === place.id ? (
-          <TypeMeasure
-            key={`type${place.id}`}
-            place={place}
-            measures={sheet?.measures ?? []}
-            onClose={() => setTyping(null)}
-          />
-        ) : (
-          <button className="link pad" onClick={() => setTyping(place.id)}>
-            Type a measure…
-          </button>
-        ))}
-      {sheet && (
-        <div className="pad" key={place.id}>
-          <Field
-            key={`f${sheet.finish}`}
-            label="Finish or substrate"
-            value={sheet.finish}
-            onKeep={(text) =>
-              open.send({ type: "setPlace", place: place.id, field: "finish", was: sheet.finish, now: text } as never)
-            }
-          />
-          <Field
-            key={`n${sheet.notes}`}
-            label="Notes"
-            rows={2}
-            value={sheet.notes}
-            onKeep={(text) =>
-              open.send({ type: "setPlace", place: place.id, field: "notes", was: sheet.notes, now: text } as never)
-            }
-          />
-        </div>
+          {typing !== place.id && (
+            <button className="link" onClick={() => setTyping(place.id)}>
+              Type a measure…
+            </button>
+          )}
+        </footer>
       )}
       {rules && <DeductionDialog onClose={() => setRules(false)} />}
     </section>

@@ -79,7 +79,6 @@ public static class JobChecks
     /// <summary>Checks one place, and the places its openings lead into.</summary>
     public static void Place(Place place, Job job, Dictionary<Guid, ImmutableArray<Opening>> incoming)
     {
-        RefusedException At(RefusedException wrong) => job.Places.Length > 1 ? RefusedException.Of(wrong.Refusal.Field, $"{place.Name}: {wrong.Refusal.Message}") : wrong;
         try
         {
             if (string.IsNullOrWhiteSpace(place.Name)) throw RefusedException.Of("line", "A place needs a name.");
@@ -91,9 +90,9 @@ public static class JobChecks
             PlaceLimits.Check(place.Shape, place.Openings, place.Count, job.Units);
             CheckTyped(place);
         }
-        catch (RefusedException wrong) when (wrong.Refusal.Field == "line" && job.Places.Length > 1 && !wrong.Refusal.Message.StartsWith(place.Name, StringComparison.Ordinal))
+        catch (RefusedException wrong) when (wrong.Refusal.Field == "line" && job.Places.Length > 1)
         {
-            throw At(wrong);
+            throw RefusedException.Of("line", $"{place.Name}: {wrong.Refusal.Message}");
         }
         foreach (var into in place.Openings.Select(o => o.Into).OfType<Guid>().Distinct())
         {

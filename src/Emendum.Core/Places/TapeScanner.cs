@@ -282,10 +282,12 @@ internal sealed class TapeScanner(string line, int start, int stop, UnitSystem s
     private Term Unitful(decimal number, int from)
     {
         if (FeetInches(number) is { } hyphen) return hyphen;
-        if (at < stop && line[at] == '/')
+        if (at < stop && line[at] == '/' && line.IndexOf('.', from, at - from) < 0)
         {
+            var stroke = at;
             at = from;
             if (Fraction() is { } alone) return Mark("\"", "″", "inches", "inch", "in") ? Of(alone, Unit.Inch) : throw TapeLine.Refuse(from, "A fraction is of an inch: end it with \".", line[from..at] + "\"");
+            at = stroke;
         }
         var gap = at;
         Space();
@@ -342,10 +344,12 @@ internal sealed class TapeScanner(string line, int start, int stop, UnitSystem s
             at = gap;
             return 0;
         }
-        if (at < stop && line[at] == '/' && inches is > 0 and < 1000 && decimal.Truncate(inches) == inches)
+        if (at < stop && line[at] == '/' && line.IndexOf('.', from, at - from) < 0)
         {
+            var stroke = at;
             at = from;
-            inches = Fraction()!.Value;
+            if (Fraction() is { } only) inches = only;
+            else at = stroke;
         }
         else
         {
