@@ -9,6 +9,8 @@ internal sealed class OpeningMeasures
 {
     private readonly Sum area = new(), deducted = new(), reveals = new(), revealArea = new(), doors = new(), windows = new(), all = new(), interrupted = new(), lined = new();
 
+    private bool keep;
+
     /// <summary>One opening read off the tape.</summary>
     /// <param name="Opening">What it is.</param>
     /// <param name="Width">Its width.</param>
@@ -17,7 +19,7 @@ internal sealed class OpeningMeasures
     /// <param name="Part">The part of each that the rule takes off.</param>
     public sealed record Hole(Opening Opening, Val Width, Val Height, Val Count, (int Times, int Over) Part);
 
-    /// <summary>Each opening.</summary>
+    /// <summary>Each opening, where they were to be kept.</summary>
     public List<Hole> Holes { get; } = [];
 
     /// <summary>Area of the openings.</summary>
@@ -32,10 +34,10 @@ internal sealed class OpeningMeasures
     /// <summary>What unlined pass-throughs add to the skirting.</summary>
     public Val Lined => lined.Total;
 
-    /// <summary>Adds up the openings of a place and those that lead into it.</summary>
-    public static OpeningMeasures Of(Tape tape, ImmutableArray<Opening> own, ImmutableArray<Opening> incoming)
+    /// <summary>Adds up the openings of a place and those that lead into it; <paramref name="keep"/> lists each.</summary>
+    public static OpeningMeasures Of(Tape tape, ImmutableArray<Opening> own, ImmutableArray<Opening> incoming, bool keep = false)
     {
-        var openings = new OpeningMeasures();
+        var openings = new OpeningMeasures { keep = keep };
         foreach (var opening in own) openings.Add(tape, opening, counts: true);
         foreach (var opening in incoming) openings.Add(tape, opening, counts: false);
         return openings;
@@ -61,7 +63,7 @@ internal sealed class OpeningMeasures
         area.Add(n * size);
         var part = rule.PartOf(squareMetres, opening.ReachesFloor);
         if (part.Times == 1) deducted.Add(part.Over == 1 ? n * size : n * size / part.Over);
-        Holes.Add(new(opening, w, h, n, part));
+        if (keep) Holes.Add(new(opening, w, h, n, part));
         if (rule.CountsReveals(squareMetres))
         {
             var run = n * (2 * h + (opening.Sill ? 2 : 1) * w);

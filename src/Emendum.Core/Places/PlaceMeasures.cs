@@ -14,11 +14,12 @@ public sealed record ExtraMeasure(string Leaf, string Label, Kind Kind, Val Valu
 /// <summary>The measures of one place, for one of it (before ×n), in the job's units.</summary>
 public sealed class PlaceMeasures
 {
-    private readonly Val?[] values;
+    private readonly Val[] values;
+    private readonly ulong has;
     private readonly ImmutableArray<Opening> incoming;
 
-    private PlaceMeasures(Place place, ImmutableArray<Opening> incoming, Val?[] values, ImmutableArray<ExtraMeasure> extras) =>
-        (Place, this.incoming, this.values, Extras) = (place, incoming, values, extras);
+    private PlaceMeasures(Place place, ImmutableArray<Opening> incoming, Tape tape) =>
+        (Place, this.incoming, values, has, Extras) = (place, incoming, tape.Values, tape.Made, tape.Extras);
 
     /// <summary>The place they are of.</summary>
     public Place Place { get; }
@@ -27,10 +28,10 @@ public sealed class PlaceMeasures
     public ImmutableArray<ExtraMeasure> Extras { get; }
 
     /// <summary>Whether such a place has that measure.</summary>
-    public bool Has(Measure measure) => values[(int)measure] is not null;
+    public bool Has(Measure measure) => (has >> (int)measure & 1) == 1;
 
     /// <summary>One measure; zero where such a place has none.</summary>
-    public Val this[Measure measure] => values[(int)measure] ?? 0m;
+    public Val this[Measure measure] => values[(int)measure];
 
     /// <summary>Whether they still stand for these inputs.</summary>
     public bool IsOf(Place place, ImmutableArray<Opening> from) => ReferenceEquals(place, Place) && incoming.AsSpan().SequenceEqual(from.AsSpan());
@@ -62,14 +63,14 @@ public sealed class PlaceMeasures
                 break;
         }
         foreach (var own in place.Typed.Where(t => Measures.Find(t.Name) is null)) tape.Own(own);
-        return new(place, incoming, tape.Values, tape.Extras);
+        return new(place, incoming, tape);
     }
 }
 
 /// <summary>The tape while one place is measured: reads its lengths into one unit (decimal inches, or millimetres when any is metric) and makes its figures, converting last.</summary>
 internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, Trace trace)
 {
-    private readonly ImmutableArray<ExtraMeasure>.Builder extras = ImmutableArray.CreateBuilder<ExtraMeasure>();
+    private ImmutableArray<ExtraMeasure>.Builder? extras;
 
     /// <summary>Inch or millimetre.</summary>
     public Unit Unit { get; } = place.AllInches ? Unit.Inch : Unit.Millimetre;
@@ -84,10 +85,13 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     public bool On => trace.On;
 
     /// <summary>Figures so far, by measure.</summary>
-    public Val?[] Values { get; } = new Val?[Measures.Count];
+    public Val[] Values { get; } = new Val[Measures.Count];
+
+    /// <summary>A bit for each measure that was made.</summary>
+    public ulong Made { get; private set; }
 
     /// <summary>Figures beyond the named ones.</summary>
-    public ImmutableArray<ExtraMeasure> Extras => extras.ToImmutable();
+    public ImmutableArray<ExtraMeasure> Extras => extras?.ToImmutable() ?? [];
 
     /// <summary>A length off the tape.</summary>
     public Val Read(Length length, string label) => trace.Convert(trace.Typed(length.Value, length.Unit.Symbol, label, length.Typed, "places", place.Id), length.Unit, Unit);
@@ -116,6 +120,7 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
         }
         var made = trace.Make(value, symbol, label, new("places", place.Id, measure.Name()));
         Values[(int)measure] = made;
+        Made |= 1UL << (int)measure;
         return made;
     }
 
@@ -124,7 +129,7 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     {
         var unit = system.For(kind);
         var made = trace.Make(kind == Kind.Count ? raw : FromTape(raw, kind, unit), kind == Kind.Count ? "" : unit.Symbol, On ? $"{label}, {place.Name}" : "", new("places", place.Id, leaf));
-        extras.Add(new(leaf, label, kind, made));
+        (extras ??= ImmutableArray.CreateBuilder<ExtraMeasure>()).Add(new(leaf, label, kind, made));
         return made;
     }
 
@@ -133,7 +138,7 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     {
         var unit = system.For(own.Quantity.Kind);
         var made = trace.Make(Evaluated(own, unit), own.Quantity.Kind == Kind.Count ? "" : unit.Symbol, On ? $"{own.Name}, {place.Name}" : "", new("places", place.Id, "own/" + own.Name));
-        extras.Add(new("own/" + own.Name, own.Name, own.Quantity.Kind, made));
+        (extras ??= ImmutableArray.CreateBuilder<ExtraMeasure>()).Add(new("own/" + own.Name, own.Name, own.Quantity.Kind, made));
     }
 
     /// <summary>An area as someone typed it, in square tape units.</summary>

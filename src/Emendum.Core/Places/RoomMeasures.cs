@@ -13,11 +13,13 @@ internal static class RoomMeasures
         var edge = OutlineMeasures.Of(tape, room.Outline);
         var high = room.High is { } h ? tape.Read(h, "height") : (Val?)null;
         var slope = room.Slope.IsEmpty ? null : new SlopedCeiling(edge.Corners, [.. room.Slope.Select((s, i) => tape.Read(s, tape.On ? $"height at corner {i + 1}" : ""))]);
-        var openings = OpeningMeasures.Of(tape, tape.Place.Openings, incoming);
+        var openings = OpeningMeasures.Of(tape, tape.Place.Openings, incoming, keep: !room.Bands.IsEmpty);
 
         Val floor = edge.Area, around = edge.Around, crown = edge.Around, cubic = slope is null ? edge.Area * high!.Value : slope.Volume(edge.Corners);
         if (slope is not null) crown = slope.Cornice(edge.Sides);
-        var walls = WallsOf(tape, room, edge, high, slope);
+        // Wall by wall only where walls differ or are split: most rooms are boxes.
+        var box = room.Outline is Rectangle && room.WallHeights.IsEmpty && slope is null;
+        var walls = box && room.Bands.IsEmpty ? [] : WallsOf(tape, room, edge, high, slope);
         Val gross = room.WallHeights.IsEmpty && slope is null ? around * high!.Value : Total(walls.Select(w => w.Area));
         Val corners = room.Outline.Sides;
         var stretches = walls.Select(w => w.Stretch).ToList();
@@ -63,7 +65,7 @@ internal static class RoomMeasures
         openings.MakeCounts(tape);
         tape.Make(Measure.CornerCount, corners);
         tape.Make(Measure.Volume, cubic);
-        if (room.Outline.Sides != 4 || room.Outline is not Rectangle || !room.WallHeights.IsEmpty || slope is not null)
+        if (!box)
             for (var i = 0; i < walls.Length; i++) tape.Extra("walls/" + Outline.Letter(i), "Wall " + Outline.Letter(i), Kind.Area, walls[i].Area);
         BandMeasures.Of(tape, room, stretches, openings.Holes);
     }
