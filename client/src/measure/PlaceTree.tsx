@@ -350,7 +350,7 @@ function PlaceWords({ place }: { place: Place }) {
           {place.name}
           {place.count > 1 && ` ×${place.count}`}
         </b>
-        <small className={place.kind === "unmeasured" ? "todo" : undefined}>
+        <small className={place.kind === "unmeasured" ? "unmeasured" : undefined}>
           {place.size}
           {place.count > 1 && " each"}
           {place.finish && ` · ${place.finish}`}

@@ -90,6 +90,16 @@ internal sealed class Pencil
 
     public static (double X, double Y)[] Box(double x, double y, double width, double height) => [(x, y), (x + width, y), (x + width, y + height), (x, y + height)];
 
+    /// <summary>Twice the signed area; above zero when the corners go round clockwise on the sheet.</summary>
+    public static double Twice((double X, double Y)[] p) => Enumerable.Range(0, p.Length).Sum(i => p[i].X * p[(i + 1) % p.Length].Y - p[(i + 1) % p.Length].X * p[i].Y);
+
+    /// <summary>Angle of a text along a line, never upside down.</summary>
+    public static double Upright((double X, double Y) line)
+    {
+        var angle = Math.Atan2(line.Y, line.X) * 180 / Math.PI;
+        return angle > 90.01 ? angle - 180 : angle < -90.01 ? angle + 180 : angle is > 89.99 ? -90 : angle;
+    }
+
     private static ImmutableArray<double> Flat(IEnumerable<(double X, double Y)> points) => [.. points.SelectMany(p => new[] { Round(p.X), Round(p.Y) })];
 
     /// <summary>To a hundredth of a millimetre.</summary>

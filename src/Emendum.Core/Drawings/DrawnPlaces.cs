@@ -87,15 +87,14 @@ internal static class DrawnSite
         var corners = outline.Millimetres.Select(c => (X: (double)c.X, Y: outline is Corners ? -(double)c.Y : (double)c.Y)).ToArray();
         var size = Pencil.Letter(corners.Max(c => c.X) - corners.Min(c => c.X), corners.Max(c => c.Y) - corners.Min(c => c.Y));
         pencil.Surface("site", "", corners, "area", "volume");
-        var turned = Enumerable.Range(0, corners.Length).Sum(i => corners[i].X * corners[(i + 1) % corners.Length].Y - corners[(i + 1) % corners.Length].X * corners[i].Y) > 0 ? 1 : -1;
+        var turned = Pencil.Twice(corners) > 0 ? 1 : -1;
         for (var i = 0; i < corners.Length; i++)
         {
             var (a, b) = (corners[i], corners[(i + 1) % corners.Length]);
             var length = Math.Sqrt((b.X - a.X) * (b.X - a.X) + (b.Y - a.Y) * (b.Y - a.Y));
             var (ux, uy) = ((b.X - a.X) / length, (b.Y - a.Y) / length);
             pencil.Edge("perimeter", a, b);
-            var angle = Math.Atan2(uy, ux) * 180 / Math.PI;
-            pencil.Mark(new Length((decimal)Math.Round(length, 3), Unit.Millimetre, "").Read(system), ((a.X + b.X) / 2 + turned * uy * size * 0.85, (a.Y + b.Y) / 2 - turned * ux * size * 0.85), angle > 90.01 ? angle - 180 : angle < -90.01 ? angle + 180 : angle > 89.99 ? -90 : angle);
+            pencil.Mark(new Length((decimal)Math.Round(length, 3), Unit.Millimetre, "").Read(system), ((a.X + b.X) / 2 + turned * uy * size * 0.85, (a.Y + b.Y) / 2 - turned * ux * size * 0.85), Pencil.Upright((ux, uy)));
         }
         foreach (var island in site.Islands) Islands.Draw(pencil, island, corners, outline is Corners, rule, "perimeter");
         return pencil.Done();

@@ -22,7 +22,7 @@ internal sealed class UnfoldedRoom
         var n = floor.Length;
         lengths = [.. Enumerable.Range(0, n).Select(i => Distance(floor[i], floor[(i + 1) % n]))];
         along = [.. Enumerable.Range(0, n).Select(i => ((floor[(i + 1) % n].X - floor[i].X) / lengths[i], (floor[(i + 1) % n].Y - floor[i].Y) / lengths[i]))];
-        var clockwise = Twice(floor) > 0;
+        var clockwise = Pencil.Twice(floor) > 0;
         away = [.. along.Select(u => clockwise ? (u.Y, -u.X) : (-u.Y, u.X))];
         double Over(int corner) => room.Slope.IsEmpty ? (double)room.High!.Millimetres : (double)room.Slope[corner % n].Millimetres;
         double? Own(int wall) => room.WallHeights.FirstOrDefault(w => room.Outline.WallOf(w.Wall) == wall) is { } own ? (double)own.High.Millimetres : null;
@@ -51,7 +51,7 @@ internal sealed class UnfoldedRoom
         {
             var (a, b) = (along[i], along[(i + 1) % along.Length]);
             var turn = a.X * b.Y - a.Y * b.X;
-            if (Math.Sign(turn) != Math.Sign(Twice(floor)) || a.X * b.X + a.Y * b.Y < -1e-9) return false;
+            if (Math.Sign(turn) != Math.Sign(Pencil.Twice(floor)) || a.X * b.X + a.Y * b.Y < -1e-9) return false;
         }
         return true;
     }
@@ -75,8 +75,8 @@ internal sealed class UnfoldedRoom
         {
             // Walls as long and as high as their opposites say so once.
             if (room.Outline is Rectangle && w is 1 or 2 && starts[w] == starts[0] && ends[w] == ends[0]) continue;
-            pencil.Mark(Text(lengths[w]), Shifted(place(w, lengths[w] / 2, (starts[w] + ends[w]) / 2), away[w], letter * (starts[w] == ends[w] ? 0.75 : 1.4)), Upright(along[w]));
-            if (w == 0 || starts[w] != starts[0]) pencil.Mark(Text(starts[w]), Shifted(place(w, 0, starts[w] / 2), along[w], -letter * 0.75), Upright(away[w]));
+            pencil.Mark(Text(lengths[w]), Shifted(place(w, lengths[w] / 2, (starts[w] + ends[w]) / 2), away[w], letter * (starts[w] == ends[w] ? 0.75 : 1.4)), Pencil.Upright(along[w]));
+            if (w == 0 || starts[w] != starts[0]) pencil.Mark(Text(starts[w]), Shifted(place(w, 0, starts[w] / 2), along[w], -letter * 0.75), Pencil.Upright(away[w]));
         }
         return place;
     }
@@ -104,7 +104,7 @@ internal sealed class UnfoldedRoom
         for (var w = 0; w < floor.Length; w++)
         {
             var middle = (X: (floor[w].X + floor[(w + 1) % floor.Length].X) / 2, Y: (floor[w].Y + floor[(w + 1) % floor.Length].Y) / 2);
-            pencil.Mark($"{Outline.Letter(w)} {Text(lengths[w])}", Shifted(middle, away[w], size * 0.85), Upright(along[w]));
+            pencil.Mark($"{Outline.Letter(w)} {Text(lengths[w])}", Shifted(middle, away[w], size * 0.85), Pencil.Upright(along[w]));
             pencil.Mark(Outline.Letter(w), place(w, lengths[w] / 2, -size * 0.95), 0);
             if (w == 0 || starts[w] != ends[w] || starts[w] != starts[w - 1]) pencil.Mark(Text(starts[w]), place(w, -size * 0.7, starts[w] / 2), -90);
             if (starts[w] != ends[w] && w + 1 < floor.Length && best.Layout[w].Row != best.Layout[w + 1].Row) pencil.Mark(Text(ends[w]), place(w, lengths[w] + size * 0.7, ends[w] / 2), -90);
@@ -222,16 +222,7 @@ internal sealed class UnfoldedRoom
 
     private static double Distance((double X, double Y) a, (double X, double Y) b) => Math.Sqrt((b.X - a.X) * (b.X - a.X) + (b.Y - a.Y) * (b.Y - a.Y));
 
-    private static double Twice((double X, double Y)[] p) => Enumerable.Range(0, p.Length).Sum(i => p[i].X * p[(i + 1) % p.Length].Y - p[(i + 1) % p.Length].X * p[i].Y);
-
     private static (double X, double Y) Shifted((double X, double Y) p, (double X, double Y) by, double far) => (p.X + by.X * far, p.Y + by.Y * far);
-
-    /// <summary>Angle of a text along a line, never upside down.</summary>
-    private static double Upright((double X, double Y) line)
-    {
-        var angle = Math.Atan2(line.Y, line.X) * 180 / Math.PI;
-        return angle > 90.01 ? angle - 180 : angle < -90.01 ? angle + 180 : angle is > 89.99 ? -90 : angle;
-    }
 }
 
 /// <summary>Islands in a floor or a site.</summary>

@@ -36,7 +36,7 @@ public static class Commands
             RemoveSchedule => [.. job.Schedule.Select(s => new Change($"schedule/{s.Id}", Node(s), null))],
             AddWork c => AddWork(job, c, book),
             SetWork c => SetWork(job, c, book),
-            RemoveWork c => WithoutCells(job, key => key.Work == c.Work, $"work/{Item(job, c.Work).Id}"),
+            RemoveWork c => [.. CellsGone(job, key => key.Work == c.Work), new($"work/{c.Work}", Node(Item(job, c.Work)), null)],
             FillCells c => Fill(job, c),
             SetNote c => Note(job, c),
             SetDeduction c => Set(job, "deduct", c.Was, DeductionRule.Find(c.Rule)?.Name ?? throw RefusedException.Of("rule", $"There is no deduction rule “{c.Rule}”.")),
@@ -102,11 +102,9 @@ public static class Commands
         return ChangeSet.Same(current, now) ? [] : [new(path, current, now?.DeepClone())];
     }
 
-    internal static ImmutableArray<Change> WithoutCells(Job job, Func<CellKey, bool> concerns, string path) =>
-    [
-        .. job.Cells.Where(c => concerns(c.Key)).OrderBy(c => c.Key.Work).ThenBy(c => c.Key.Place).Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Node(c.Value), null)),
-        new(path, ChangeSet.Get(job, path), null),
-    ];
+    /// <summary>The cells that go with what is taken away.</summary>
+    internal static IEnumerable<Change> CellsGone(Job job, Func<CellKey, bool> concerns) =>
+        job.Cells.Where(c => concerns(c.Key)).OrderBy(c => c.Key.Work).ThenBy(c => c.Key.Place).Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Node(c.Value), null));
 
     internal static ImmutableArray<Change> AddWork(Job job, AddWork command, Func<Guid, BookEntry?> book)
     {

@@ -183,7 +183,7 @@ internal static class PlaceCommands
             var now = other with { Openings = [.. other.Openings.Select(o => o.Into is { } into && ids.Contains(into) ? o with { Into = null } : o)] };
             changes.Add(new($"places/{other.Id}", Commands.Node(other), Commands.Node(now with { Line = PlaceLine.Print(now, job.Units, id => job.Place(id)?.Name) })));
         }
-        changes.AddRange(job.Cells.Where(c => ids.Contains(c.Key.Place)).OrderBy(c => c.Key.Work).ThenBy(c => c.Key.Place).Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Commands.Node(c.Value), null)));
+        changes.AddRange(Commands.CellsGone(job, key => ids.Contains(key.Place)));
         changes.AddRange(command.Places.Distinct().Select(id => new Change($"places/{id}", Commands.Node(Commands.Place(job, id)), null)));
         return changes.ToImmutable();
     }

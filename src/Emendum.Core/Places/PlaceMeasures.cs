@@ -150,12 +150,8 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     }
 
     /// <summary>A length in tape units raised to the power of the kind, in the unit the job shows.</summary>
-    private Val FromTape(Val raw, Kind kind, Unit to)
-    {
-        var factor = 1m;
-        for (var i = 0; i < TapeScanner.PowerOf(kind); i++) factor *= Unit.Factor;
-        return trace.ConvertBy(raw, factor, On ? Unit + (kind == Kind.Length ? "" : kind == Kind.Area ? "²" : "³") : "", to);
-    }
+    private Val FromTape(Val raw, Kind kind, Unit to) =>
+        trace.ConvertBy(raw, TapeScanner.FactorOf(Unit, kind), On ? Unit + (kind == Kind.Length ? "" : kind == Kind.Area ? "²" : "³") : "", to);
 
     private Val Evaluated(TypedMeasure typed, Unit unit)
     {

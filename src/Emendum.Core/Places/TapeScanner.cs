@@ -75,6 +75,14 @@ internal sealed class TapeScanner(string line, int start, int stop, UnitSystem s
     /// <summary>Power of a length that a kind is: 1, 2, 3; 0 for a count.</summary>
     public static int PowerOf(Kind kind) => kind switch { Kind.Length => 1, Kind.Area => 2, Kind.Volume => 3, _ => 0 };
 
+    /// <summary>Exact factor of a length unit raised to the power of a kind.</summary>
+    public static decimal FactorOf(Unit unit, Kind kind)
+    {
+        var factor = 1m;
+        for (var i = 0; i < PowerOf(kind); i++) factor *= unit.Factor;
+        return factor;
+    }
+
     /// <summary>The sign between dimensions.</summary>
     public void By(string next, string form)
     {

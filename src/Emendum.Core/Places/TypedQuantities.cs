@@ -44,9 +44,6 @@ public static class TypedQuantities
     public static decimal In(TypedQuantity typed, Unit unit)
     {
         var (value, from) = Read(typed);
-        if (from is null) return value;
-        var factor = 1m;
-        for (var i = 0; i < TapeScanner.PowerOf(typed.Kind); i++) factor *= from.Factor;
-        return value * factor / unit.Factor;
+        return from is null ? value : value * TapeScanner.FactorOf(from, typed.Kind) / unit.Factor;
     }
 }
