@@ -2,10 +2,11 @@ import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { type Refused, type Schemas, api, newId } from "../api/client";
+import { api, newId } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { TableUpload } from "./TableUpload";
+import { BadRows, useTableIntake } from "./useTableIntake";
 import "./measure.css";
 
 /** The customer's schedule of quantities beside our own takeoff; rows that are more than 1 % apart are flagged. */
@@ -128,25 +129,13 @@ export function SchedulePage() {
 
 function BringInSchedule({ onDone }: { onDone: () => void }) {
   const [open, { job }] = useJob();
-  const [table, setTable] = useState<Schemas["TableView"] | null>(null);
-  const [mapping, setMapping] = useState<Record<string, number>>({});
-  const [leaveOut, setLeaveOut] = useState(false);
   const [wrong, setWrong] = useState("");
-  const { data, error } = useQuery({
-    queryKey: ["read-schedule", job.id, table, mapping],
-    queryFn: async () =>
-      (
-        await api.POST("/api/jobs/{id}/schedule/read-table", {
-          params: { path: { id: job.id } },
-          body: { columns: table!.columns, rows: table!.rows, mapping },
-        })
-      ).data!,
-    enabled: table !== null,
-    staleTime: Infinity,
-    retry: false,
-  });
-  const bad = data?.rows.filter((r) => r.wrong !== null) ?? [];
-  const good = data?.rows.filter((r) => r.wrong === null) ?? [];
+  const intake = useTableIntake(
+    "schedule",
+    async (body) =>
+      (await api.POST("/api/jobs/{id}/schedule/read-table", { params: { path: { id: job.id } }, body })).data!,
+  );
+  const { good, bad } = intake;
 
   async function take() {
     try {
@@ -168,45 +157,18 @@ function BringInSchedule({ onDone }: { onDone: () => void }) {
 
   return (
     <div className="bringin pad">
-      <TableUpload
-        purpose="schedule"
-        table={table}
-        mapping={mapping}
-        onTable={(t) => {
-          setTable(t);
-          setMapping(t.mapping);
-          setLeaveOut(false);
-        }}
-        onMapping={setMapping}
-      />
-      {error && <p className="error">{(error as Refused).message}</p>}
-      {data && (
+      <TableUpload {...intake.upload} />
+      {intake.error && <p className="error">{intake.error.message}</p>}
+      {intake.read && (
         <>
           <p role="status">
             <b>{good.length} rows can be read</b>
             {bad.length > 0 && <span className="error"> · {bad.length} cannot</span>}
           </p>
-          {bad.length > 0 && (
-            <ul className="badrows" aria-label="Rows that cannot be read">
-              {bad.slice(0, 100).map((r) => (
-                <li key={r.row}>
-                  Row {r.row}: {r.wrong}
-                </li>
-              ))}
-            </ul>
-          )}
-          {bad.length > 0 && (
-            <label className="leaveout">
-              <input type="checkbox" checked={leaveOut} onChange={(e) => setLeaveOut(e.target.checked)} /> Leave out the{" "}
-              {bad.length} rows that cannot be read
-            </label>
-          )}
+          <BadRows rows={bad} />
+          {intake.leaveOut}
           <p>
-            <Button
-              variant="contained"
-              disabled={good.length === 0 || (bad.length > 0 && !leaveOut)}
-              onClick={() => void take()}
-            >
+            <Button variant="contained" disabled={!intake.ready} onClick={() => void take()}>
               Add {good.length} rows
             </Button>
           </p>
