@@ -418,6 +418,8 @@ for (const colorScheme of ["light", "dark"] as const)
   test(`no accessibility violations on any Measure view, ${colorScheme}`, async ({
     page,
   }) => {
+    // Eleven whole-page checks, each several seconds where the machine is busy with other work.
+    test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
     const check = async (what: string) => {
       const { violations } = await new AxeBuilder({ page })
