@@ -6,7 +6,7 @@ const flags = ["no-sandbox", "disable-gpu", "disable-quic", "no-first-run", "dis
 export default defineConfig({
   testDir: "../tests/e2e",
   outputDir: "../test-results",
-  timeout: 90_000,
+  timeout: 180_000,
   workers: 1,
   reporter: [["list"], ["json", { outputFile: process.env.E2E_REPORT ?? "../test-results/report.json" }]],
   use: {

@@ -35,7 +35,7 @@ internal static class BigJob
             rooms.Add(TapeLine.ReadOrThrow(line, UnitSystem.Feet).ToPlace(Id(3, p), $"Floor {p / 40}", rank = Rank.Between(rank, null), line));
             foreach (var item in work) cells[new(item.Id, Id(3, p))] = new(CellState.Included, "");
         }
-        return LibraryJob.Empty(Id(4, places * 1000 + items), new("Big job", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"), UnitSystem.Feet) with
+        return Job.Empty(Id(4, places * 1000 + items), new("Big job", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"), UnitSystem.Feet) with
         {
             Places = rooms.ToImmutable(),
             Work = work.ToImmutable(),

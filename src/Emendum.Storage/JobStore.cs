@@ -48,6 +48,7 @@ public sealed class JobStore(Database database)
         connection.Run("INSERT INTO job VALUES ($id, $number, $name, $customer, (SELECT id FROM customer WHERE id = $customerId), $at, $at, $summary)",
             ("$id", job.Id), ("$number", job.Info.Number), ("$name", job.Info.Name), ("$customer", job.Info.Customer), ("$customerId", job.Info.CustomerId), ("$at", Utc(now)), ("$summary", summary));
         Snapshot(connection, job, 0);
+        foreach (var entry in job.Book.Keys) Pin(connection, job.Id, entry.ToString());
         transaction.Commit();
     }
 
@@ -75,12 +76,15 @@ public sealed class JobStore(Database database)
             ("$changes", JsonSerializer.Serialize(entry.Changes, JobJson.Options)), ("$answer", entry.Answer));
         connection.Run("UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
             ("$name", job.Info.Name), ("$customer", job.Info.Customer), ("$at", entry.At), ("$summary", summary), ("$job", job.Id));
+        foreach (var change in entry.Changes.Where(c => c.After is not null && c.Path.StartsWith("book/", StringComparison.Ordinal))) Pin(connection, job.Id, change.Path[5..]);
         if (entry.Version % EntriesBetweenSnapshots == 0) Snapshot(connection, job, entry.Version);
         transaction.Commit();
     }
 
     /// <summary>A time as it is stored.</summary>
     public static string Utc(DateTime time) => time.ToUniversalTime().ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", System.Globalization.CultureInfo.InvariantCulture);
+
+    private static void Pin(SqliteConnection connection, Guid job, string entry) => connection.Run("INSERT OR IGNORE INTO job_pin VALUES ($job, $entry)", ("$job", job), ("$entry", entry));
 
     private static void Snapshot(SqliteConnection connection, Job job, long version) =>
         connection.Run("INSERT INTO job_snapshot VALUES ($job, $version, $schema, $content)",

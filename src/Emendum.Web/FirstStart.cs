@@ -13,7 +13,7 @@ public static class FirstStart
     {
         var companies = services.GetRequiredService<CompanyStore>();
         if (companies.Get() is not null) return;
-        services.GetRequiredService<BookStore>().Add(StarterBook.Entries);
+        services.GetRequiredService<BookStore>().Add(StarterBook.Entries, "the owner", DateTime.UtcNow);
         if (demo)
         {
             var customer = new Customer(StarterBook.Id(900), "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", "office@saltmarsh-library.example", "555 0134");

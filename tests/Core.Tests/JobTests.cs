@@ -170,12 +170,23 @@ public class JobTests
         var old = JsonNode.Parse(now.ToJsonString())!.AsObject();
         // As version 1 wrote it: rectangular rooms only, sizes beside the name.
         (old["schemaVersion"], _) = (1, old.Remove("schedule"));
+        old.Remove("conditions");
+        foreach (var cell in old["cells"]!.AsArray().Select(c => c!.AsObject()))
+        {
+            (cell["state"], cell["note"]) = (cell["cell"]!["state"]!.DeepClone(), cell["cell"]!["note"]!.DeepClone());
+            cell.Remove("cell");
+        }
+        foreach (var equipment in old["book"]!.AsArray().Select(e => e!.AsObject()).Where(e => (string)e["kind"]! == "equipment"))
+        {
+            equipment["costPerHour"] = equipment["cost"]!.DeepClone();
+            foreach (var gone in new[] { "cost", "per", "trade", "tags", "order", "archived", "section", "tags" }) equipment.Remove(gone);
+        }
         var rooms = old["places"]!.AsArray().Where(p => (string)p!["shape"]!["kind"]! == "room" && (string)p["shape"]!["outline"]!["by"]! == "sides").ToList();
         foreach (var place in rooms.Select(p => p!.AsObject()))
         {
             var shape = place["shape"]!;
             (place["kind"], place["long"], place["wide"], place["high"]) = ("room", shape["outline"]!["long"]!.DeepClone(), shape["outline"]!["wide"]!.DeepClone(), shape["high"]!.DeepClone());
-            foreach (var gone in new[] { "shape", "typed", "finish", "notes" }) place.Remove(gone);
+            foreach (var gone in new[] { "shape", "typed", "finish", "notes", "conditions" }) place.Remove(gone);
             foreach (var opening in place["openings"]!.AsArray())
                 foreach (var gone in new[] { "wall", "reachesFloor", "bottom", "into" }) opening!.AsObject().Remove(gone);
         }
@@ -183,6 +194,8 @@ public class JobTests
         Assert.Equal(now.ToJsonString(), JsonNode.Parse(File(Read(old.ToJsonString())))!.ToJsonString());
         var change = JobUpgrade.Change(new("places/x", null, old["places"]![0]!.DeepClone()));
         Assert.True(JsonNode.DeepEquals(now["places"]![0], change.After));
+        var cellChange = JobUpgrade.Change(new("cells/x/y", JsonNode.Parse("""{"state":"included","note":""}"""), null));
+        Assert.True(JsonNode.DeepEquals(now["cells"]![0]!["cell"], cellChange.Before));
     }
 
     [Fact]

@@ -16,10 +16,10 @@ public class PriceTests
     {
         var role = Sample.Role();
         var goods = Sample.Material("Goods", Unit.Each, null, null, 0);
-        return Price.Of(terms, [new(role, 40, 25, labour)], [new(goods, "", "", 1, [], 1, material, material)], [], 40, 100, Trace.Silent);
+        return Price.Of(terms, new([new(role, 40, 25, labour)], [new(goods, "", "", 1, 1, [], 1, 0, material, material, 0)], [], [], [], []), 40, 100, Trace.Silent);
     }
 
-    private static PricingTerms Terms => LibraryJob.StartingTerms with { LabourMarkup = 0, MaterialMarkup = 20, Overhead = 10, Contingency = 5, Profit = 15, TaxOn = TaxOn.Nothing };
+    private static PricingTerms Terms => PricingTerms.Starting with { LabourMarkup = 0, MaterialMarkup = 20, Overhead = 10, Contingency = 5, Profit = 15, TaxOn = TaxOn.Nothing };
 
     [Fact]
     public void Worked_example_of_markup_where_margin_and_markup_are_not_confused()
@@ -53,7 +53,7 @@ public class PriceTests
     [Fact]
     public void A_job_starts_with_the_floor_and_target_of_a_healthy_firm() =>
         // Common practice: a gross profit of at least 40 %, good at 50 %.
-        Assert.Equal((40m, 50m), (LibraryJob.StartingTerms.FloorMargin, LibraryJob.StartingTerms.GoalMargin));
+        Assert.Equal((40m, 50m), (PricingTerms.Starting.FloorMargin, PricingTerms.Starting.GoalMargin));
 
     [Fact]
     public void Tax_on_the_price_and_on_the_materials_part_of_it()

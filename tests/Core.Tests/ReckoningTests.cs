@@ -121,7 +121,7 @@ public class ReckoningTests
         var (a, b) = (Sample.NewId(), Sample.NewId());
         Component Part(Guid id, string name, Guid of) => new(id, name, ComponentKind.Labour, layer.Id, null, of, null, Ratio.Parse("1 h per 2 h".Replace("2 h", "2 each")), false, null);
         var assembly = new Assembly(Sample.NewId(), 1, "Ring", "S", Measure.FloorArea, [Part(a, "first", b), Part(b, "second", a)], "", "");
-        var refused = Assert.Throws<RefusedException>(() => BookChecks.InWorkingOrder(assembly.Components, m => RefusedException.Of("", m)));
+        var refused = Assert.Throws<RefusedException>(() => AssemblyCheck.InWorkingOrder(assembly.Components, (_, m) => RefusedException.Of("", m)));
         Assert.Contains("first → second → first", refused.Message);
     }
 

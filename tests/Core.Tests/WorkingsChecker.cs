@@ -38,6 +38,15 @@ internal sealed class WorkingsChecker(JsonElement explanation)
             case "multiply": return Of() is [var c, var d] ? c * d : throw new InvalidOperationException("multiply takes two");
             case "divide": return Of() is [var e, var f] ? e / f : throw new InvalidOperationException("divide takes two");
             case "apply": return Of() is [var g, var times, var over] ? g * times / over : throw new InvalidOperationException("apply takes three");
+            case "min": return Of().Min();
+            case "max": return Of().Max();
+            case "table":
+                var reached = Round(Of()[0], 9);
+                return Fraction.Of(step.GetProperty("rows").EnumerateArray().Last(r => Fraction.Of(r.GetProperty("from").GetString()!) <= reached).GetProperty("gives").GetString()!);
+            case "plan":
+                var values = Of();
+                var (days, returns) = Plan(values[0], values[1], values[2..], [.. step.GetProperty("steps").EnumerateArray()]);
+                return new(step.GetProperty("gives").GetString() == "days" ? days : returns, 1);
             case "sqrt": return Root(Of()[0]);
             case "ceil": return Ceiling(Round(Of()[0], 9));
             case "money": return Round(Round(Of()[0], 9), 2);
@@ -60,6 +69,58 @@ internal sealed class WorkingsChecker(JsonElement explanation)
         for (var i = 1; i <= steps; i++) cheapest[i] = packs.Min(p => p.Price + cheapest[Math.Max(0, i - (int)(p.Size / grain))]);
         if (cheapest[steps] != cost) throw new InvalidOperationException($"packs for {cost} where {cheapest[steps]} would do");
         return Fraction.Of(step.GetProperty("gives").GetString() == "cost" ? cost : size);
+    }
+
+    /// <summary>Walks through the days of the plan: in each the crew takes the first work that may go on, or waits, or goes home.</summary>
+    private static (int Days, int Returns) Plan(Fraction crew, Fraction day, Fraction[] hours, JsonElement[] steps)
+    {
+        var night = Fraction.Of(24m);
+        var left = steps.Select((s, i) => hours[i] == Fraction.Zero ? 0 : s.GetProperty("coats").GetInt32()).ToArray();
+        var span = steps.Select((s, i) => Round(hours[i] / (crew * Fraction.Of(s.GetProperty("coats").GetInt32())), 12)).ToArray();
+        var rest = span.ToArray();
+        var dry = new Fraction[steps.Length];
+        Array.Fill(dry, Fraction.Zero);
+        var (today, clock, last, returns, started) = (0, Fraction.Zero, 0, 0, -1);
+        var wentHomeEarly = false;
+        while (left.Any(l => l > 0))
+        {
+            var now = Fraction.Of(today) * night + clock;
+            // Work that was begun goes on; otherwise the first in the list that waits for nothing.
+            var next = started >= 0 ? started : Array.FindIndex(left, l => l > 0) is var first && first >= 0 ? Enumerable.Range(0, left.Length).Where(i => left[i] > 0 && Ready(i) is { } t && Round(t, 9) <= Round(now, 9)).DefaultIfEmpty(-1).First() : -1;
+            var over = Round(clock, 9) >= Round(day, 9);
+            if (next >= 0 && !over)
+            {
+                if (wentHomeEarly) (returns, wentHomeEarly) = (returns + 1, false);
+                var time = rest[next] < day - clock ? rest[next] : day - clock;
+                (clock, rest[next], last) = (clock + time, rest[next] - time, today);
+                started = next;
+                if (Round(rest[next], 9) > Fraction.Zero) continue;
+                (started, rest[next]) = (-1, span[next]);
+                left[next]--;
+                dry[next] = Fraction.Of(today) * night + clock + Fraction.Of(steps[next].GetProperty("drying").GetString()!);
+                continue;
+            }
+            // Nothing can be done now: wait for the earliest within the day, else the day is lost from here.
+            var soon = Enumerable.Range(0, left.Length).Where(i => left[i] > 0).Select(Ready).OfType<Fraction>().DefaultIfEmpty(Fraction.Zero).Min();
+            if (!over && next < 0 && Round(soon - Fraction.Of(today) * night, 9) < Round(day, 9)) clock = soon - Fraction.Of(today) * night;
+            else
+            {
+                if (!over) wentHomeEarly = true;
+                (today, clock) = (today + 1, Fraction.Zero);
+            }
+        }
+        return (hours.All(h => h == Fraction.Zero) ? 0 : last + 1, returns);
+
+        Fraction? Ready(int i)
+        {
+            var when = left[i] > 0 ? dry[i] : Fraction.Zero;
+            foreach (var wait in steps[i].GetProperty("waits").EnumerateArray().Select(w => w.GetInt32()))
+            {
+                if (left[wait] > 0) return null;
+                if (when < dry[wait]) when = dry[wait];
+            }
+            return when;
+        }
     }
 
     private Fraction Share(JsonElement step)
@@ -133,6 +194,8 @@ internal sealed class WorkingsChecker(JsonElement explanation)
         public static Fraction operator /(Fraction a, Fraction b) => new(a.Numerator * b.Denominator, a.Denominator * b.Numerator);
         public static bool operator ==(Fraction a, Fraction b) => a.Equals(b);
         public static bool operator !=(Fraction a, Fraction b) => !a.Equals(b);
+        public static bool operator <=(Fraction a, Fraction b) => a.CompareTo(b) <= 0;
+        public static bool operator >=(Fraction a, Fraction b) => a.CompareTo(b) >= 0;
         public static bool operator <(Fraction a, Fraction b) => a.CompareTo(b) < 0;
         public static bool operator >(Fraction a, Fraction b) => a.CompareTo(b) > 0;
         public int CompareTo(Fraction other) => (Numerator * other.Denominator).CompareTo(other.Numerator * Denominator);

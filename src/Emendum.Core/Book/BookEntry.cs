@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Book;
@@ -9,99 +8,137 @@ namespace Emendum.Core.Book;
 /// <param name="Id">UUIDv7, the same through all versions.</param>
 /// <param name="Version">1 and up; every save is a new one.</param>
 /// <param name="Name">Own name.</param>
+/// <param name="Section">Heading in Book, grid and proposal.</param>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(LabourRole), "role")]
 [JsonDerivedType(typeof(Material), "material")]
 [JsonDerivedType(typeof(Equipment), "equipment")]
+[JsonDerivedType(typeof(Subcontract), "subcontract")]
 [JsonDerivedType(typeof(ProductionRate), "rate")]
 [JsonDerivedType(typeof(Assembly), "assembly")]
-public abstract record BookEntry(Guid Id, int Version, string Name)
+[JsonDerivedType(typeof(PriceOnlyItem), "priceOnly")]
+[JsonDerivedType(typeof(Condition), "condition")]
+[JsonDerivedType(typeof(SurfaceFactor), "surface")]
+[JsonDerivedType(typeof(SetUp), "setUp")]
+[JsonDerivedType(typeof(BookText), "text")]
+public abstract record BookEntry(Guid Id, int Version, string Name, string Section = "")
 {
+    /// <summary>Every kind with its name in files and its words on screen, in the order they are listed.</summary>
+    public static readonly ImmutableArray<(Type Type, string Kind, string Words, string Many)> Kinds =
+    [
+        (typeof(ProductionRate), "rate", "rate", "Rates"), (typeof(Assembly), "assembly", "assembly", "Assemblies"), (typeof(PriceOnlyItem), "priceOnly", "price-only", "Price-only items"),
+        (typeof(Material), "material", "material", "Materials"), (typeof(LabourRole), "role", "role", "Labour roles"), (typeof(Equipment), "equipment", "equipment", "Equipment"),
+        (typeof(Subcontract), "subcontract", "subcontract", "Subcontract"), (typeof(Condition), "condition", "condition", "Conditions"), (typeof(SurfaceFactor), "surface", "surface", "Surfaces"),
+        (typeof(SetUp), "setUp", "set-up", "Set-up and travel"), (typeof(BookText), "text", "text", "Texts"),
+    ];
+
+    /// <summary>The trade it belongs to, in the firm's words.</summary>
+    public string Trade { get; init; } = "";
+
+    /// <summary>Words to find it by.</summary>
+    public ImmutableArray<string> Tags { get; init; } = [];
+
+    /// <summary>Its place among the entries of its section; the same for two: by name.</summary>
+    public int Order { get; init; }
+
+    /// <summary>No longer offered; what uses it goes on using it.</summary>
+    public bool Archived { get; init; }
+
     /// <summary>Entries this one cannot be reckoned without.</summary>
     [JsonIgnore]
     public virtual IEnumerable<Guid> Needs => [];
+
+    /// <summary>Its kind as files name it.</summary>
+    public string KindName() => Kinds.First(k => k.Type == GetType()).Kind;
+
+    /// <summary>Refuses what cannot be reckoned with.</summary>
+    internal abstract void Check(BookCheck check);
 }
 
-/// <summary>A named addition to a wage: a percent of it or money per hour.</summary>
-public sealed record BurdenItem(string Name, decimal? Percent, decimal? PerHour);
-
-/// <summary>A labour role. Loaded cost = wage · (1 + Σ%) + Σ per hour.</summary>
-/// <param name="Id">UUIDv7.</param>
-/// <param name="Version">Version.</param>
-/// <param name="Name">Own name.</param>
-/// <param name="Wage">Money per hour.</param>
-/// <param name="Burden">Named items.</param>
-public sealed record LabourRole(Guid Id, int Version, string Name, decimal Wage, ImmutableArray<BurdenItem> Burden) : BookEntry(Id, Version, Name);
-
-/// <summary>A size a material is sold in, in its unit of use, and what one costs.</summary>
-public sealed record Pack(string Name, decimal Size, decimal Price);
-
-/// <summary>A material with its packs and, for what is spread, its coverage per coat.</summary>
-/// <param name="Id">UUIDv7.</param>
-/// <param name="Version">Version.</param>
-/// <param name="Name">Own name.</param>
-/// <param name="Unit">Unit of use; packs are in it.</param>
-/// <param name="Packs">At least one.</param>
-/// <param name="Coverage">What one unit covers at the first coat; null when an assembly says how much is needed.</param>
-/// <param name="LaterCoverage">At each later coat; null for the same.</param>
-/// <param name="WastePercent">Percent on top of the need.</param>
-/// <param name="Taxed">Whether tax on materials falls on it.</param>
-public sealed record Material(
-    Guid Id, int Version, string Name, Unit Unit, ImmutableArray<Pack> Packs, Ratio? Coverage, Ratio? LaterCoverage, decimal WastePercent, bool Taxed) : BookEntry(Id, Version, Name);
-
-/// <summary>Equipment at a cost per hour.</summary>
-public sealed record Equipment(Guid Id, int Version, string Name, decimal CostPerHour) : BookEntry(Id, Version, Name);
-
-/// <summary>The pace for so many coats, all of them together.</summary>
-public sealed record CoatsPace(int Coats, Ratio Pace);
-
-/// <summary>A production rate: the pace at which a role does one kind of work, with its default product.</summary>
+/// <summary>An entry that can be put to work in a job: what it is measured against and what people read.</summary>
 /// <param name="Id">UUIDv7.</param>
 /// <param name="Version">Version.</param>
 /// <param name="Name">Own name.</param>
 /// <param name="Section">Heading in grid and proposal.</param>
 /// <param name="Measure">What it is measured against.</param>
-/// <param name="Paces">Pace by number of coats; work without coats has the one row 1.</param>
-/// <param name="Role">Who does it.</param>
-/// <param name="Product">Default material, or none.</param>
 /// <param name="Wording">What the customer reads.</param>
 /// <param name="CrewNote">What the crew reads.</param>
-public sealed record ProductionRate(
-    Guid Id, int Version, string Name, string Section, Measure Measure, ImmutableArray<CoatsPace> Paces, Guid Role, Guid? Product, string Wording, string CrewNote) : BookEntry(Id, Version, Name)
+public abstract record WorkEntry(Guid Id, int Version, string Name, string Section, Places.Measure Measure, string Wording, string CrewNote) : BookEntry(Id, Version, Name, Section)
 {
-    /// <inheritdoc/>
-    public override IEnumerable<Guid> Needs => Product is { } product ? [Role, product] : [Role];
+    /// <summary>A further note for the customer.</summary>
+    public string CustomerNote { get; init; } = "";
+
+    /// <summary>Not shown to the customer as a line of its own.</summary>
+    public bool Hidden { get; init; }
+
+    /// <summary>Named levels of difficulty.</summary>
+    public ImmutableArray<Level> Levels { get; init; } = [];
+
+    /// <summary>Other work that is offered when this is added to a job.</summary>
+    public ImmutableArray<Guid> Accessories { get; init; } = [];
+
+    /// <summary>The surface it is usually done on.</summary>
+    public Guid? Surface { get; init; }
+
+    /// <summary>Hours it dries after each coat, and before what waits for it.</summary>
+    public decimal DryingHours { get; init; }
+
+    /// <summary>Hours of a line are rounded up to this step.</summary>
+    public decimal? Step { get; init; }
+
+    /// <summary>Checks what all work has.</summary>
+    internal void CheckWork(BookCheck check)
+    {
+        check.Text(Wording, "wording", 2000);
+        check.Text(CrewNote, "crewNote", 2000);
+        check.Text(CustomerNote, "customerNote", 2000);
+        for (var i = 0; i < Levels.Length; i++)
+        {
+            if (string.IsNullOrWhiteSpace(Levels[i].Name) || Levels[i].Name.Length > 60) throw check.Wrong($"levels[{i}].name", "a level of difficulty needs a short name.");
+            if (Levels[i].Factor is <= 0 or > 100) throw check.Wrong($"levels[{i}].factor", "the factor of a level is more than 0 and at most 100.");
+        }
+        if (Levels.Select(l => l.Name).Distinct(StringComparer.OrdinalIgnoreCase).Count() != Levels.Length) throw check.Wrong("levels", "a level of difficulty stands twice.");
+        if (DryingHours is < 0 or > 10_000) throw check.Wrong("dryingHours", "drying is 0 to 10,000 hours.");
+        if (Step is <= 0 or > 1000) throw check.Wrong("step", "a rounding step is more than 0 and at most 1,000 hours.");
+        if (Surface is { } surface) check.Needed<SurfaceFactor>(surface, "surface", "surface");
+        if (Accessories.Contains(Id)) throw check.Wrong("accessories", "it cannot be its own accessory.");
+    }
 }
 
-/// <summary>What a component of an assembly costs as.</summary>
-public enum ComponentKind { Labour, Material, Equipment }
+/// <summary>A named level of difficulty with the factor on what it scales.</summary>
+public sealed record Level(string Name, decimal Factor);
 
-/// <summary>One part of an assembly.</summary>
-/// <param name="Id">UUIDv7.</param>
-/// <param name="Name">What it is here.</param>
-/// <param name="Kind">How it is reckoned.</param>
-/// <param name="Entry">The role, material or equipment.</param>
-/// <param name="Measure">The measure that drives it; or</param>
-/// <param name="Of">the component that drives it; or</param>
-/// <param name="Crew">the crew size it works with (equipment only).</param>
-/// <param name="Ratio">How much per driver; none for crew-tied equipment.</param>
-/// <param name="AsOrdered">A chained component takes its driver with waste.</param>
-/// <param name="WastePercent">Replaces the material's own.</param>
-public sealed record Component(
-    Guid Id, string Name, ComponentKind Kind, Guid Entry, Measure? Measure, Guid? Of, int? Crew, Ratio? Ratio, bool AsOrdered, decimal? WastePercent);
-
-/// <summary>Parts that are dropped in as one so that nothing is forgotten.</summary>
-/// <param name="Id">UUIDv7.</param>
-/// <param name="Version">Version.</param>
-/// <param name="Name">Own name.</param>
-/// <param name="Section">Heading in grid and proposal.</param>
-/// <param name="Measure">The measure shown as the line's quantity.</param>
-/// <param name="Components">In the order they are worked.</param>
-/// <param name="Wording">What the customer reads.</param>
-/// <param name="CrewNote">What the crew reads.</param>
-public sealed record Assembly(
-    Guid Id, int Version, string Name, string Section, Measure Measure, ImmutableArray<Component> Components, string Wording, string CrewNote) : BookEntry(Id, Version, Name)
+/// <summary>An entry while it is checked against those it stands with; makes its refusals.</summary>
+internal sealed class BookCheck(BookEntry entry, IReadOnlyDictionary<Guid, BookEntry> all, bool named)
 {
-    /// <inheritdoc/>
-    public override IEnumerable<Guid> Needs => Components.Select(c => c.Entry).Distinct();
+    /// <summary>A refusal of one field.</summary>
+    public RefusedException Wrong(string field, string message) =>
+        RefusedException.Of(field, named ? $"{entry.Name}: {message}" : char.ToUpperInvariant(message[0]) + message[1..]);
+
+    /// <summary>The entry of that kind.</summary>
+    public T Needed<T>(Guid id, string field, string what) where T : BookEntry =>
+        all.GetValueOrDefault(id) as T ?? throw Wrong(field, id == Guid.Empty ? $"choose the {what}." : $"the {what} it uses is not there ({id}).");
+
+    /// <summary>Refuses a ratio that does not turn one kind into another.</summary>
+    public void Fits(Ratio ratio, Kind from, Kind to, string field, string what)
+    {
+        if (ratio.A <= 0 || ratio.B <= 0) throw Wrong(field, $"{what} “{ratio}” must be more than zero.");
+        if (ratio.UnitB.Kind != from && ratio.UnitA.Kind != from) throw Wrong(field, $"{what} “{ratio}” does not apply to {Words(from)}.");
+        if (ratio.Turn(from).To.Kind != to) throw Wrong(field, $"{what} “{ratio}” does not give {Words(to)}.");
+    }
+
+    /// <summary>Refuses a text that is too long.</summary>
+    public void Text(string text, string field, int most)
+    {
+        if (text.Length > most) throw Wrong(field, $"at most {most:#,0} characters.");
+    }
+
+    /// <summary>Refuses a percentage below zero or beyond reason.</summary>
+    public void Percent(decimal? percent, string field, string what)
+    {
+        if (percent is < 0 or > 1000) throw Wrong(field, $"{what} is 0 to 1000 percent.");
+    }
+
+    /// <summary>A kind in words.</summary>
+    public static string Words(Kind kind) => kind switch { Kind.Area => "an area", Kind.Time => "hours", _ => "a " + kind.ToString().ToLowerInvariant() };
 }

@@ -10,7 +10,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>One thing in a job that changed: where, from what, to what. Null stands for 'not there'.</summary>
-/// <param name="Path"><c>places/ID</c>, <c>places/ID/FIELD</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c>, <c>schedule/ID</c>, <c>schedule/ID/FIELD</c>, <c>units</c> or <c>deduct</c>.</param>
+/// <param name="Path"><c>places/ID</c>, <c>places/ID/FIELD</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>cells/WORK/PLACE/FIELD</c>, <c>conditions</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c>, <c>schedule/ID</c>, <c>schedule/ID/FIELD</c>, <c>units</c> or <c>deduct</c>.</param>
 /// <param name="Before">As it was.</param>
 /// <param name="After">As it is.</param>
 public sealed record Change(string Path, JsonNode? Before, JsonNode? After);
@@ -46,6 +46,7 @@ public static class ChangeSet
             "proposal" => Node(job.Proposal, 1),
             "schedule" => Node(job.Schedule.FirstOrDefault(s => s.Id == Guid.Parse(parts[1])), 2),
             "deduct" => job.Deduct,
+            "conditions" => JsonSerializer.SerializeToNode(job.Conditions, JobJson.Options),
             "units" => JsonSerializer.SerializeToNode(job.Units, JobJson.Options),
             _ => throw RefusedException.Of("path", $"There is nothing at {path} in a job."),
         };
@@ -65,7 +66,7 @@ public static class ChangeSet
                 return job with { Work = InOrder(job.Work, Guid.Parse(parts[1]), w => w.Id, w => w.Rank, old => Changed(old, parts, 2, value)) };
             case "cells":
                 var key = new CellKey(Guid.Parse(parts[1]), Guid.Parse(parts[2]));
-                return job with { Cells = value is null ? job.Cells.Remove(key) : job.Cells.SetItem(key, value.Deserialize<Cell>(JobJson.Options)!) };
+                return job with { Cells = Changed(job.Cells.GetValueOrDefault(key), parts, 3, value) is { } cell ? job.Cells.SetItem(key, cell) : job.Cells.Remove(key) };
             case "book":
                 var id = Guid.Parse(parts[1]);
                 return job with { Book = value is null ? job.Book.Remove(id) : job.Book.SetItem(id, value.Deserialize<BookEntry>(JobJson.Options)!) };
@@ -77,6 +78,8 @@ public static class ChangeSet
                 return job with { Proposal = Changed(job.Proposal, parts, 1, value)! };
             case "schedule":
                 return job with { Schedule = InOrder(job.Schedule, Guid.Parse(parts[1]), s => s.Id, s => s.Rank, old => Changed(old, parts, 2, value)) };
+            case "conditions":
+                return job with { Conditions = Changed(new Listed(job.Conditions), ["", "ids"], 1, value)!.Ids };
             case "units":
                 return job with { Units = value.Deserialize<Quantities.UnitSystem>(JobJson.Options) };
             case "deduct":
@@ -85,6 +88,8 @@ public static class ChangeSet
                 throw RefusedException.Of("path", $"There is nothing at {path} in a job.");
         }
     }
+
+    private sealed record Listed(ImmutableArray<Guid> Ids);
 
     /// <summary>The thing with one field set, or the whole of it replaced.</summary>
     private static T? Changed<T>(T? old, string[] parts, int field, JsonNode? value) where T : class

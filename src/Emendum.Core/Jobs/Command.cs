@@ -27,6 +27,8 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(RemoveWork), "removeWork")]
 [JsonDerivedType(typeof(FillCells), "fillCells")]
 [JsonDerivedType(typeof(SetNote), "setNote")]
+[JsonDerivedType(typeof(SetCell), "setCell")]
+[JsonDerivedType(typeof(SetConditions), "setConditions")]
 [JsonDerivedType(typeof(SetDeduction), "setDeduction")]
 [JsonDerivedType(typeof(SetInfo), "setInfo")]
 [JsonDerivedType(typeof(SetPricing), "setPricing")]
@@ -36,7 +38,7 @@ public abstract record Command(Guid Id);
 /// <summary>Uses a Book entry in this job: pins it with everything that hangs on it.</summary>
 public sealed record AddWork(Guid Id, Guid Work, Guid Entry, Guid? After) : Command(Id);
 
-/// <summary>Sets a field of a work item: <c>name</c>, <c>section</c>, <c>coats</c>, <c>product</c>, <c>colour</c>, <c>pace</c> or <c>wording</c>.</summary>
+/// <summary>Sets a field of a work item, but its id, rank and entry. Entries it names are pinned.</summary>
 public sealed record SetWork(Guid Id, Guid Work, string Field, JsonNode? Was, JsonNode? Now) : Command(Id);
 
 /// <summary>Removes a work item with its cells.</summary>
@@ -50,6 +52,12 @@ public sealed record CellWas(Guid Work, Guid Place, CellState? Was);
 
 /// <summary>Sets the sentence at a cell.</summary>
 public sealed record SetNote(Guid Id, Guid Work, Guid Place, string Was, string Note) : Command(Id);
+
+/// <summary>Sets what a cell overrides: <c>source</c>, <c>answers</c>, <c>conditions</c> or <c>supply</c>. Entries it names are pinned.</summary>
+public sealed record SetCell(Guid Id, Guid Work, Guid Place, string Field, JsonNode? Was, JsonNode? Now) : Command(Id);
+
+/// <summary>Sets the conditions on all work of the job, and pins them.</summary>
+public sealed record SetConditions(Guid Id, ImmutableArray<Guid> Was, ImmutableArray<Guid> Conditions) : Command(Id);
 
 /// <summary>Sets the rule by which openings are taken off.</summary>
 public sealed record SetDeduction(Guid Id, string Was, string Rule) : Command(Id);

@@ -28,6 +28,9 @@ public static class Commands
             MovePlaces c => PlaceCommands.Move(job, c),
             RenameGroup c => PlaceCommands.RenameGroup(job, c),
             RemovePlaces c => PlaceCommands.Remove(job, c),
+            SetPlace { Field: "conditions" } c => Pinning(job, Set(job, $"places/{Place(job, c.Place).Id}/conditions", c.Was, c.Now), changed => changed.Place(c.Place)!.Conditions.Select(x => x.Condition), "conditions", book),
+            SetCell { Field: "source" or "answers" or "conditions" or "supply" } c => SetCell(job, c, book),
+            SetConditions c => Pinning(job, Set(job, "conditions", Node(c.Was), Node(c.Conditions)), changed => changed.Conditions, "conditions", book),
             SetPlace { Field: "finish" or "notes" } c => Set(job, $"places/{Place(job, c.Place).Id}/{c.Field}", c.Was, c.Now),
             SetMeasure c => PlaceCommands.SetMeasure(job, c),
             SetUnits c => PlaceCommands.SetUnits(job, c),
@@ -36,12 +39,12 @@ public static class Commands
             RemoveSchedule => [.. job.Schedule.Select(s => new Change($"schedule/{s.Id}", Node(s), null))],
             AddWork c => AddWork(job, c, book),
             SetWork c => SetWork(job, c, book),
-            RemoveWork c => [.. CellsGone(job, key => key.Work == c.Work), new($"work/{c.Work}", Node(Item(job, c.Work)), null)],
+            RemoveWork c => [.. CellsGone(job, key => key.Work == c.Work), .. job.Work.Where(w => w.WaitsFor.Contains(c.Work)).Select(w => new Change($"work/{w.Id}/waitsFor", Node(w.WaitsFor), Node(w.WaitsFor.Remove(c.Work)))), new($"work/{c.Work}", Node(Item(job, c.Work)), null)],
             FillCells c => Fill(job, c),
             SetNote c => Note(job, c),
             SetDeduction c => Set(job, "deduct", c.Was, DeductionRule.Find(c.Rule)?.Name ?? throw RefusedException.Of("rule", $"There is no deduction rule “{c.Rule}”.")),
             SetInfo c => Set(job, "info/" + c.Field, c.Was, c.Now),
-            SetPricing c => Set(job, "pricing/" + c.Field, c.Was, c.Now),
+            SetPricing c => Pinning(job, Set(job, "pricing/" + c.Field, c.Was, c.Now), changed => changed.Pricing.SetUp is { } setUp ? [setUp] : [], c.Field, book),
             SetProposal c => Set(job, "proposal/" + c.Field, c.Was, c.Now),
             _ => throw RefusedException.Of("type", "That command is not known."),
         };
@@ -72,7 +75,9 @@ public static class Commands
     {
         switch (command)
         {
-            case SetPricing: job.Pricing.Check(); break;
+            case SetPricing: JobChecks.Pricing(job); break;
+            case SetCell c: JobChecks.Cell(job, new(c.Work, c.Place), job.Cells[new(c.Work, c.Place)]); break;
+            case SetConditions: JobChecks.Conditions(job, job.Conditions); break;
             case SetProposal: job.Proposal.Check(); break;
             case SetInfo: JobChecks.Info(job.Info); break;
             case SetWork c: JobChecks.Item(Item(job, c.Work), job); break;
@@ -113,12 +118,9 @@ public static class Commands
         var entry = job.Book.GetValueOrDefault(command.Entry) ?? book(command.Entry)!;
         var at = command.After is { } after ? job.Work.IndexOf(Item(job, after)) + 1 : job.Work.Length;
         var rank = Rank.Between(at == 0 ? null : job.Work[at - 1].Rank, at == job.Work.Length ? null : job.Work[at].Rank);
-        var item = entry switch
-        {
-            ProductionRate rate => new WorkItem(command.Work, rank, rate.Id, rate.Section, rate.Name, rate.Paces.Any(p => p.Coats == 2) ? 2 : rate.Paces[0].Coats, null, "", null, rate.Wording),
-            Assembly assembly => new WorkItem(command.Work, rank, assembly.Id, assembly.Section, assembly.Name, 1, null, "", null, assembly.Wording),
-            _ => throw RefusedException.Of("entry", $"{entry.Name} is not work: add a rate or an assembly."),
-        };
+        if (entry is not WorkEntry of) throw RefusedException.Of("entry", $"{entry.Name} is not work: add a rate, an assembly or a price-only item.");
+        var coats = of switch { ProductionRate rate => rate.Paces.Any(p => p.Coats == 2) ? 2 : rate.Paces[0].Coats, Assembly assembly => assembly.Coats, _ => 1 };
+        var item = new WorkItem(command.Work, rank, of.Id, of.Section, of.Name, coats, null, "", null, of.Wording);
         return [.. changes, new($"work/{item.Id}", null, Node(item))];
     }
 
@@ -134,8 +136,22 @@ public static class Commands
     {
         if (command.Field is "id" or "rank" or "entry") throw RefusedException.Of("field", "That cannot be set.");
         var change = Set(job, $"work/{Item(job, command.Work).Id}/{command.Field}", command.Was, command.Now);
-        if (command.Field != "product" || command.Now is null) return change;
-        return Guid.TryParse(command.Now.ToString(), out var product) ? [.. Pin(job, product, "product", book), .. change] : throw RefusedException.Of("product", "That is not a product.");
+        return Pinning(job, change, changed => changed.Item(command.Work)!.Uses, command.Field, book);
+    }
+
+    private static ImmutableArray<Change> SetCell(Job job, SetCell command, Func<Guid, BookEntry?> book)
+    {
+        var key = new CellKey(command.Work, command.Place);
+        if (!job.Cells.ContainsKey(key)) throw RefusedException.Of(command.Field, "Include the work here first.");
+        return Pinning(job, Set(job, $"cells/{key.Work}/{key.Place}/{command.Field}", command.Was, command.Now), changed => changed.Cells[key].Conditions, command.Field, book);
+    }
+
+    /// <summary>The changes, after those that pin the entries which the changed job then names.</summary>
+    private static ImmutableArray<Change> Pinning(Job job, ImmutableArray<Change> changes, Func<Job, IEnumerable<Guid>> named, string field, Func<Guid, BookEntry?> book)
+    {
+        if (changes.IsEmpty) return changes;
+        var pins = named(ChangeSet.Apply(job, changes)).Distinct().SelectMany(id => Pin(job, id, field, book)).DistinctBy(c => c.Path);
+        return [.. pins, .. changes];
     }
 
     private static ImmutableArray<Change> Fill(Job job, FillCells command)
@@ -153,7 +169,7 @@ public static class Commands
             var cell = job.Cells.GetValueOrDefault(key);
             if (cell?.State != was) throw new ConflictException("cells", Node(cell?.State));
             if (was == command.State) continue;
-            changes.Add(new($"cells/{item}/{place}", Node(cell), command.State is { } state ? Node(new Cell(state, cell?.Note ?? "")) : null));
+            changes.Add(new($"cells/{item}/{place}", Node(cell), command.State is { } state ? Node(cell is null ? new Cell(state, "") : cell with { State = state }) : null));
         }
         return changes.ToImmutable();
     }

@@ -17,6 +17,13 @@ public sealed record Job(
     ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work, ImmutableDictionary<CellKey, Cell> Cells,
     ImmutableDictionary<Guid, BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal, ImmutableArray<ScheduleItem> Schedule)
 {
+    /// <summary>Conditions on all work of the job; a job-wide pace factor is one of them.</summary>
+    public ImmutableArray<Guid> Conditions { get; init; } = [];
+
+    /// <summary>A job with nothing in it yet.</summary>
+    public static Job Empty(Guid id, JobInfo info, UnitSystem units) => new(
+        id, info, units, "net", [], [], ImmutableDictionary<CellKey, Cell>.Empty, ImmutableDictionary<Guid, BookEntry>.Empty, PricingTerms.Starting, new(Detail.Section, true, "", "", 30), []);
+
     /// <summary>The rule by which openings are taken off.</summary>
     public DeductionRule Rule => DeductionRule.Find(Deduct) ?? throw RefusedException.Of("deduct", $"There is no deduction rule “{Deduct}”.");
 

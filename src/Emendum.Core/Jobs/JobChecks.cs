@@ -19,7 +19,8 @@ public static class JobChecks
         if (job.Id == Guid.Empty) throw RefusedException.Of("id", "The job has no id.");
         Info(job.Info);
         _ = job.Rule;
-        job.Pricing.Check();
+        Pricing(job);
+        Conditions(job, job.Conditions);
         job.Proposal.Check();
         Once(job.Places.Select(p => p.Id), "place");
         Once(job.Work.Select(w => w.Id), "work item");
@@ -35,8 +36,48 @@ public static class JobChecks
         {
             if (!places.Contains(key.Place)) throw RefusedException.Of("cells", $"A cell names a place that is not there: {key.Place}.");
             if (!work.Contains(key.Work)) throw RefusedException.Of("cells", $"A cell names a work item that is not there: {key.Work}.");
-            Note(cell.Note);
+            Cell(job, key, cell);
         }
+    }
+
+    /// <summary>Checks the pricing terms, and that the set-up they name is there.</summary>
+    public static void Pricing(Job job)
+    {
+        job.Pricing.Check();
+        if (job.Pricing.SetUp is { } id && job.Book.GetValueOrDefault(id) is not SetUp) throw RefusedException.Of("setUp", "That set-up is not in this job's Book.");
+    }
+
+    /// <summary>Checks that what is named is a condition, and stands once.</summary>
+    public static void Conditions(Job job, ImmutableArray<Guid> conditions)
+    {
+        if (conditions.Distinct().Count() != conditions.Length) throw RefusedException.Of("conditions", "A condition stands twice.");
+        if (conditions.Any(c => job.Book.GetValueOrDefault(c) is not Condition)) throw RefusedException.Of("conditions", "A condition is not in this job's Book.");
+    }
+
+    /// <summary>Checks what a cell overrides.</summary>
+    public static void Cell(Job job, CellKey key, Cell cell)
+    {
+        Note(cell.Note);
+        if (!cell.Conditions.IsEmpty) Conditions(job, cell.Conditions);
+        if (cell.Answers.IsEmpty && cell.Source.Length == 0) return;
+        var entry = job.Book.GetValueOrDefault(job.Item(key.Work)!.Entry) as WorkEntry;
+        Answers(entry, cell.Answers);
+        if (cell.Source.Length == 0 || entry is null) return;
+        if (cell.Source.Length > 80) throw RefusedException.Of("source", "That is not a quantity of this place.");
+        var measures = PlaceMeasures.Of(job.Place(key.Place)!, job.Incoming().GetValueOrDefault(key.Place, []), job.Units, job.Rule, Reckoning.Trace.Silent);
+        var kind = Measures.Find(cell.Source) is { } named && measures.Has(named) ? named.Kind() : measures.Extras.FirstOrDefault(e => e.Leaf == cell.Source)?.Kind
+            ?? throw RefusedException.Of("source", $"{job.Place(key.Place)!.Name} has no such quantity.");
+        if (kind != entry.Measure.Kind()) throw RefusedException.Of("source", $"{entry.Name} is measured against {BookCheck.Words(entry.Measure.Kind())}.");
+    }
+
+    private static void Answers(WorkEntry? entry, ImmutableArray<Answer> answers)
+    {
+        foreach (var answer in answers)
+        {
+            if ((entry as Assembly)?.Questions.Any(q => q.Id == answer.Question) != true) throw RefusedException.Of("answers", "That question is not asked here.");
+            if (answer.Value < 0) throw RefusedException.Of("answers", "An answer is not below zero.");
+        }
+        if (answers.Select(a => a.Question).Distinct().Count() != answers.Length) throw RefusedException.Of("answers", "A question is answered twice.");
     }
 
     /// <summary>Checks names and addresses.</summary>
@@ -67,7 +108,36 @@ public static class JobChecks
             if ((pace.UnitA.Kind != kind && pace.UnitB.Kind != kind) || pace.Turn(kind).To.Kind != Kind.Time)
                 throw RefusedException.Of("pace", $"{rate.Name} is measured against {rate.Measure.Label(job.Units).ToLowerInvariant()}: write its pace like {rate.Paces[0].Pace}.");
         }
+        var entry = job.Book.GetValueOrDefault(item.Entry) as WorkEntry;
+        if (item.Role is { } role && job.Book.GetValueOrDefault(role) is not LabourRole) throw RefusedException.Of("role", "That role is not in this job's Book.");
+        if (item.Surface is { } surface && job.Book.GetValueOrDefault(surface) is not SurfaceFactor) throw RefusedException.Of("surface", "That surface is not in this job's Book.");
+        if (item.Difficulty.Length > 0 && entry?.Levels.Any(l => l.Name == item.Difficulty) == false) throw RefusedException.Of("difficulty", $"{entry.Name} has no difficulty “{item.Difficulty}”.");
+        if (item.Coats is < 1 or > 20) throw RefusedException.Of("coats", "Coats are 1 to 20.");
+        if (item.Step is <= 0 or > 1000) throw RefusedException.Of("step", "A rounding step is more than 0 and at most 1,000 hours.");
+        if (item.DryingHours is < 0 or > 10_000) throw RefusedException.Of("dryingHours", "Drying is 0 to 10,000 hours.");
+        if (item.HazardAnswer.Length > 500) throw RefusedException.Of("hazardAnswer", "At most 500 characters.");
+        if (item.Picks.Length > Assembly.MostComponents || item.WaitsFor.Length > 1000) throw RefusedException.Of("picks", "Too many are chosen.");
+        Conditions(job, item.Conditions);
+        Answers(entry, item.Answers);
+        Waits(item, job);
         Reckoning.CompiledItem.Of(item, job.Book);
+    }
+
+    private static void Waits(WorkItem item, Job job)
+    {
+        if (item.WaitsFor.IsEmpty) return;
+        if (item.WaitsFor.Any(w => job.Item(w) is null)) throw RefusedException.Of("waitsFor", $"{item.Name} waits for work that is not in this job.");
+        var seen = new HashSet<Guid>();
+        void Visit(Guid at, string path)
+        {
+            foreach (var next in job.Item(at)?.WaitsFor ?? [])
+            {
+                var further = $"{path} → {job.Item(next)?.Name}";
+                if (next == item.Id) throw RefusedException.Of("waitsFor", "Work waits for itself: " + further + ".");
+                if (seen.Add(next)) Visit(next, further);
+            }
+        }
+        Visit(item.Id, item.Name);
     }
 
     /// <summary>Checks a sentence at a cell.</summary>
@@ -89,6 +159,8 @@ public static class JobChecks
             if (place.Notes.Length > 4000 || place.Notes.Concat(place.Finish).Any(c => char.IsControl(c) && c is not ('\n' or '\t'))) throw RefusedException.Of("notes", "Notes are at most 4,000 characters of plain text.");
             PlaceLimits.Check(place.Shape, place.Openings, place.Count, job.Units);
             CheckTyped(place);
+            if (!place.Conditions.IsEmpty) Conditions(job, [.. place.Conditions.Where(c => c.Band.Length == 0).Select(c => c.Condition)]);
+            if (place.Conditions.Any(c => job.Book.GetValueOrDefault(c.Condition) is not Condition || c.Band.Length > 20)) throw RefusedException.Of("conditions", "A condition is not in this job's Book.");
         }
         catch (RefusedException wrong) when (wrong.Refusal.Field == "line" && job.Places.Length > 1)
         {

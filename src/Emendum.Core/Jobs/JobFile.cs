@@ -10,15 +10,18 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>One cell as it stands in a job file.</summary>
-public sealed record CellInFile(Guid Work, Guid Place, CellState State, string Note);
+public sealed record CellInFile(Guid Work, Guid Place, Cell Cell);
 
 /// <summary>A job as one JSON document that stands alone (docs/job-file.md). The same job gives the same bytes.</summary>
 public sealed record JobFile(
     int SchemaVersion, Guid Id, JobInfo Info, UnitSystem Units, string Deduct, ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work,
     ImmutableArray<CellInFile> Cells, ImmutableArray<BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal, ImmutableArray<ScheduleItem> Schedule)
 {
+    /// <summary>Conditions on all work of the job.</summary>
+    public ImmutableArray<Guid> Conditions { get; init; } = [];
+
     /// <summary>The version this program writes.</summary>
-    public const int CurrentVersion = 2;
+    public const int CurrentVersion = 3;
 
     /// <summary>Most bytes that are read.</summary>
     public const int MostBytes = 20_000_000;
@@ -32,9 +35,9 @@ public sealed record JobFile(
             let key = new CellKey(work.Id, place.Id)
             where job.Cells.ContainsKey(key)
             let cell = job.Cells[key]
-            select new CellInFile(work.Id, place.Id, cell.State, cell.Note);
+            select new CellInFile(work.Id, place.Id, cell);
         var file = new JobFile(
-            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal, job.Schedule);
+            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal, job.Schedule) { Conditions = job.Conditions };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? JobJson.Indented : JobJson.Options);
     }
 
@@ -61,8 +64,8 @@ public sealed record JobFile(
         var job = new Job(
             file.Id, file.Info, file.Units, file.Deduct, [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
             [.. file.Work.OrderBy(w => w.Rank, StringComparer.Ordinal).ThenBy(w => w.Id)],
-            ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => new Cell(c.State, c.Note), "cell"),
-            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal, [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)]);
+            ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => c.Cell, "cell"),
+            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal, [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)]) { Conditions = file.Conditions };
         JobChecks.Check(job);
         return job;
     }

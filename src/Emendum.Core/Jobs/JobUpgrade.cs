@@ -1,5 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Emendum.Core.Book;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
 
@@ -10,11 +12,22 @@ public static class JobUpgrade
     /// <exception cref="JsonException">Not JSON.</exception>
     public static JsonNode? File(ReadOnlySpan<byte> bytes)
     {
-        if (VersionOf(bytes) != 1) return null;
+        var version = VersionOf(bytes);
+        if (version is not (1 or 2)) return null;
         var file = JsonNode.Parse(bytes, documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false })!.AsObject();
-        if (file["places"] is JsonArray places)
-            foreach (var place in places.OfType<JsonObject>()) Place(place);
-        file["schedule"] = new JsonArray();
+        if (version == 1)
+        {
+            foreach (var place in (file["places"] as JsonArray ?? []).OfType<JsonObject>()) PlaceOf1(place);
+            file["schedule"] = new JsonArray();
+        }
+        foreach (var entry in (file["book"] as JsonArray ?? []).OfType<JsonObject>()) Entry(entry);
+        foreach (var cell in (file["cells"] as JsonArray ?? []).OfType<JsonObject>())
+        {
+            var content = new JsonObject();
+            foreach (var name in new[] { "state", "note" })
+                if (cell.Remove(name, out var value)) content[name] = value;
+            cell["cell"] = content;
+        }
         file["schemaVersion"] = JobFile.CurrentVersion;
         return file;
     }
@@ -22,14 +35,37 @@ public static class JobUpgrade
     /// <summary>A change of a job's log in the present form.</summary>
     public static Change Change(Change change)
     {
-        if (!change.Path.StartsWith("places/", StringComparison.Ordinal)) return change;
-        foreach (var side in new[] { change.Before, change.After })
-            if (side is JsonObject place && place.ContainsKey("long")) Place(place);
-        return change;
+        foreach (var side in new[] { change.Before, change.After }.OfType<JsonObject>())
+        {
+            if (change.Path.StartsWith("places/", StringComparison.Ordinal) && side.ContainsKey("long")) PlaceOf1(side);
+            if (change.Path.StartsWith("book/", StringComparison.Ordinal)) Entry(side);
+        }
+        // Whole things are written as today's types write them, so that undo finds what it put there.
+        var parts = change.Path.Split('/');
+        return (parts[0], parts.Length) switch
+        {
+            ("places", 2) => Written<Places.Place>(change, "conditions"),
+            ("work", 2) => Written<WorkItem>(change, "picks"),
+            ("cells", 3) => Written<Cell>(change, "answers"),
+            ("book", 2) => Written<BookEntry>(change, "tags"),
+            _ => change,
+        };
+    }
+
+    private static Change Written<T>(Change change, string newest) where T : class
+    {
+        JsonNode? Side(JsonNode? side) => side is JsonObject old && !old.ContainsKey(newest) ? JsonSerializer.SerializeToNode(old.Deserialize<T>(JobJson.Options), JobJson.Options) : side;
+        return change with { Before = Side(change.Before), After = Side(change.After) };
+    }
+
+    /// <summary>Up to version 2 equipment had a cost per hour only. What later versions added to entries has a default that means what it did before.</summary>
+    public static void Entry(JsonObject entry)
+    {
+        if (entry["kind"]?.ToString() == "equipment" && entry.Remove("costPerHour", out var cost)) entry["cost"] = cost;
     }
 
     /// <summary>Version 1 knew rectangular rooms only, their sizes beside the name.</summary>
-    private static void Place(JsonObject place)
+    private static void PlaceOf1(JsonObject place)
     {
         JsonNode? Take(string name)
         {

@@ -18,10 +18,18 @@ namespace Emendum.Core.Places;
 public sealed record Place(
     Guid Id, string Name, string Group, string Rank, string Line, int Count, Shape Shape, ImmutableArray<Opening> Openings, ImmutableArray<TypedMeasure> Typed, string Finish, string Notes)
 {
+    /// <summary>Conditions on the work here, or on what is done in one band.</summary>
+    public ImmutableArray<PlaceCondition> Conditions { get; init; } = [];
+
     /// <summary>Whether every length was taken in inches; otherwise all is reckoned in millimetres.</summary>
     [JsonIgnore]
     public bool AllInches => Shape.Lengths.Concat(Openings.SelectMany(o => o.Lengths)).All(l => l.Unit == Quantities.Unit.Inch);
 }
+
+/// <summary>A condition of the Book at a place.</summary>
+/// <param name="Condition">The pinned condition.</param>
+/// <param name="Band">The band it holds for (<c>bands/1</c>); empty for the whole place.</param>
+public sealed record PlaceCondition(Guid Condition, string Band);
 
 /// <summary>A measure someone typed: it stands instead of the derived one of that name, or is the user's own.</summary>
 /// <param name="Name">A measure's name (<c>netWallArea</c>), or the user's own.</param>

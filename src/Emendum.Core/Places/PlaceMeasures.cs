@@ -36,6 +36,15 @@ public sealed class PlaceMeasures
     /// <summary>Whether they still stand for these inputs.</summary>
     public bool IsOf(Place place, ImmutableArray<Opening> from) => ReferenceEquals(place, Place) && incoming.AsSpan().SequenceEqual(from.AsSpan());
 
+    /// <summary>Measures that somebody gave, without a place that was measured: for trying things out.</summary>
+    public static PlaceMeasures Given(Place place, IReadOnlyDictionary<Measure, decimal> given, UnitSystem system, Trace trace)
+    {
+        var tape = new Tape(place, system, DeductionRule.Find("net")!, trace);
+        foreach (var (measure, value) in given.OrderBy(g => g.Key))
+            tape.Keep(measure, trace.Typed(value, measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol, "typed", null, "places", place.Id));
+        return new(place, [], tape);
+    }
+
     /// <summary>Measures a place. <paramref name="incoming"/> are the openings of other places that lead into it.</summary>
     public static PlaceMeasures Of(Place place, ImmutableArray<Opening> incoming, UnitSystem system, DeductionRule rule, Trace trace)
     {

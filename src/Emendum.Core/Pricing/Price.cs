@@ -4,6 +4,10 @@ using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;
 
+/// <summary>Everything that is charged: costs by class, and what has a price without a cost.</summary>
+public sealed record Charged(
+    ImmutableArray<RoleLine> Roles, ImmutableArray<BuyLine> Buying, ImmutableArray<EquipmentLine> Equipment, ImmutableArray<SubcontractLine> Subcontracts, IReadOnlyList<ChargeLine> Charges, IReadOnlyList<PricedLine> Priced);
+
 /// <summary>One class of direct cost: its cost, the markup on it, and both together.</summary>
 public sealed record ClassPrice(string Name, string Label, Val Cost, Val Markup, Val Marked);
 
@@ -13,7 +17,7 @@ public sealed record ClassPrice(string Name, string Label, Val Cost, Val Markup,
 /// </summary>
 public sealed class Price
 {
-    /// <summary>Labour, materials, equipment.</summary>
+    /// <summary>Labour, materials, equipment, subcontracts, fixed charges.</summary>
     public required ImmutableArray<ClassPrice> Classes { get; init; }
     /// <summary>Σ class costs.</summary>
     public required Val Direct { get; init; }
@@ -23,6 +27,10 @@ public sealed class Price
     public required Val Contingency { get; init; }
     /// <summary>Under markup the profit markup; under target margin what is left after overhead and contingency.</summary>
     public required Val Profit { get; init; }
+    /// <summary>Price-only items, at their own prices; no percentage of the job falls on them.</summary>
+    public required Val PriceOnly { get; init; }
+    /// <summary>What the costs come to with everything on them: the price before tax less price-only items.</summary>
+    public required Val OfCosts { get; init; }
     /// <summary>Price before tax.</summary>
     public required Val BeforeTax { get; init; }
     /// <summary>What the tax falls on.</summary>
@@ -45,8 +53,7 @@ public sealed class Price
     public required Val AtGoal { get; init; }
 
     /// <summary>Prices a job.</summary>
-    public static Price Of(
-        PricingTerms terms, ImmutableArray<RoleLine> roles, ImmutableArray<BuyLine> buying, ImmutableArray<EquipmentLine> equipment, Val hours, Val floorArea, Trace trace)
+    public static Price Of(PricingTerms terms, Charged charged, Val hours, Val floorArea, Trace trace)
     {
         Val Money(Val value, string label, string leaf) => trace.Make(value.Money(), "", label, new("price", leaf));
         Val Percent(decimal value, string label, string field) => trace.Term(value, "%", label, field);
@@ -66,27 +73,32 @@ public sealed class Price
 
         ImmutableArray<ClassPrice> classes =
         [
-            Class("labour", "Labour", Total(roles.Select(r => r.Cost)), terms.LabourMarkup),
-            Class("material", "Materials", Total(buying.Select(b => terms.MaterialCost == MaterialCost.Purchase ? b.BoughtCost : b.NeedCost)), terms.MaterialMarkup),
-            Class("equipment", "Equipment", Total(equipment.Select(e => e.Cost)), terms.EquipmentMarkup),
+            Class("labour", "Labour", Total(charged.Roles.Select(r => r.Cost)), terms.LabourMarkup),
+            Class("material", "Materials", Total(charged.Buying.Select(b => b.Cost(terms.MaterialCost))), terms.MaterialMarkup),
+            Class("equipment", "Equipment", Total(charged.Equipment.Select(e => e.Cost)), terms.EquipmentMarkup),
+            Class("subcontract", "Subcontracts", Total(charged.Subcontracts.Select(s => s.Cost)), terms.SubcontractMarkup),
+            Class("fixed", "Fixed charges", Total(charged.Charges.Select(c => c.Cost)), terms.FixedMarkup),
         ];
         var direct = Money(Total(classes.Select(c => c.Cost)), "Direct cost", "direct");
         var basis = markupBasis ? Money(Total(classes.Select(c => c.Marked)), "Cost with markups", "marked") : direct;
         var overhead = Money(basis * Percent(terms.Overhead, "overhead", "overhead") / 100m, "Overhead", "overhead");
         var contingency = Money((basis + overhead) * Percent(terms.Contingency, "contingency", "contingency") / 100m, "Contingency", "contingency");
-        Val beforeTax, profit;
+        var priceOnly = Money(Total(charged.Priced.Select(p => p.Price)), "Price-only items", "priceOnly");
+        Val ofCosts, profit;
         if (markupBasis)
         {
             var upTo = basis + overhead + contingency;
             profit = Money(upTo * Percent(terms.Profit, "profit", "profit") / 100m, "Profit", "profit");
-            beforeTax = Money(upTo + profit, "Price before tax", "beforeTax");
+            ofCosts = upTo + profit;
         }
         else
         {
-            beforeTax = Money(direct * 100m / (100m - Percent(terms.TargetMargin, "target margin", "targetMargin")), "Price before tax", "beforeTax");
-            profit = Money(beforeTax - direct - overhead - contingency, "Left after overhead and contingency", "profit");
+            ofCosts = Money(direct * 100m / (100m - Percent(terms.TargetMargin, "target margin", "targetMargin")), "Price of what costs", "ofCosts");
+            profit = Money(ofCosts - direct - overhead - contingency, "Left after overhead and contingency", "profit");
         }
-        var taxable = Money(TaxablePart(terms, classes, beforeTax, trace), "Taxed", "taxable");
+        if (priceOnly.V != 0 && markupBasis) ofCosts = Money(ofCosts, "Price of what costs", "ofCosts");
+        var beforeTax = Money(priceOnly.V == 0 ? ofCosts : ofCosts + priceOnly, "Price before tax", "beforeTax");
+        var taxable = Money(TaxablePart(terms, charged, classes, ofCosts, trace), "Taxed", "taxable");
         var tax = Money(taxable * Percent(terms.TaxRate, terms.TaxName, "taxRate") / 100m, "Tax", "tax");
         var gross = Money(beforeTax - direct, "Gross profit", "grossProfit");
         Val Readout(Val value, string unit, string label, string leaf) => trace.Make(value, unit, label, new("price", leaf));
@@ -97,6 +109,8 @@ public sealed class Price
             Overhead = overhead,
             Contingency = contingency,
             Profit = profit,
+            PriceOnly = priceOnly,
+            OfCosts = ofCosts,
             BeforeTax = beforeTax,
             Taxable = taxable,
             Tax = tax,
@@ -110,12 +124,25 @@ public sealed class Price
         };
     }
 
-    /// <summary>Materials' part of the price is shared out in proportion to the classes with their markups.</summary>
-    private static Val TaxablePart(PricingTerms terms, ImmutableArray<ClassPrice> classes, Val beforeTax, Trace trace)
+    /// <summary>Under tax on materials, their part of the price is shared out in proportion to the classes with their markups, and of it what goods that are taxed cost: not
+    /// those untaxed or bought with tax. Price-only items are taxed as each says, wherever the job is taxed at all.</summary>
+    private static Val TaxablePart(PricingTerms terms, Charged charged, ImmutableArray<ClassPrice> classes, Val ofCosts, Trace trace)
     {
-        if (terms.TaxOn == TaxOn.Price) return beforeTax;
         if (terms.TaxOn == TaxOn.Nothing) return 0m;
-        var weights = classes.Select(c => c.Marked).ToArray();
-        return Spread.Share(beforeTax, weights, "price by class", trace)[1];
+        var taxed = ofCosts;
+        if (terms.TaxOn == TaxOn.Materials)
+        {
+            taxed = Spread.Share(ofCosts, [.. classes.Select(c => c.Marked)], "price by class", trace)[1];
+            var (free, all) = (new Sum(), new Sum());
+            foreach (var line in charged.Buying)
+            {
+                all.Add(line.Cost(terms.MaterialCost));
+                if (!line.Material.Taxed || line.Material.PriceIncludesTax) free.Add(line.Cost(terms.MaterialCost));
+            }
+            if (free.Total.V != 0) taxed = taxed * (all.Total - free.Total) / all.Total;
+        }
+        foreach (var line in charged.Priced)
+            if (line.Entry.Taxable) taxed += line.Price;
+        return taxed;
     }
 }

@@ -15,6 +15,16 @@ public sealed record PricingTerms(
     decimal Overhead, decimal Contingency, decimal Profit, decimal TargetMargin,
     string TaxName, decimal TaxRate, TaxOn TaxOn, int CrewSize, decimal HoursPerDay, decimal FloorMargin, decimal GoalMargin)
 {
+    /// <summary>Terms a job starts with.</summary>
+    public static readonly PricingTerms Starting = new(PriceBasis.Markup, MaterialCost.Purchase, 30, 25, 15, 14, 3, 18, 45, "Sales tax", 7, TaxOn.Materials, 3, 8, 40, 50) { SubcontractMarkup = 10 };
+
+    /// <summary>Markup on work bought from other firms.</summary>
+    public decimal SubcontractMarkup { get; init; }
+    /// <summary>Markup on fixed charges and travel.</summary>
+    public decimal FixedMarkup { get; init; }
+    /// <summary>The pinned set-up and travel of the Book that this job has; null for none.</summary>
+    public Guid? SetUp { get; init; }
+
     /// <summary>Checks that each term is one that can be priced with.</summary>
     /// <exception cref="RefusedException">Naming the field.</exception>
     public void Check()
@@ -26,6 +36,8 @@ public sealed record PricingTerms(
         Percent(LabourMarkup, "labourMarkup", "Markup on labour");
         Percent(MaterialMarkup, "materialMarkup", "Markup on materials");
         Percent(EquipmentMarkup, "equipmentMarkup", "Markup on equipment");
+        Percent(SubcontractMarkup, "subcontractMarkup", "Markup on subcontracts");
+        Percent(FixedMarkup, "fixedMarkup", "Markup on fixed charges");
         Percent(Overhead, "overhead", "Overhead");
         Percent(Contingency, "contingency", "Contingency");
         Percent(Profit, "profit", "Profit");

@@ -1,4 +1,3 @@
-using Emendum.Core.Book;
 using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
@@ -21,40 +20,35 @@ public sealed class Spread
         return [.. parts.Select((part, i) => new Val(part, set is null ? null : new Share(set, i)))];
     }
 
-    /// <summary>Shares by each line's direct cost with its class's markup; percentages of the whole fall on all alike.</summary>
+    /// <summary>Shares what the costs come to by each line's cost with its class's markup; percentages of the whole fall on all alike. Price-only items keep their own
+    /// price, shared to their lines by quantity.</summary>
     public static Spread Of(Reckoning.Reckoning reckoning, Trace trace)
     {
-        var terms = reckoning.Job.Pricing;
+        var (terms, price) = (reckoning.Job.Pricing, reckoning.Price);
         var marked = terms.Basis == PriceBasis.Markup;
-        Val With(Val cost, decimal markup, string name) => marked && markup != 0 ? cost * (100m + trace.Term(markup, "%", "markup on " + name, name + "Markup")) / 100m : cost;
-        var loaded = reckoning.Roles.ToDictionary(r => r.Role.Id, r => r.LoadedCost);
-        var bought = reckoning.Buying.ToDictionary(b => (b.Material.Id, b.Colour));
+        decimal[] markups = [terms.LabourMarkup, terms.MaterialMarkup, terms.EquipmentMarkup, terms.SubcontractMarkup, terms.FixedMarkup];
+        var costs = LineCosts.Of(reckoning, trace).ByClass;
         var weights = new Val[reckoning.Lines.Length];
         for (var n = 0; n < weights.Length; n++)
         {
             var line = reckoning.Lines[n];
-            var sum = new Sum();
-            for (var i = 0; i < line.Amounts.Length; i++)
+            var (cost, sum) = (new Sum(), new Sum());
+            for (var c = 0; c < markups.Length; c++)
             {
-                var part = line.Item.Parts[i];
-                var amount = line.Amounts[i];
-                switch (part.Entry)
-                {
-                    case LabourRole role:
-                        sum.Add(With(amount * loaded[role.Id], terms.LabourMarkup, "labour"));
-                        break;
-                    case Material material:
-                        var buy = bought[(material.Id, line.Item.Item.Colour)];
-                        if (buy.Need.V != 0) sum.Add(With(amount * (terms.MaterialCost == MaterialCost.Purchase ? buy.BoughtCost : buy.NeedCost) / buy.Need, terms.MaterialMarkup, "material"));
-                        break;
-                    case Equipment equipment:
-                        sum.Add(With(amount * trace.Book(equipment.CostPerHour, "per h", equipment.Name, equipment.Id), terms.EquipmentMarkup, "equipment"));
-                        break;
-                }
+                if (costs[n][c].V == 0) continue;
+                cost.Add(costs[n][c]);
+                sum.Add(marked && markups[c] != 0 ? costs[n][c] * (100m + trace.Term(markups[c], "%", "markup on " + price.Classes[c].Name, price.Classes[c].Name + "Markup")) / 100m : costs[n][c]);
             }
+            trace.Make(cost.Total, "", trace.On ? Name(line) + ": cost" : "", Path(line, "cost"));
             weights[n] = trace.Make(sum.Total, "", trace.On ? Name(line) + ": cost with markup" : "", Path(line, "weight"));
         }
-        var shares = Share(reckoning.Price.BeforeTax, weights, "price by line", trace);
+        var shares = Share(price.OfCosts, weights, "price by line", trace);
+        foreach (var priced in reckoning.Priced)
+        {
+            var at = Enumerable.Range(0, weights.Length).Where(n => ReferenceEquals(reckoning.Lines[n].Item, priced.Item) && reckoning.Lines[n].Supply != Work.Supply.Customer).ToArray();
+            var own = Share(priced.Price, [.. at.Select(n => reckoning.Lines[n].Quantity)], trace.On ? $"quantity of {priced.Item.Item.Section}: {priced.Item.Item.Name} (price-only {reckoning.Priced.IndexOf(priced) + 1})" : "", trace);
+            for (var i = 0; i < at.Length; i++) shares[at[i]] = shares[at[i]].V == 0 ? own[i] : shares[at[i]] + own[i];
+        }
         return new([.. shares.Select((share, n) => trace.Make(share, "", trace.On ? Name(reckoning.Lines[n]) + ": price" : "", Path(reckoning.Lines[n], "price")))]);
     }
 

@@ -23,6 +23,16 @@ public static class Rounding
     /// <summary>Money to <paramref name="places"/> places, after rounding to 9, half away from zero.</summary>
     public static decimal Money(decimal value, int places = 2) => decimal.Round(ForCompare(value), places, MidpointRounding.AwayFromZero);
 
+    /// <summary>So many significant figures, for reading only.</summary>
+    public static decimal Digits(decimal value, int figures)
+    {
+        if (value == 0) return 0;
+        var before = 0;
+        for (var size = decimal.Abs(value); size >= 1; size /= 10) before++;
+        for (var size = decimal.Abs(value); size < 0.1m; size *= 10) before--;
+        return decimal.Round(value, int.Clamp(figures - before, 0, 28), MidpointRounding.AwayFromZero);
+    }
+
     /// <summary>Shortest text of a decimal: invariant, no trailing zeros.</summary>
     public static string Text(decimal value) => value.ToString("0.############################", CultureInfo.InvariantCulture);
 

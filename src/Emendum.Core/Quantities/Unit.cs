@@ -18,7 +18,9 @@ public sealed class Unit
         Metre = new("m", Kind.Length, 1000m, "metre", "metres", "meter", "meters", "lm"),
         Inch = new("in", Kind.Length, 25.4m, "inch", "inches"),
         Foot = new("ft", Kind.Length, 304.8m, "foot", "feet", "lf"),
-        Yard = new("yd", Kind.Length, 914.4m, "yard", "yards");
+        Yard = new("yd", Kind.Length, 914.4m, "yard", "yards"),
+        Mil = new("mil", Kind.Length, 0.0254m, "mils"),
+        Micron = new("µm", Kind.Length, 0.001m, "um", "micron", "microns", "μm");
 
     /// <summary>Area units.</summary>
     public static readonly Unit
@@ -35,10 +37,15 @@ public sealed class Unit
         CubicYard = new("yd³", Kind.Volume, 764_554_857.984m, "yd3", "cuyd", "cy"),
         CubicMetre = new("m³", Kind.Volume, 1_000_000_000m, "m3"),
         Litre = new("L", Kind.Volume, 1_000_000m, "l", "litre", "litres", "liter", "liters"),
-        Gallon = new("gal", Kind.Volume, 3_785_411.784m, "gallon", "gallons");
+        Millilitre = new("mL", Kind.Volume, 1_000m, "ml", "millilitre", "millilitres", "milliliter", "milliliters"),
+        FluidOunce = new("floz", Kind.Volume, 29_573.5295625m),
+        Quart = new("qt", Kind.Volume, 946_352.946m, "quart", "quarts"),
+        Gallon = new("gal", Kind.Volume, 3_785_411.784m, "gallon", "gallons", "gals");
 
     /// <summary>Mass units.</summary>
     public static readonly Unit
+        Gram = new("g", Kind.Mass, 0.001m, "gram", "grams"),
+        Ounce = new("oz", Kind.Mass, 0.028349523125m, "ounce", "ounces"),
         Kilogram = new("kg", Kind.Mass, 1m, "kilogram", "kilograms"),
         Tonne = new("t", Kind.Mass, 1000m, "tonne", "tonnes"),
         Pound = new("lb", Kind.Mass, 0.45359237m, "lbs", "pound", "pounds"),
@@ -51,6 +58,12 @@ public sealed class Unit
         Each = new("each", Kind.Count, 1m, "no", "pc", "pcs", "piece", "pieces"),
         Door = new("door", Kind.Count, 1m, "doors"),
         Window = new("window", Kind.Count, 1m, "windows");
+
+    /// <summary>Things that are counted under their own name; one of each is one piece.</summary>
+    public static readonly IReadOnlyList<Unit> Counted = [.. new[]
+    {
+        "visit", "step", "brick", "paver", "kit", "sheet", "panel", "tile", "roll", "post", "pane", "room", "place", "plant", "tree", "letter", "sign", "fixture", "corner", "bag", "tube", "length",
+    }.Select(name => new Unit(name, Kind.Count, 1m, name == "length" ? "lengths" : name == "brick" ? "bricks" : name + "s"))];
 
     private Unit(string symbol, Kind kind, decimal factor, params string[] spellings)
     {

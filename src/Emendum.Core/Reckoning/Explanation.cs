@@ -57,6 +57,23 @@ public static class Explanation
                     ["of"] = All([packs.Need]),
                     ["packs"] = new JsonArray([.. packs.Counts.Select(p => (JsonNode)new JsonObject { ["size"] = Rounding.Text(p.Size), ["price"] = Rounding.Text(p.Price), ["count"] = Rounding.Text(p.Count) })]),
                 };
+            case Table table:
+                return new JsonObject
+                {
+                    ["op"] = "table",
+                    ["label"] = table.Label,
+                    ["link"] = table.Link,
+                    ["of"] = All([table.Of]),
+                    ["rows"] = new JsonArray([.. table.Rows.Select(r => (JsonNode)new JsonObject { ["from"] = Rounding.Text(r.From), ["gives"] = Rounding.Text(r.Gives) })]),
+                };
+            case Plan plan:
+                return new JsonObject
+                {
+                    ["op"] = "plan",
+                    ["gives"] = plan.Gives,
+                    ["of"] = All([plan.Crew, plan.HoursPerDay, .. plan.Steps.Select(s => s.Hours)]),
+                    ["steps"] = new JsonArray([.. plan.Steps.Select(s => (JsonNode)new JsonObject { ["coats"] = s.Coats, ["waits"] = new JsonArray([.. s.Waits.Select(w => (JsonNode)w)]), ["drying"] = Rounding.Text(s.Drying) })]),
+                };
             case Share share:
                 if (!sets.ContainsKey(share.Set.Name))
                 {
@@ -91,6 +108,10 @@ public static class Explanation
             Bracket($"{Say(of, 1)} + {Say(more, 1)}", 1, binding),
         Op { Name: "divide" } op => Bracket($"{Say(op.Of[0], 2)} ÷ {Say(op.Of[1], 3)}", 2, binding),
         Op { Name: "ceil" } op => $"{Say(op.Of[0], 1)}, up to a whole number",
+        Op { Name: "max" } op => $"the larger of {Say(op.Of[0], 1)} and {Say(op.Of[1], 1)}",
+        Op { Name: "min" } op => $"the smaller of {Say(op.Of[0], 1)} and {Say(op.Of[1], 1)}",
+        Table table => $"{Number(table.Rows[0].Gives, table.Unit)}{string.Concat(table.Rows.Skip(1).Select(r => $", from {Rounding.Text(r.From)} {Number(r.Gives, table.Unit)}"))} ({table.Label})",
+        Plan plan => $"{plan.Steps.Count} pieces of work in order by a crew of {Say(plan.Crew, 1)}, {Say(plan.HoursPerDay, 1)} a day, with waits and drying",
         Op { Name: "sqrt" } op => $"√({Say(op.Of[0], 0)})",
         Op { Name: "money" } op => Say(op.Of[0], binding),
         Apply { Times.Source: "constant" } apply => Say(apply.Of, binding),

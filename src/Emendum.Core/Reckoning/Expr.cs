@@ -12,7 +12,7 @@ public abstract record Expr;
 /// <param name="Link">Where it can be changed: <c>places/ID</c>, <c>work/ID</c>, <c>book/ID</c>, <c>pricing/FIELD</c>.</param>
 public sealed record Leaf(string Source, decimal Value, string Unit, string Label, string? Text, string? Link) : Expr;
 
-/// <summary>An operation on other steps: add, subtract, multiply, divide, ceil, sqrt, money.</summary>
+/// <summary>An operation on other steps: add, subtract, multiply, divide, min, max, ceil, sqrt, money.</summary>
 public sealed record Op(string Name, IReadOnlyList<Expr> Of) : Expr;
 
 /// <summary>A quantity turned by a ratio: <c>of × times ÷ over</c>; kept together so that it reads as people say it.</summary>
@@ -26,6 +26,18 @@ public sealed record Packs(Expr Need, IReadOnlyList<PackCount> Counts, string Gi
 
 /// <summary>So many of one pack.</summary>
 public sealed record PackCount(decimal Size, decimal Price, decimal Count);
+
+/// <summary>What a table gives for a quantity: the row with the largest <see cref="TableRow.From"/> that the quantity, rounded to 9 places, reaches.</summary>
+public sealed record Table(Expr Of, IReadOnlyList<TableRow> Rows, string Unit, string Label, string? Link) : Expr;
+
+/// <summary>From a quantity on, a value.</summary>
+public sealed record TableRow(decimal From, decimal Gives);
+
+/// <summary>The plan of the crew's work; <paramref name="Gives"/> is <c>days</c> or <c>returns</c>.</summary>
+public sealed record Plan(IReadOnlyList<PlanStep> Steps, Expr Crew, Expr HoursPerDay, string Gives) : Expr;
+
+/// <summary>Work in a plan: its labour hours, in how many coats, the steps it waits for by position, and how long it dries after each coat.</summary>
+public sealed record PlanStep(Expr Hours, int Coats, IReadOnlyList<int> Waits, decimal Drying);
 
 /// <summary>One part of an amount split by largest remainder in cents.</summary>
 public sealed record Share(ShareSet Set, int Index) : Expr;

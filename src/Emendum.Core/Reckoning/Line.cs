@@ -1,4 +1,5 @@
 using Emendum.Core.Book;
+using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
@@ -8,8 +9,9 @@ namespace Emendum.Core.Reckoning;
 /// <summary>An included cell reckoned: its quantity and what each part takes (estimating model §5).</summary>
 public sealed class Line
 {
-    private Line(CompiledItem item, PlaceMeasures measures, Cell cell, Val quantity, Val[] amounts, Val hours) =>
-        (Item, Measures, Cell, Quantity, Amounts, Hours) = (item, measures, cell, quantity, amounts, hours);
+    private Line(CompiledItem item, PlaceMeasures measures, Cell cell, Job job) => (Item, Measures, Cell, conditions, Supply) = (item, measures, cell, job.Conditions, cell.Supply ?? item.Item.Supply);
+
+    private readonly System.Collections.Immutable.ImmutableArray<Guid> conditions;
 
     /// <summary>The work item.</summary>
     public CompiledItem Item { get; }
@@ -20,63 +22,152 @@ public sealed class Line
     /// <summary>The cell it was reckoned from.</summary>
     public Cell Cell { get; }
 
+    /// <summary>Who supplies.</summary>
+    public Supply Supply { get; }
+
     /// <summary>The quantity worked, for all ×n places.</summary>
-    public Val Quantity { get; }
+    public Val Quantity { get; private set; }
 
     /// <summary>Hours or need with waste of each part, in <see cref="CompiledItem.Part.Unit"/>.</summary>
-    public Val[] Amounts { get; }
+    public Val[] Amounts { get; private set; } = [];
 
-    /// <summary>Labour hours of all parts.</summary>
-    public Val Hours { get; }
+    /// <summary>Labour hours of all parts that we do.</summary>
+    public Val Hours { get; private set; }
+
+    /// <summary>Whether a part of it is in our cost: not what the customer does or supplies.</summary>
+    public bool Costs(CompiledItem.Part part) => Supply == Supply.We || (Supply == Supply.CustomerMaterial && part.Kind != ComponentKind.Material);
 
     /// <summary>Whether the line still stands for these inputs.</summary>
-    public bool IsOf(CompiledItem item, PlaceMeasures measures, Cell cell) =>
-        ReferenceEquals(item, Item) && ReferenceEquals(measures, Measures) && ReferenceEquals(cell, Cell);
+    public bool IsOf(CompiledItem item, PlaceMeasures measures, Cell cell, Job job) =>
+        ReferenceEquals(item, Item) && ReferenceEquals(measures, Measures) && ReferenceEquals(cell, Cell) && conditions == job.Conditions;
 
     /// <summary>Reckons one included cell.</summary>
-    public static Line Of(CompiledItem item, PlaceMeasures measures, Cell cell, UnitSystem system, Trace trace)
+    public static Line Of(CompiledItem item, PlaceMeasures measures, Cell cell, Job job, Trace trace)
     {
-        var (work, place) = (item.Item.Id, measures.Place);
-        var count = trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
-        Val Driven(Measure measure) => place.Count == 1 ? measures[measure] : measures[measure] * count;
-        FigurePath Path(string leaf) => new("cells", work, place.Id, leaf);
-
-        var quantity = trace.Make(Driven(item.Measure), SymbolOf(item.Measure, system), trace.On ? $"{item.Item.Name}, {place.Name}: quantity" : "", Path("quantity"));
-        var amounts = new Val[item.Parts.Length];
-        var net = new Val[item.Parts.Length];
-        Val hours = 0m;
-        var labourParts = 0;
-        for (var i = 0; i < item.Parts.Length; i++)
-        {
-            var part = item.Parts[i];
-            Val amount;
-            if (part.Crew > 0)
-            {
-                amount = hours / trace.Book(part.Crew, "", trace.On ? part.Name + ", crew" : "", part.Source);
-            }
-            else
-            {
-                var (driver, unit) = part.Driver >= 0
-                    ? ((part.AsOrdered ? amounts : net)[part.Driver], item.Parts[part.Driver].Unit)
-                    : (part.Measure == item.Measure ? quantity : Driven(part.Measure!.Value), part.Measure!.Value.UnitIn(system));
-                amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, part.TypedIn, out var to);
-                if (part.Coats > 1)
-                {
-                    var later = trace.Turn(driver, unit, part.Later ?? part.Ratio!, part.Name, part.Source, part.TypedIn, out to);
-                    amount += part.Coats == 2 ? later : (part.Coats - 1) * later;
-                }
-                amount = trace.Convert(amount, to, part.Unit);
-            }
-            net[i] = amount;
-            if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.Source)) / 100m;
-            var isLabour = part.Entry is LabourRole;
-            amounts[i] = trace.Make(amount, part.Unit.Symbol, trace.On ? $"{part.Name}, {place.Name}" : "", trace.On ? Path("parts/" + part.Id) : default);
-            if (!isLabour) continue;
-            hours = labourParts++ == 0 ? amounts[i] : hours + amounts[i];
-        }
-        return new(item, measures, cell, quantity, amounts, trace.Make(hours, "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "", Path("hours")));
+        var line = new Line(item, measures, cell, job);
+        new Take(line, job, trace).All();
+        return line;
     }
 
     /// <summary>The symbol shown with a quantity; counts show none.</summary>
     public static string SymbolOf(Measure measure, UnitSystem system) => measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol;
+
+    /// <summary>One line while it is reckoned.</summary>
+    private readonly struct Take(Line line, Job job, Trace trace)
+    {
+        private readonly CompiledItem item = line.Item;
+        private readonly PlaceMeasures measures = line.Measures;
+        private readonly Place place = line.Measures.Place;
+        private readonly UnitSystem system = job.Units;
+
+        private FigurePath Path(string leaf) => new("cells", line.Item.Item.Id, line.Measures.Place.Id, leaf);
+
+        /// <summary>For all equal places.</summary>
+        private Val Times(Val one) => place.Count == 1 ? one : one * trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
+
+        private Val Source() => line.Cell.Source.Length == 0 ? measures[item.Measure]
+            : Places.Measures.Find(line.Cell.Source) is { } named ? measures[named]
+            : Extra(line.Cell.Source);
+
+        private Val Extra(string leaf) => measures.Extras.FirstOrDefault(e => e.Leaf == leaf) is { } extra ? extra.Value : 0m;
+
+        private (Val Value, Unit Unit) Answer(Question question)
+        {
+            var asked = line.Cell.Answers.FirstOrDefault(a => a.Question == question.Id) ?? item.Item.Answers.FirstOrDefault(a => a.Question == question.Id);
+            if (asked is not null) return (trace.Typed(asked.Value, question.Unit.Symbol, question.Text, null, "work", item.Item.Id), question.Unit);
+            if (question.From is { } measure && measures.Has(measure)) return (measures[measure], measure.UnitIn(system));
+            return (trace.Book(question.Usual, question.Unit.Symbol, question.Text, item.Entry.Id), question.Unit);
+        }
+
+        public void All()
+        {
+            var parts = item.Parts;
+            var conditions = Factors.On(line, job);
+            var symbol = SymbolOf(item.Measure, system);
+            line.Quantity = trace.Make(Times(Source()), symbol, trace.On ? $"{item.Item.Name}, {place.Name}: quantity" : "", Path("quantity"));
+            var treated = item.Surface is { Treated: not 1 } surface
+                ? trace.Make(line.Quantity * trace.Book(surface.Treated, "", surface.Name, surface.Id), symbol, trace.On ? $"{item.Item.Name}, {place.Name}: treated" : "", Path("treated"))
+                : line.Quantity;
+            var amounts = line.Amounts = new Val[parts.Length];
+            var net = new Val[parts.Length];
+            Val exact = 0m;
+            var (labour, last) = (0, parts.Length);
+            for (var i = 0; i < parts.Length; i++)
+            {
+                var part = parts[i];
+                if (part.Crew > 0)
+                {
+                    last = i;
+                    break;
+                }
+                var amount = Amount(part, treated, amounts, net);
+                amount = Factors.Apply(item, part, amount, conditions, trace);
+                net[i] = amount;
+                if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
+                if (part.Step is { } own) amount = Stepped(amount, own, part.Source);
+                var rounds = part.IsLabour && item.Step is not null;
+                amounts[i] = trace.Make(amount, part.Unit.Symbol, trace.On ? part.Name + ", " + place.Name + (rounds ? ", exact" : "") : "", trace.On ? Path("parts/" + part.Id + (rounds ? "/exact" : "")) : default);
+                if (!part.IsLabour) continue;
+                exact = labour++ == 0 ? amounts[i] : exact + amounts[i];
+            }
+            var hours = exact;
+            if (item.Step is { } step && labour > 0)
+            {
+                var whole = trace.Make(exact, "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour, exact" : "", Path("hours/exact"));
+                hours = trace.Make(Stepped(whole, step, item.Entry.Id), "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "", Path("hours"));
+                for (var i = 0; i < last; i++)
+                    if (parts[i].IsLabour) amounts[i] = trace.Make(whole.V == 0 ? amounts[i] : amounts[i] * hours / whole, "h", trace.On ? $"{parts[i].Name}, {place.Name}" : "", trace.On ? Path("parts/" + parts[i].Id) : default);
+            }
+            for (var i = last; i < parts.Length; i++)
+                amounts[i] = trace.Make(hours / trace.Book(parts[i].Crew, "", trace.On ? parts[i].Name + ", crew" : "", parts[i].Source), "h", trace.On ? $"{parts[i].Name}, {place.Name}" : "", trace.On ? Path("parts/" + parts[i].Id) : default);
+            line.Hours = trace.Make(line.Supply == Supply.Customer ? 0m : hours, "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "", line.Supply == Supply.Customer || item.Step is null ? Path("hours") : Path("hours/ours"));
+        }
+
+        private Val Stepped(Val amount, decimal step, Guid source)
+        {
+            var by = trace.Book(step, "", "rounding step", source);
+            return (amount / by).Ceil() * by;
+        }
+
+        private Val Amount(CompiledItem.Part part, Val treated, Val[] amounts, Val[] net)
+        {
+            Val driver;
+            Unit unit;
+            var main = false;
+            if (part.Driver >= 0) (driver, unit) = ((part.AsOrdered ? amounts : net)[part.Driver], item.Parts[part.Driver].Unit);
+            else if (part.Question is { } question)
+            {
+                (driver, unit) = Answer(question);
+                driver = Times(driver);
+            }
+            else
+            {
+                main = part.Measure == item.Measure;
+                (driver, unit) = (main ? treated : Times(measures[part.Measure!.Value]), part.Measure!.Value.UnitIn(system));
+            }
+            if (part.Depth is not null || part.DepthAsked is not null) (driver, unit) = (Layer(driver, unit, part), system.For(Kind.Volume));
+            var amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, part.TypedIn, out var to);
+            if (part.Coats > 1)
+            {
+                if (part.Later is null && part.Kind != ComponentKind.Material) amount *= trace.Typed(part.Coats, "", "coats", null, "work", item.Item.Id);
+                else
+                {
+                    var later = part.Later is null ? amount : trace.Turn(driver, unit, part.Later, part.Name, part.Source, part.TypedIn, out to);
+                    amount += part.Coats == 2 ? later : (part.Coats - 1) * later;
+                }
+            }
+            if (part.Compaction != 0) amount = amount * (100m + trace.Book(part.Compaction, "%", "loose on built", part.Source)) / 100m;
+            if (to.Kind != part.Unit.Kind && part.Entry is Material { Density: { } density } material) amount = trace.Turn(amount, to, density, "density", material.Id, null, out to);
+            if (main && part.Kind == ComponentKind.Material && item.Surface is { Coverage: not 1 } surface) amount /= trace.Book(surface.Coverage, "", surface.Name + ", coverage", surface.Id);
+            return trace.Convert(amount, to, part.Unit);
+        }
+
+        /// <summary>The volume of a layer: area times thickness.</summary>
+        private Val Layer(Val area, Unit unit, CompiledItem.Part part)
+        {
+            var length = system.For(Kind.Length);
+            var (thick, of) = part.Depth is { } depth ? (trace.Book(depth.Value, depth.Unit.Symbol, part.Name + ", thickness", part.Source), depth.Unit) : Answer(part.DepthAsked!);
+            return trace.Convert(area, unit, system.For(Kind.Area)) * trace.Convert(thick, of, length);
+        }
+    }
 }

@@ -30,6 +30,12 @@ public readonly struct Val(decimal value, Expr? how)
     /// <summary>Whole number not below, after rounding to 9 places.</summary>
     public Val Ceil() => new(Quantities.Rounding.Ceiling(V), How is null ? null : new Op("ceil", [How]));
 
+    /// <summary>The larger.</summary>
+    public static Val Max(Val a, Val b) => new(decimal.Max(a.V, b.V), Join("max", a, b));
+
+    /// <summary>The smaller.</summary>
+    public static Val Min(Val a, Val b) => new(decimal.Min(a.V, b.V), Join("min", a, b));
+
     /// <summary>Square root, to 12 places.</summary>
     public Val Sqrt() => new(Quantities.Roots.Sqrt(V), How is null ? null : new Op("sqrt", [How]));
 

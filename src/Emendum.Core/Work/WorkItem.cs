@@ -1,11 +1,26 @@
+using System.Collections.Immutable;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Work;
 
+/// <summary>An answer to a question of an assembly, in the question's unit.</summary>
+public sealed record Answer(Guid Question, decimal Value);
+
+/// <summary>Who supplies what a line needs.</summary>
+public enum Supply
+{
+    /// <summary>We do.</summary>
+    We,
+    /// <summary>The customer supplies the material: labour only.</summary>
+    CustomerMaterial,
+    /// <summary>The customer does it: on the crew sheet, not in the cost.</summary>
+    Customer,
+}
+
 /// <summary>A Book entry as used in this job.</summary>
 /// <param name="Id">UUIDv7.</param>
 /// <param name="Rank">Sort key among the job's work items.</param>
-/// <param name="Entry">The pinned rate or assembly.</param>
+/// <param name="Entry">The pinned rate, assembly or price-only item.</param>
 /// <param name="Section">Heading in grid and proposal.</param>
 /// <param name="Name">Short name over the column.</param>
 /// <param name="Coats">How many coats.</param>
@@ -13,7 +28,35 @@ namespace Emendum.Core.Work;
 /// <param name="Colour">Colour, for buying and wording; empty for none.</param>
 /// <param name="Pace">Pace for this job instead of the rate's.</param>
 /// <param name="Wording">What the customer reads.</param>
-public sealed record WorkItem(Guid Id, string Rank, Guid Entry, string Section, string Name, int Coats, Guid? Product, string Colour, Ratio? Pace, string Wording);
+public sealed record WorkItem(Guid Id, string Rank, Guid Entry, string Section, string Name, int Coats, Guid? Product, string Colour, Ratio? Pace, string Wording)
+{
+    /// <summary>Role instead of the rate's own.</summary>
+    public Guid? Role { get; init; }
+    /// <summary>Level of difficulty by name; empty for none.</summary>
+    public string Difficulty { get; init; } = "";
+    /// <summary>Surface instead of the entry's own.</summary>
+    public Guid? Surface { get; init; }
+    /// <summary>Conditions on all its lines.</summary>
+    public ImmutableArray<Guid> Conditions { get; init; } = [];
+    /// <summary>Answers to an assembly's questions.</summary>
+    public ImmutableArray<Answer> Answers { get; init; } = [];
+    /// <summary>Parts taken: one of an either-or group instead of its first, and optional ones.</summary>
+    public ImmutableArray<Guid> Picks { get; init; } = [];
+    /// <summary>Who supplies.</summary>
+    public Supply Supply { get; init; }
+    /// <summary>Hours of a line are rounded up to this step, instead of the entry's own.</summary>
+    public decimal? Step { get; init; }
+    /// <summary>Work items that must be done, and dry, before this one begins.</summary>
+    public ImmutableArray<Guid> WaitsFor { get; init; } = [];
+    /// <summary>Hours it dries, instead of the entry's own.</summary>
+    public decimal? DryingHours { get; init; }
+    /// <summary>What was found of the hazard the entry names; empty while nobody has answered.</summary>
+    public string HazardAnswer { get; init; } = "";
+
+    /// <summary>Entries it cannot be reckoned without, beside its own.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public IEnumerable<Guid> Uses => new[] { Product, Role, Surface }.OfType<Guid>().Concat(Conditions);
+}
 
 /// <summary>Whether a work item is done at a place. No cell at all is 'none here'.</summary>
 public enum CellState
@@ -27,4 +70,14 @@ public enum CellState
 /// <summary>A work item at a place; holds only its state and what it overrides.</summary>
 /// <param name="State">Included or excluded.</param>
 /// <param name="Note">A sentence for customer and crew.</param>
-public sealed record Cell(CellState State, string Note);
+public sealed record Cell(CellState State, string Note)
+{
+    /// <summary>Where its quantity comes from instead of the item's measure: a measure's name, a band (<c>bands/1</c>), an own measure (<c>own/NAME</c>); empty for the item's measure.</summary>
+    public string Source { get; init; } = "";
+    /// <summary>Answers here instead of the item's.</summary>
+    public ImmutableArray<Answer> Answers { get; init; } = [];
+    /// <summary>Conditions here, with those of item, place and job.</summary>
+    public ImmutableArray<Guid> Conditions { get; init; } = [];
+    /// <summary>Who supplies here; null as the item says.</summary>
+    public Supply? Supply { get; init; }
+}

@@ -14,7 +14,7 @@ public sealed record Table(IReadOnlyList<string> Sheets, int Sheet, IReadOnlyLis
     public const int MostColumns = 200;
 
     /// <summary>Longest text of a cell.</summary>
-    public const int LongestCell = 8_000;
+    public const int LongestCell = 32_000;
 
     /// <summary>Headings and rows from raw rows: blank lines at the head are skipped, rows are filled up to one width.</summary>
     internal static Table From(IReadOnlyList<string> sheets, int sheet, IEnumerable<IReadOnlyList<string>> raw)

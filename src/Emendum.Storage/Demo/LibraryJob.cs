@@ -21,22 +21,13 @@ public static class LibraryJob
         A third is due on acceptance, a third when the ground floor is handed back, and the rest within fourteen days of the last room.
         """;
 
-    /// <summary>Terms a job starts with.</summary>
-    public static readonly PricingTerms StartingTerms = new(
-        PriceBasis.Markup, MaterialCost.Purchase, 30, 25, 15, 14, 3, 18, 45, "Sales tax", 7, TaxOn.Materials, 3, 8, 40, 50);
-
-    /// <summary>A job with nothing in it yet.</summary>
-    public static Job Empty(Guid id, JobInfo info, UnitSystem units) => new(
-        id, info, units, "net", [], [], System.Collections.Immutable.ImmutableDictionary<CellKey, Cell>.Empty,
-        System.Collections.Immutable.ImmutableDictionary<Guid, Core.Book.BookEntry>.Empty, StartingTerms, new(Detail.Section, true, "", "", 30), []);
-
     /// <summary>The library job.</summary>
     public static Job Build(Guid id, Guid customer, string date)
     {
         var entries = StarterBook.Entries.ToDictionary(e => e.Id);
         var number = 1000;
         Guid Next() => StarterBook.Id(number++);
-        var job = Empty(id, new("Saltmarsh Lending Library", "Refit, ground and first floor", "2041", "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", customer, "Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", date), UnitSystem.Feet);
+        var job = Job.Empty(id, new("Saltmarsh Lending Library", "Refit, ground and first floor", "2041", "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", customer, "Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", date), UnitSystem.Feet);
         job = job with { Proposal = job.Proposal with { Detail = Detail.Place, Letter = Letter.ReplaceLineEndings("\n"), Terms = Terms.ReplaceLineEndings("\n") } };
         void Do(Command command) => job = Commands.Apply(job, command, entry => entries.GetValueOrDefault(entry)).Job;
 

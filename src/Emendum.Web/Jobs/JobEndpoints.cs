@@ -64,7 +64,7 @@ public static class JobEndpoints
         var info = new JobInfo(request.Name.Trim(), request.Subtitle.Trim(), "", customer?.Name ?? "", customer?.Address ?? "", customer?.Id, company.Name, company.Address, company.Currency,
             DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture));
         JobChecks.Info(info);
-        var job = LibraryJob.Empty(request.Id, info with { Number = companies.TakeNumber().ToString(System.Globalization.CultureInfo.InvariantCulture) }, request.Units) with { Deduct = company.Deduct };
+        var job = Job.Empty(request.Id, info with { Number = companies.TakeNumber().ToString(System.Globalization.CultureInfo.InvariantCulture) }, request.Units) with { Deduct = company.Deduct };
         JobChecks.Check(job);
         open.Create(job);
         return new(job.Id);

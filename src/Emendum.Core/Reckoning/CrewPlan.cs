@@ -1,0 +1,107 @@
+using System.Collections.Immutable;
+using Emendum.Core.Jobs;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Reckoning;
+
+/// <summary>
+/// How long the work takes: one crew goes through the work items in job order, taking the first that may begin. Work begins when what it waits for is done and dry;
+/// each of several coats waits for the one before. The crew works its hours each day from its start; drying goes on round the clock. When nothing may begin before the
+/// day is over the crew goes home, and coming back for that is a return visit, unless it could begin again the next morning without having lost working time.
+/// </summary>
+public static class CrewPlan
+{
+    /// <summary>Work in a plan.</summary>
+    /// <param name="Span">Hours of the whole crew, for each coat.</param>
+    /// <param name="Coats">In how many goes.</param>
+    /// <param name="Waits">Positions of the work it waits for.</param>
+    /// <param name="Drying">Hours after each go.</param>
+    public readonly record struct Step(decimal Span, int Coats, ImmutableArray<int> Waits, decimal Drying);
+
+    /// <summary>Days begun from the first hour of work to the last, and return visits.</summary>
+    public static (int Days, int Returns) Work(IReadOnlyList<Step> steps, decimal hoursPerDay)
+    {
+        var left = new int[steps.Count];
+        var ready = new decimal[steps.Count];
+        var done = new decimal?[steps.Count];
+        var open = 0;
+        for (var i = 0; i < steps.Count; i++)
+        {
+            left[i] = steps[i].Span == 0 ? 0 : steps[i].Coats;
+            if (left[i] == 0) done[i] = 0;
+            else open++;
+        }
+        // Time since the first morning; a day is 24 hours of which the first are worked.
+        var (now, end, returns) = (0m, 0m, 0);
+        while (open > 0)
+        {
+            var (next, at) = (-1, decimal.MaxValue);
+            for (var i = 0; i < steps.Count; i++)
+            {
+                if (left[i] == 0 || ReadyAt(i) is not { } when || when >= at) continue;
+                (next, at) = (i, when);
+                if (when <= now) break;
+            }
+            if (next < 0) break;
+            if (at > now)
+            {
+                var (evening, resumes) = (Evening(now), Working(at));
+                if (resumes > evening && !(Rounding.ForCompare(now) >= Rounding.ForCompare(evening) && resumes <= Morning(now) + 24)) returns++;
+                now = resumes;
+            }
+            now = Worked(Working(now), steps[next].Span);
+            end = now;
+            ready[next] = Rounding.Figure(now + steps[next].Drying);
+            if (--left[next] > 0) continue;
+            done[next] = ready[next];
+            open--;
+        }
+        return (end == 0 ? 0 : (int)decimal.Floor(Rounding.ForCompare(end - 0.000000001m) / 24m) + 1, returns);
+
+        decimal? ReadyAt(int i)
+        {
+            var when = ready[i];
+            foreach (var wait in steps[i].Waits)
+            {
+                if (done[wait] is not { } finished) return null;
+                when = decimal.Max(when, finished);
+            }
+            return when;
+        }
+        decimal Morning(decimal time) => decimal.Floor(Rounding.ForCompare(time) / 24m) * 24m;
+        decimal Evening(decimal time) => Morning(time) + hoursPerDay;
+        // The time itself within working hours, else the next morning.
+        decimal Working(decimal time) => Rounding.ForCompare(time) < Rounding.ForCompare(Evening(time)) ? time : Morning(time) + 24m;
+        decimal Worked(decimal from, decimal span)
+        {
+            while (true)
+            {
+                var today = Evening(from) - from;
+                if (Rounding.ForCompare(span) <= Rounding.ForCompare(today)) return Rounding.Figure(from + span);
+                span -= today;
+                from = Morning(from) + 24m;
+            }
+        }
+    }
+
+    /// <summary>The plan of a job from the labour hours of its work items.</summary>
+    internal static Duration Of(Job job, List<(CompiledItem Item, Val Hours)> items, Trace trace)
+    {
+        var (crew, day) = ((decimal)job.Pricing.CrewSize, job.Pricing.HoursPerDay);
+        var at = new Dictionary<Guid, int>();
+        for (var i = 0; i < items.Count; i++) at[items[i].Item.Item.Id] = i;
+        var hours = items.Select(i => trace.Make(i.Hours, "h", trace.On ? $"{i.Item.Item.Name}: labour" : "", new("work", i.Item.Item.Id, "hours"))).ToArray();
+        var steps = new Step[items.Count];
+        for (var i = 0; i < steps.Length; i++)
+        {
+            var item = items[i].Item;
+            var coats = item.Drying > 0 ? item.Item.Coats : 1;
+            steps[i] = new(Rounding.Figure(hours[i].V / (crew * coats)), coats, [.. item.Item.WaitsFor.Where(at.ContainsKey).Select(w => at[w])], item.Drying);
+        }
+        var (days, returns) = Work(steps, day);
+        Val Planned(decimal value, string gives) => new(value, !trace.On ? null : new Plan(
+            [.. steps.Select((s, i) => new PlanStep(hours[i].HowOrConstant, s.Coats, s.Waits, s.Drying))],
+            trace.Term(crew, "", "crew", "crewSize").How!, trace.Term(day, "h", "hours a day", "hoursPerDay").How!, gives));
+        return new(trace.Make(Planned(days, "days"), "days", "Duration", new("totals", "duration")), trace.Make(Planned(returns, "returns"), "", "Return visits", new("totals", "returnVisits")));
+    }
+}
