@@ -1,4 +1,5 @@
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { BookPage } from "./book/BookPage";
 import { CustomersPage } from "./customers/CustomersPage";
 import { JobsPage } from "./jobs/JobsPage";
 import { MeasurePage } from "./measure/MeasurePage";
@@ -18,6 +19,8 @@ export function App() {
         <Routes>
           <Route path="/jobs" element={<JobsPage />} />
           <Route path="/customers" element={<CustomersPage />} />
+          <Route path="/book" element={<BookPage />} />
+          <Route path="/book/:id" element={<BookPage />} />
           <Route path="/office" element={<OfficePage />} />
           <Route path="/jobs/:id" element={<JobFrame />}>
             <Route index element={<Navigate to="measure" replace />} />

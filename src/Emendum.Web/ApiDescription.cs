@@ -21,6 +21,8 @@ public static class ApiDescription
                 schema.Format = type.Name.ToLowerInvariant();
                 schema.Properties?.Clear();
             }
+            // Entries of the Book come with all their fields; what is left out when one is sent takes its default.
+            if (type.Namespace == typeof(Core.Book.BookEntry).Namespace && schema.Properties is { Count: > 0 }) (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
             return Task.CompletedTask;
         });
         options.AddDocumentTransformer((document, _, _) =>
@@ -29,7 +31,9 @@ public static class ApiDescription
             document.Servers?.Clear();
             // A kind is told by its "type": without it nothing is read.
             foreach (var schema in document.Components?.Schemas?.Values ?? [])
-                if (schema is OpenApiSchema own && own.Properties?.TryGetValue("type", out var type) == true && type.Enum?.Count == 1) (own.Required ??= new HashSet<string>()).Add("type");
+                if (schema is OpenApiSchema own && own.Properties is { } properties)
+                    foreach (var told in new[] { "type", "kind" })
+                        if (properties.TryGetValue(told, out var type) && type.Enum?.Count == 1) (own.Required ??= new HashSet<string>()).Add(told);
             return Task.CompletedTask;
         });
     }

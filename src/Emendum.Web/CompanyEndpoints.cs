@@ -7,7 +7,7 @@ using Emendum.Storage.Demo;
 namespace Emendum.Web;
 
 /// <summary>An entry that can be put to work.</summary>
-public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace);
+public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace, IReadOnlyList<Books.NamedEntry> Accessories);
 
 /// <summary>A product that can be chosen for work measured in what it covers.</summary>
 public sealed record ProductView(Guid Id, string Name, Kind Covers);
@@ -34,18 +34,16 @@ public static class CompanyEndpoints
         app.MapGet("/api/company/usual-places", (SettingStore settings) => settings.Get<UsualPlaces>(UsualPlaces.Setting) ?? StarterPlaces.Lists);
         app.MapPut("/api/company/usual-places", (UsualPlaces places, SettingStore settings, Shelf shelf) =>
         {
-            places.Check(entry => shelf.Find(entry) is ProductionRate or Assembly);
+            places.Check(entry => shelf.Find(entry) is WorkEntry);
             settings.Put(UsualPlaces.Setting, places);
             return places;
         });
         app.MapGet("/api/company/rules", () => DeductionRule.All.Select(Jobs.ViewOf.Rule));
         app.MapGet("/api/book/products", (Shelf shelf) => shelf.Products.Select(m => new ProductView(m.Id, m.Name, m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind)));
-        app.MapGet("/api/book/work", (Shelf shelf) => shelf.Work.Select(entry => entry switch
-        {
-            ProductionRate rate => new BookWorkView(rate.Id, rate.Name, rate.Section, "rate", rate.Wording, string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString()))),
-            Assembly assembly => new BookWorkView(assembly.Id, assembly.Name, assembly.Section, "assembly", assembly.Wording, $"{assembly.Components.Length} parts"),
-            _ => throw new InvalidOperationException(entry.GetType().Name),
-        }));
+        app.MapGet("/api/book/work", (Shelf shelf) => shelf.Work.Select(entry => new BookWorkView(
+            entry.Id, entry.Name, entry.Section, entry.KindName(), entry.Wording,
+            entry switch { ProductionRate rate => string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString())), Assembly assembly => $"{assembly.Components.Length} parts", PriceOnlyItem item => $"{Rounding.Text(item.Price)} per {item.Unit}", _ => "" },
+            [.. entry.Accessories.Select(shelf.Find).OfType<WorkEntry>().Where(e => !e.Archived).Select(Books.BookViews.Named)])));
     }
 
     /// <summary>Maps the customers.</summary>

@@ -3,7 +3,9 @@ using Emendum.Core;
 using Emendum.Core.Jobs;
 using Emendum.Storage;
 using Emendum.Web;
+using Emendum.Web.Books;
 using Emendum.Web.Jobs;
+using Emendum.Web.StandIns;
 using Microsoft.Extensions.FileProviders;
 
 var builder = WebApplication.CreateBuilder(args);
@@ -22,7 +24,7 @@ builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
 builder.Services.AddSingleton(_ => Database.Open(folder));
-builder.Services.AddSingleton<JobStore>().AddSingleton<CustomerStore>().AddSingleton<BookStore>().AddSingleton<CompanyStore>().AddSingleton<SettingStore>().AddSingleton<OpenJobs>().AddSingleton<Shelf>();
+builder.Services.AddSingleton<JobStore>().AddSingleton<CustomerStore>().AddSingleton<BookStore>().AddSingleton<CompanyStore>().AddSingleton<SettingStore>().AddSingleton<OpenJobs>().AddSingleton<Shelf>().AddSingleton<ISupplierFeed, StandInSupplierFeed>();
 
 var app = builder.Build();
 try
@@ -50,6 +52,7 @@ app.MapCompany();
 app.MapCustomers();
 app.MapJobs();
 app.MapTables();
+app.MapBook();
 app.Map("/api/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
 
 try

@@ -179,7 +179,7 @@ public class JobTests
         foreach (var equipment in old["book"]!.AsArray().Select(e => e!.AsObject()).Where(e => (string)e["kind"]! == "equipment"))
         {
             equipment["costPerHour"] = equipment["cost"]!.DeepClone();
-            foreach (var gone in new[] { "cost", "per", "trade", "tags", "order", "archived", "section", "tags" }) equipment.Remove(gone);
+            foreach (var gone in new[] { "cost", "per" }) equipment.Remove(gone);
         }
         var rooms = old["places"]!.AsArray().Where(p => (string)p!["shape"]!["kind"]! == "room" && (string)p["shape"]!["outline"]!["by"]! == "sides").ToList();
         foreach (var place in rooms.Select(p => p!.AsObject()))

@@ -1193,10 +1193,889 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    words?: string;
+                    kind?: string;
+                    trade?: string;
+                    archived?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookListView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CopyEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VersionView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RestoreEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/read-rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RateText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RateReading"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TryEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/try/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    figure: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TryEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NamedEntry"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureKept"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/pictures/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/book.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/book.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/book.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/read-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MappedTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncomingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/take-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/read-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncomingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/take-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    leaveOut?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/feed/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChosenPrices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MovedJob"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/feed/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChosenPrices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Answer: {
+            /** Format: uuid */
+            question: string;
+            /** Format: decimal */
+            value: string;
+        };
         AnswerView: {
             /** Format: int64 */
             version: number;
@@ -1217,6 +2096,12 @@ export interface components {
             tally: components["schemas"]["TallyView"];
             delta: components["schemas"]["DeltaView"];
             undo: components["schemas"]["UndoView"];
+        };
+        AskView: {
+            name: string;
+            label: string;
+            unit: string;
+            sample: string;
         };
         Block: components["schemas"]["BlockLetterhead"] | components["schemas"]["BlockHeading"] | components["schemas"]["BlockParagraph"] | components["schemas"]["BlockBullets"] | components["schemas"]["BlockPriceTable"] | components["schemas"]["BlockSignature"];
         BlockBullets: {
@@ -1260,6 +2145,304 @@ export interface components {
             for: string;
             by: string;
         };
+        BookEntry: components["schemas"]["BookEntryLabourRole"] | components["schemas"]["BookEntryMaterial"] | components["schemas"]["BookEntryEquipment"] | components["schemas"]["BookEntrySubcontract"] | components["schemas"]["BookEntryProductionRate"] | components["schemas"]["BookEntryAssembly"] | components["schemas"]["BookEntryPriceOnlyItem"] | components["schemas"]["BookEntryCondition"] | components["schemas"]["BookEntrySurfaceFactor"] | components["schemas"]["BookEntrySetUp"] | components["schemas"]["BookEntryBookText"];
+        BookEntryAssembly: {
+            /** @enum {string} */
+            kind: "assembly";
+            components: components["schemas"]["Component"][];
+            questions: components["schemas"]["Question"][];
+            /** Format: int32 */
+            coats: number;
+            hazard: string;
+            measure: components["schemas"]["Measure"];
+            wording: string;
+            crewNote: string;
+            customerNote: string;
+            hidden: boolean;
+            levels: components["schemas"]["Level"][];
+            accessories: string[];
+            /** Format: uuid */
+            surface: null | string;
+            /** Format: decimal */
+            dryingHours: string;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryBookText: {
+            /** @enum {string} */
+            kind: "text";
+            use: components["schemas"]["TextUse"];
+            body: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryCondition: {
+            /** @enum {string} */
+            kind: "condition";
+            reason: string;
+            /** Format: decimal */
+            labour: string;
+            /** Format: decimal */
+            equipment: string;
+            /** Format: decimal */
+            material: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryEquipment: {
+            /** @enum {string} */
+            kind: "equipment";
+            /** Format: decimal */
+            cost: string;
+            per: components["schemas"]["EquipmentPer"];
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryLabourRole: {
+            /** @enum {string} */
+            kind: "role";
+            /** Format: decimal */
+            wage: string;
+            burden: components["schemas"]["BurdenItem"][];
+            premiums: components["schemas"]["Premium"][];
+            /** Format: decimal */
+            sellRate: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryMaterial: {
+            /** @enum {string} */
+            kind: "material";
+            unit: components["schemas"]["Unit"];
+            packs: components["schemas"]["Pack"][];
+            coverage: null | components["schemas"]["Ratio"];
+            laterCoverage: null | components["schemas"]["Ratio"];
+            /** Format: decimal */
+            wastePercent: string;
+            taxed: boolean;
+            brand: string;
+            category: string;
+            supplier: string;
+            code: string;
+            colour: string;
+            picture: string;
+            priceIncludesTax: boolean;
+            stock: components["schemas"]["StockSize"][];
+            rules: components["schemas"]["OrderRules"];
+            density: null | components["schemas"]["Ratio"];
+            /** Format: decimal */
+            solidsPercent: null | string;
+            dryFilm: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryPriceOnlyItem: {
+            /** @enum {string} */
+            kind: "priceOnly";
+            unit: components["schemas"]["Unit"];
+            /** Format: decimal */
+            price: string;
+            /** Format: decimal */
+            minimum: string;
+            taxable: boolean;
+            breakKind: components["schemas"]["BreakKind"];
+            breaks: components["schemas"]["Break"][];
+            neverMoreThanNext: boolean;
+            measure: components["schemas"]["Measure"];
+            wording: string;
+            crewNote: string;
+            customerNote: string;
+            hidden: boolean;
+            levels: components["schemas"]["Level"][];
+            accessories: string[];
+            /** Format: uuid */
+            surface: null | string;
+            /** Format: decimal */
+            dryingHours: string;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryProductionRate: {
+            /** @enum {string} */
+            kind: "rate";
+            paces: components["schemas"]["CoatsPace"][];
+            /** Format: uuid */
+            role: string;
+            /** Format: uuid */
+            product: null | string;
+            measure: components["schemas"]["Measure"];
+            wording: string;
+            crewNote: string;
+            customerNote: string;
+            hidden: boolean;
+            levels: components["schemas"]["Level"][];
+            accessories: string[];
+            /** Format: uuid */
+            surface: null | string;
+            /** Format: decimal */
+            dryingHours: string;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntrySetUp: {
+            /** @enum {string} */
+            kind: "setUp";
+            /** Format: uuid */
+            role: string;
+            /** Format: decimal */
+            setUpMinutes: string;
+            per: components["schemas"]["TravelPer"];
+            /** Format: decimal */
+            distance: string;
+            distanceUnit: components["schemas"]["DistanceUnit"];
+            /** Format: decimal */
+            travelMinutes: string;
+            /** Format: decimal */
+            perDistance: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntrySubcontract: {
+            /** @enum {string} */
+            kind: "subcontract";
+            unit: components["schemas"]["Unit"];
+            /** Format: decimal */
+            price: string;
+            lumpSum: boolean;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntrySurfaceFactor: {
+            /** @enum {string} */
+            kind: "surface";
+            /** Format: decimal */
+            treated: string;
+            /** Format: decimal */
+            coverage: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookListView: {
+            entries: components["schemas"]["EntryRow"][];
+            /** Format: int32 */
+            found: number;
+            /** Format: int32 */
+            all: number;
+            kinds: components["schemas"]["KindCount"][];
+            trades: string[];
+            sections: string[];
+        };
+        BookTaken: {
+            /** Format: int32 */
+            new: number;
+            /** Format: int32 */
+            changed: number;
+        };
         BookWorkView: {
             /** Format: uuid */
             id: string;
@@ -1268,10 +2451,27 @@ export interface components {
             kind: string;
             wording: string;
             pace: string;
+            accessories: components["schemas"]["NamedEntry"][];
         };
+        Break: {
+            /** Format: decimal */
+            from: string;
+            /** Format: decimal */
+            price: string;
+        };
+        /** @enum {unknown} */
+        BreakKind: "none" | "whole" | "slices" | "packages";
         Bullet: {
             strong: string;
             text: string;
+        };
+        BurdenItem: {
+            name: string;
+            /** Format: decimal */
+            percent: null | string;
+            /** Format: decimal */
+            perHour: null | string;
+            followsPremiums: boolean;
         };
         BuyView: {
             name: string;
@@ -1279,8 +2479,10 @@ export interface components {
             need: components["schemas"]["FigureView"];
             packs: string;
             bought: components["schemas"]["FigureView"];
+            leftover: components["schemas"]["FigureView"];
             boughtCost: components["schemas"]["FigureView"];
             needCost: components["schemas"]["FigureView"];
+            delivery: null | components["schemas"]["FigureView"];
         };
         CellLineView: {
             label: string;
@@ -1310,7 +2512,15 @@ export interface components {
             place: string;
             was: null | components["schemas"]["CellState"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlace"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
+        ChosenPrices: {
+            ids: string[];
+        };
+        CoatsPace: {
+            /** Format: int32 */
+            coats: number;
+            pace: components["schemas"]["Ratio"];
+        };
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlace"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCell"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -1427,6 +2637,27 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandSetCell: {
+            /** @enum {string} */
+            type: "setCell";
+            /** Format: uuid */
+            work: string;
+            /** Format: uuid */
+            place: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+            /** Format: uuid */
+            id: string;
+        };
+        CommandSetConditions: {
+            /** @enum {string} */
+            type: "setConditions";
+            was: string[];
+            conditions: string[];
+            /** Format: uuid */
+            id: string;
+        };
         CommandSetDeduction: {
             /** @enum {string} */
             type: "setDeduction";
@@ -1532,6 +2763,48 @@ export interface components {
             units: components["schemas"]["UnitSystem"];
             deduct: string;
         };
+        Component: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: components["schemas"]["ComponentKind"];
+            /** Format: uuid */
+            entry: null | string;
+            measure: null | components["schemas"]["Measure"];
+            /** Format: uuid */
+            of: null | string;
+            /** Format: int32 */
+            crew: null | number;
+            ratio: null | components["schemas"]["Ratio"];
+            asOrdered: boolean;
+            /** Format: decimal */
+            wastePercent: null | string;
+            /** Format: uuid */
+            question: null | string;
+            once: boolean;
+            depth: string;
+            /** Format: uuid */
+            depthAsked: null | string;
+            /** Format: decimal */
+            compactionPercent: string;
+            perCoat: boolean;
+            scales: boolean;
+            coloured: boolean;
+            group: string;
+            optional: boolean;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: decimal */
+            charge: string;
+            wording: string;
+            crewNote: string;
+        };
+        /** @enum {unknown} */
+        ComponentKind: "labour" | "material" | "equipment" | "subcontract" | "charge";
+        CopyEntry: {
+            /** Format: uuid */
+            id: string;
+        };
         Customer: {
             /** Format: uuid */
             id: string;
@@ -1560,6 +2833,13 @@ export interface components {
         };
         /** @enum {unknown} */
         Detail: "total" | "section" | "place";
+        Difference: {
+            field: string;
+            was: string;
+            now: string;
+        };
+        /** @enum {unknown} */
+        DistanceUnit: "mile" | "kilometre";
         Drawing: {
             /** Format: double */
             left: number;
@@ -1586,10 +2866,41 @@ export interface components {
             /** Format: double */
             y2: number;
         };
+        EntryRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: string;
+            kindWords: string;
+            section: string;
+            trade: string;
+            says: string;
+            archived: boolean;
+        };
+        EntryView: {
+            entry: components["schemas"]["BookEntry"];
+            kindWords: string;
+            savedAt: string;
+            person: string;
+            doubt: null | string;
+            readings: {
+                [key: string]: components["schemas"]["RateReading"];
+            };
+            asks: components["schemas"]["AskView"][];
+            usedBy: components["schemas"]["NamedEntry"][];
+            jobs: components["schemas"]["PinnedIn"][];
+        };
+        /** @enum {unknown} */
+        EquipmentPer: "hour" | "day" | "visit";
         EquipmentView: {
             name: string;
             hours: components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
+        };
+        FeedView: {
+            name: string;
+            isStandIn: boolean;
+            prices: components["schemas"]["ProposedPrice"][];
         };
         FieldView: {
             field: string;
@@ -1601,6 +2912,26 @@ export interface components {
             unit: string;
             /** Format: decimal */
             value: string;
+        };
+        IncomingRow: {
+            /** Format: int32 */
+            row: number;
+            name: string;
+            kind: string;
+            isNew: boolean;
+            differences: components["schemas"]["Difference"][];
+            wrong: null | string;
+        };
+        IncomingView: {
+            rows: components["schemas"]["IncomingRow"][];
+            /** Format: int32 */
+            new: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            same: number;
+            /** Format: int32 */
+            wrong: number;
         };
         JobInfo: {
             name: string;
@@ -1647,10 +2978,23 @@ export interface components {
             tally: components["schemas"]["TallyView"];
             undo: components["schemas"]["UndoView"];
         };
+        JsonElement: unknown;
         JsonNode: unknown;
         JsonObject: Record<string, never>;
         /** @enum {unknown} */
         Kind: "length" | "area" | "volume" | "mass" | "count" | "time";
+        KindCount: {
+            kind: string;
+            words: string;
+            many: string;
+            /** Format: int32 */
+            count: number;
+        };
+        Level: {
+            name: string;
+            /** Format: decimal */
+            factor: string;
+        };
         MappedTable: {
             columns: string[];
             rows: string[][];
@@ -1670,6 +3014,8 @@ export interface components {
         };
         /** @enum {unknown} */
         MaterialCost: "purchase" | "need";
+        /** @enum {unknown} */
+        Measure: "floorArea" | "ceilingArea" | "perimeter" | "grossWallArea" | "openingArea" | "deductedArea" | "netWallArea" | "skirtingLength" | "corniceLength" | "doorCount" | "windowCount" | "openingCount" | "revealLength" | "revealArea" | "cornerCount" | "volume" | "grossFaceArea" | "netFaceArea" | "eavesLength" | "area" | "length" | "stepCount" | "developedArea" | "stringerLength" | "edgeLength" | "count";
         MeasureView: {
             name: string;
             label: string;
@@ -1677,6 +3023,27 @@ export interface components {
             figure: components["schemas"]["FigureView"];
             typed: null | components["schemas"]["TypedQuantity"];
             derived: null | components["schemas"]["FigureView"];
+        };
+        MovedJob: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            now: string;
+            then: string;
+            moves: string;
+        };
+        NamedEntry: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: string;
+            unit: string;
+        };
+        NewEntry: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            name: string;
         };
         NewJob: {
             /** Format: uuid */
@@ -1702,6 +3069,37 @@ export interface components {
             entry: string;
             /** Format: uuid */
             work: string;
+        };
+        OrderRules: {
+            /** Format: decimal */
+            minimum: string;
+            /** Format: decimal */
+            delivery: string;
+            /** Format: decimal */
+            sparePercent: string;
+        };
+        Pack: {
+            name: string;
+            /** Format: decimal */
+            size: string;
+            /** Format: decimal */
+            price: string;
+        };
+        PickView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            group: string;
+            taken: boolean;
+        };
+        PictureKept: {
+            hash: string;
+        };
+        PinnedIn: {
+            /** Format: uuid */
+            job: string;
+            name: string;
+            number: string;
         };
         PlaceCopy: {
             /** Format: uuid */
@@ -1765,6 +3163,13 @@ export interface components {
             place: string;
             was: string;
         };
+        Premium: {
+            name: string;
+            /** Format: decimal */
+            multiplier: string;
+            /** Format: decimal */
+            sharePercent: string;
+        };
         /** @enum {unknown} */
         PriceBasis: "markup" | "targetMargin";
         PriceRow: {
@@ -1784,6 +3189,9 @@ export interface components {
             roles: components["schemas"]["RoleView"][];
             buying: components["schemas"]["BuyView"][];
             equipment: components["schemas"]["EquipmentView"][];
+            others: components["schemas"]["EquipmentView"][];
+            time: components["schemas"]["ReadoutView"][];
+            setUps: components["schemas"]["SetUpChoice"][];
         };
         PricingTerms: {
             basis: components["schemas"]["PriceBasis"];
@@ -1814,6 +3222,12 @@ export interface components {
             floorMargin: string;
             /** Format: decimal */
             goalMargin: string;
+            /** Format: decimal */
+            subcontractMarkup?: string;
+            /** Format: decimal */
+            fixedMarkup?: string;
+            /** Format: uuid */
+            setUp?: null | string;
         };
         ProductView: {
             /** Format: uuid */
@@ -1829,6 +3243,48 @@ export interface components {
             /** Format: int32 */
             validDays: number;
         };
+        ProposedPack: {
+            name: string;
+            old: string;
+            new: string;
+            percent: string;
+        };
+        ProposedPrice: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            supplier: string;
+            code: string;
+            packs: components["schemas"]["ProposedPack"][];
+        };
+        Question: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+            unit: components["schemas"]["Unit"];
+            /** Format: decimal */
+            usual: string;
+            from: null | components["schemas"]["Measure"];
+        };
+        QuestionView: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+            unit: string;
+            answer: string;
+            otherwise: string;
+        };
+        RateReading: {
+            text: string;
+            otherWay: string;
+            sample: string;
+        };
+        RateText: {
+            text: string;
+            driver: null | components["schemas"]["Unit"];
+        };
+        /** Format: ratio */
+        Ratio: string;
         ReadoutView: {
             label: string;
             figure: components["schemas"]["FigureView"];
@@ -1846,6 +3302,10 @@ export interface components {
             words: string;
             line: string;
         };
+        RestoreEntry: {
+            /** Format: int32 */
+            version: number;
+        };
         ReverseRequest: {
             /** Format: uuid */
             id: string;
@@ -1862,6 +3322,11 @@ export interface components {
             name: string;
             label: string;
             source: string;
+        };
+        SaveEntry: {
+            /** Format: int32 */
+            was: number;
+            entry: components["schemas"]["JsonElement"];
         };
         ScheduleRow: {
             /** Format: uuid */
@@ -1910,6 +3375,11 @@ export interface components {
             /** Format: int32 */
             open: number;
         };
+        SetUpChoice: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         SourceView: {
             source: string;
             label: string;
@@ -1924,6 +3394,13 @@ export interface components {
             /** Format: decimal */
             width: string;
         };
+        StockSize: {
+            name: string;
+            wide: string;
+            long: string;
+        };
+        /** @enum {unknown} */
+        Supply: "we" | "customerMaterial" | "customer";
         Surface: {
             kind: string;
             name: string;
@@ -1941,6 +3418,10 @@ export interface components {
                 [key: string]: number;
             };
             remembered: boolean;
+        };
+        TakeTable: {
+            table: components["schemas"]["MappedTable"];
+            leaveOut: boolean;
         };
         TallyView: {
             floor: components["schemas"]["FigureView"];
@@ -1978,6 +3459,34 @@ export interface components {
         };
         /** @enum {unknown} */
         TaxOn: "price" | "materials" | "nothing";
+        /** @enum {unknown} */
+        TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect";
+        /** @enum {unknown} */
+        TravelPer: "crewDay" | "visit";
+        TrialLine: {
+            label: string;
+            figure: components["schemas"]["FigureView"];
+            note: string;
+        };
+        TrialView: {
+            parts: {
+                [key: string]: components["schemas"]["FigureView"];
+            };
+            lines: components["schemas"]["TrialLine"][];
+            cost: components["schemas"]["FigureView"];
+            costLabel: string;
+            sentence: string;
+        };
+        TryEntry: {
+            quantities: {
+                [key: string]: string;
+            };
+            /** Format: int32 */
+            coats: null | number;
+            difficulty: string;
+            picks: string[];
+            conditions: string[];
+        };
         TypedMeasure: {
             name: string;
             quantity: components["schemas"]["TypedQuantity"];
@@ -1991,6 +3500,8 @@ export interface components {
             undo: null | string;
             redo: null | string;
         };
+        /** Format: unit */
+        Unit: string;
         /** @enum {unknown} */
         UnitSystem: "feet" | "metres";
         UsualPlace: {
@@ -2006,6 +3517,13 @@ export interface components {
         };
         UsualSizes: {
             sizes: string[];
+        };
+        VersionView: {
+            /** Format: int32 */
+            version: number;
+            person: string;
+            at: string;
+            differences: components["schemas"]["Difference"][];
         };
         WhatIfView: {
             label: string;
@@ -2039,6 +3557,16 @@ export interface components {
             parts: string[];
             quantity: null | components["schemas"]["FigureView"];
             hours: null | components["schemas"]["FigureView"];
+            levels: components["schemas"]["Level"][];
+            difficulty: string;
+            questions: components["schemas"]["QuestionView"][];
+            answers: components["schemas"]["Answer"][];
+            choices: components["schemas"]["PickView"][];
+            picks: string[];
+            hazard: string;
+            hazardAnswer: string;
+            supply: components["schemas"]["Supply"];
+            conditions: string[];
         };
     };
     responses: never;

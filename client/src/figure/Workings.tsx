@@ -1,9 +1,7 @@
 import { Drawer, IconButton, useMediaQuery } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { createContext, useContext, useState } from "react";
 import { Link } from "react-router";
-import { api } from "../api/client";
-import { useJob } from "../job/JobContext";
 import "./workings.css";
 
 /** A step of an explanation, as docs/workings-format.md describes it. */
@@ -33,6 +31,15 @@ interface Explanation {
   sets: Record<string, { total: Step; weights: Step[] }>;
 }
 
+/** Where explanations of the figures on a screen come from, and where the numbers behind them can be changed. */
+export interface Explainer {
+  key: unknown[];
+  load: (path: string) => Promise<unknown>;
+  source: (link: string) => { to: string; words: string } | null;
+}
+
+export const ExplainContext = createContext<Explainer | null>(null);
+
 /** The drawer that says how a figure came about, down to the tape reading and the Book entry. */
 export function Workings({ path, onPath }: { path: string | null; onPath: (path: string | null) => void }) {
   const still = useMediaQuery("(prefers-reduced-motion: reduce)");
@@ -54,15 +61,10 @@ export function Workings({ path, onPath }: { path: string | null; onPath: (path:
 }
 
 function Explain({ path, close, top }: { path: string; close: () => void; top?: boolean }) {
-  const [, { job, answers }] = useJob();
+  const explain = useContext(ExplainContext)!;
   const { data, error } = useQuery({
-    queryKey: ["workings", job.id, answers, path],
-    queryFn: async () =>
-      (
-        await api.GET("/api/jobs/{id}/workings", {
-          params: { path: { id: job.id }, query: { figure: path, levels: 0 } },
-        })
-      ).data as unknown as Explanation,
+    queryKey: ["workings", ...explain.key, path],
+    queryFn: async () => (await explain.load(path)) as Explanation,
   });
   if (error) return <p className="error">{error.message}</p>;
   if (!data) return <p className="note">…</p>;
@@ -127,30 +129,12 @@ function Part({ step, close }: { step: Step; close: () => void }) {
 
 /** Where a typed number can be changed. */
 function Source({ link, close }: { link?: string; close: () => void }) {
-  const [, { job }] = useJob();
-  const [kind, id] = (link ?? "/").split("/") as [string, string];
-  const place = kind === "places" && job.places.find((p) => p.id === id);
-  if (place)
-    return (
-      <Link to={`/jobs/${job.id}/measure?place=${id}`} onClick={close}>
-        tape line of {place.name}
+  const source = useContext(ExplainContext)!.source(link ?? "");
+  return (
+    source && (
+      <Link to={source.to} onClick={close}>
+        {source.words}
       </Link>
-    );
-  if (kind === "pricing")
-    return (
-      <Link to={`/jobs/${job.id}/price?field=${id}`} onClick={close}>
-        pricing terms
-      </Link>
-    );
-  const work =
-    kind === "work"
-      ? job.work.find((w) => w.id === id)
-      : kind === "book" && job.work.find((w) => w.entry === id || w.product === id);
-  if (work)
-    return (
-      <Link to={`/jobs/${job.id}/work?item=${work.id}`} onClick={close}>
-        {work.section}: {work.name}
-      </Link>
-    );
-  return null;
+    )
+  );
 }

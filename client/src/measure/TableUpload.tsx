@@ -4,7 +4,7 @@ import { type Schemas, sendFile } from "../api/client";
 type Table = Schemas["TableView"];
 
 interface Props {
-  purpose: "places" | "schedule";
+  purpose: "places" | "schedule" | "book";
   table: Table | null;
   mapping: Record<string, number>;
   onTable: (table: Table) => void;

@@ -3,7 +3,8 @@ import { useCallback, useEffect, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { JobContext, WhyContext, useJob } from "../job/JobContext";
 import { OpenJob } from "../job/openJob";
-import { Workings } from "../figure/Workings";
+import { api } from "../api/client";
+import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { JobHeading } from "./JobHeading";
 import { Keys } from "./Keys";
 import { Tally } from "./Tally";
@@ -76,6 +77,25 @@ function Frame() {
     document.title = `${job.info.name} — Emendum`;
   }, [job.info.name]);
 
+  const explain: Explainer = {
+    key: [job.id, state.answers],
+    load: async (path) =>
+      (
+        await api.GET("/api/jobs/{id}/workings", {
+          params: { path: { id: job.id }, query: { figure: path, levels: 0 } },
+        })
+      ).data,
+    source: (link) => {
+      const [kind, id] = link.split("/") as [string, string];
+      const place = kind === "places" && job.places.find((p) => p.id === id);
+      if (place) return { to: `/jobs/${job.id}/measure?place=${id}`, words: `tape line of ${place.name}` };
+      if (kind === "pricing") return { to: `/jobs/${job.id}/price?field=${id}`, words: "pricing terms" };
+      const work = kind === "work" && job.work.find((w) => w.id === id);
+      if (work) return { to: `/jobs/${job.id}/work?item=${work.id}`, words: `${work.section}: ${work.name}` };
+      return kind === "book" ? { to: `/book/${id}`, words: "its entry" } : null;
+    },
+  };
+
   return (
     <WhyContext value={setWhy}>
       <div className="job">
@@ -110,7 +130,9 @@ function Frame() {
         </main>
         <Tally />
       </div>
-      <Workings path={why} onPath={setWhy} />
+      <ExplainContext value={explain}>
+        <Workings path={why} onPath={setWhy} />
+      </ExplainContext>
       <JobHeading open={heading} onClose={() => setHeading(false)} />
       <Keys open={keys} onClose={() => setKeys(false)} />
       <Snackbar open={trouble !== ""} onClose={(_, reason) => reason !== "clickaway" && open.clearTrouble()}>

@@ -20,6 +20,12 @@ export function Rail() {
         </svg>
         Customers
       </NavLink>
+      <NavLink to="/book">
+        <svg viewBox="0 0 20 20" aria-hidden="true">
+          <path d="M4 4.500c2.500-1 4.500-1 6 .5 1.500-1.500 3.500-1.500 6-.5v11.500c-2.500-1-4.500-1-6 .5-1.500-1.500-3.500-1.500-6-.5zM10 5v11.500" />
+        </svg>
+        Book
+      </NavLink>
       <NavLink to="/office">
         <svg viewBox="0 0 20 20" aria-hidden="true">
           <path d="M4 17V4h8v13M12 8h4v9M7 7h2M7 10h2M7 13h2" />

@@ -85,6 +85,7 @@ public sealed record Assembly(
     public string Hazard { get; init; } = "";
 
     /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
     public override IEnumerable<Guid> Needs => Components.Select(c => c.Entry).Append(Surface).OfType<Guid>().Distinct();
 
     internal override void Check(BookCheck check)

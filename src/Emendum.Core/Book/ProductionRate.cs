@@ -23,6 +23,7 @@ public sealed record ProductionRate(
     : WorkEntry(Id, Version, Name, Section, Measure, Wording, CrewNote)
 {
     /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
     public override IEnumerable<Guid> Needs => new[] { Role, Product, Surface }.OfType<Guid>();
 
     internal override void Check(BookCheck check)

@@ -19,6 +19,7 @@ public enum TravelPer { CrewDay, Visit }
 public sealed record SetUp(Guid Id, int Version, string Name, Guid Role, decimal SetUpMinutes, TravelPer Per, decimal Distance, DistanceUnit DistanceUnit, decimal TravelMinutes, decimal PerDistance) : BookEntry(Id, Version, Name)
 {
     /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
     public override IEnumerable<Guid> Needs => [Role];
 
     internal override void Check(BookCheck check)

@@ -21,7 +21,7 @@ public sealed class Subtotals
     public static Subtotals Of(Reckoning reckoning, Trace trace)
     {
         var system = reckoning.Job.Units;
-        Dictionary<Guid, Val> By(Func<Line, Guid> key, Func<Line, Val> value, Func<Line, (string Label, string Unit, FigurePath Path)> made)
+        Dictionary<Guid, Val> By(Func<Line, Guid> key, Func<Line, Val> value, Func<Line, (string Label, string Unit, FigurePath Path)> made, IEnumerable<(Guid Key, Val Value)>? more = null)
         {
             var sums = new Dictionary<Guid, (Sum Sum, Line First)>();
             foreach (var line in reckoning.Lines)
@@ -29,6 +29,8 @@ public sealed class Subtotals
                 if (!sums.TryGetValue(key(line), out var entry)) sums[key(line)] = entry = (new(), line);
                 entry.Sum.Add(value(line));
             }
+            foreach (var (of, amount) in more ?? [])
+                if (sums.TryGetValue(of, out var found)) found.Sum.Add(amount);
             return sums.ToDictionary(s => s.Key, s =>
             {
                 var (label, unit, path) = made(s.Value.First);
@@ -37,7 +39,7 @@ public sealed class Subtotals
         }
         return new(
             By(l => l.Measures.Place.Id, l => l.Hours, l => ($"{l.Measures.Place.Name}: labour", "h", new("places", l.Measures.Place.Id, "hours"))),
-            By(l => l.Item.Item.Id, l => l.Hours, l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours"))),
+            By(l => l.Item.Item.Id, l => l.Hours, l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours")), reckoning.Once.Where(o => o.Part.IsLabour).Select(o => (o.Item.Item.Id, o.Amount))),
             By(l => l.Item.Item.Id, l => l.Quantity, l => ($"{l.Item.Item.Name}: quantity", Line.SymbolOf(l.Item.Measure, system), new("work", l.Item.Item.Id, "quantity"))));
     }
 }

@@ -46,7 +46,7 @@ public static class JobEndpoints
         jobs.MapGet("/{id:guid}/places/{place:guid}", (Guid id, Guid place, OpenJobs open) => PlaceSheetView.Of(open.Get(id), place));
         jobs.MapGet("/{id:guid}/deduction", (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Reckoning, rule));
         jobs.MapGet("/{id:guid}/cells/{work:guid}/{place:guid}", (Guid id, Guid work, Guid place, OpenJobs open) => CellSheetView.Of(open.Get(id), new(work, place)));
-        jobs.MapGet("/{id:guid}/price", (Guid id, OpenJobs open) => PriceView.Of(open.Get(id).Reckoning));
+        jobs.MapGet("/{id:guid}/price", (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Reckoning, shelf));
         jobs.MapGet("/{id:guid}/proposal", (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Reckoning, Trace.Silent));
         jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Reckoning));
         jobs.MapGet("/{id:guid}/workings", (Guid id, string figure, int? levels, OpenJobs open) =>

@@ -41,7 +41,7 @@ public static class TableEndpoints
 
     private static async Task<TableView> Upload(string purpose, int? sheet, HttpRequest request, SettingStore settings)
     {
-        var fields = purpose switch { Places => PlaceTable.Fields, Schedule => ScheduleTable.Fields, _ => throw new NotThereException("There is nothing here.") };
+        var fields = purpose switch { Places => PlaceTable.Fields, Schedule => ScheduleTable.Fields, "book" => Core.Book.BookTable.Fields, _ => throw new NotThereException("There is nothing here.") };
         var table = TableFile.Read(await FileBody.Read(request, TableFile.MostBytes), sheet ?? 0);
         var remembered = settings.Get<Dictionary<string, int>>(Remembered(purpose, table.Columns));
         return new(table.Sheets, table.Sheet, table.Columns, table.Rows, [.. fields.Select(f => new FieldView(f.Field, f.Heading))], remembered ?? TableField.Guess(fields, table.Columns), remembered is not null);
@@ -64,14 +64,14 @@ public static class TableEndpoints
         return new(rows, rows.Count(r => r.Wrong is null), rows.Count(r => r.Wrong is not null));
     }
 
-    private static void Check(MappedTable table)
+    internal static void Check(MappedTable table)
     {
         if (table.Columns.Count > Table.MostColumns || table.Rows.Count > Table.MostRows || table.Rows.Any(r => r.Count > Table.MostColumns || r.Any(c => c.Length > Table.LongestCell))) throw RefusedException.Of("file", "That table is too large.");
-        if (table.Mapping.Count > 40 || table.Mapping.Keys.Any(k => k.Length > 40)) throw RefusedException.Of("mapping", "That is not a mapping of columns.");
+        if (table.Mapping.Count > 60 || table.Mapping.Keys.Any(k => k.Length > 40)) throw RefusedException.Of("mapping", "That is not a mapping of columns.");
     }
 
     /// <summary>A mapping is remembered by the headings it was made for.</summary>
-    private static string Remembered(string purpose, IReadOnlyList<string> columns) =>
+    internal static string Remembered(string purpose, IReadOnlyList<string> columns) =>
         $"mapping/{purpose}/{Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(string.Join('\n', columns))))}";
 
     private static IResult File(OpenJob job, Func<IReadOnlyList<string>, IReadOnlyList<IReadOnlyList<PlaceTable.Cell>>, byte[]> write, string type, string ending)

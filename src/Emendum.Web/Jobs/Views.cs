@@ -41,7 +41,14 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
 /// <summary>A work item as the screens show it. <c>Covers</c> is what a product chosen for it must cover; null when it takes none.</summary>
 public sealed record WorkView(
     Guid Id, Guid Entry, string Kind, string Section, string Name, int Coats, IReadOnlyList<int> CoatsOffered, Guid? Product, Guid? OwnProduct, Kind? Covers,
-    string Colour, string? Pace, string PaceShown, string Wording, string CrewNote, string MeasureLabel, IReadOnlyList<string> Parts, FigureView? Quantity, FigureView? Hours);
+    string Colour, string? Pace, string PaceShown, string Wording, string CrewNote, string MeasureLabel, IReadOnlyList<string> Parts, FigureView? Quantity, FigureView? Hours,
+    IReadOnlyList<Level> Levels, string Difficulty, IReadOnlyList<QuestionView> Questions, IReadOnlyList<Answer> Answers, IReadOnlyList<PickView> Choices, IReadOnlyList<Guid> Picks, string Hazard, string HazardAnswer, Supply Supply, IReadOnlyList<Guid> Conditions);
+
+/// <summary>A question of an assembly as a work item answers it; without an answer the place's measure or the usual one stands, said in <c>Otherwise</c>.</summary>
+public sealed record QuestionView(Guid Id, string Text, string Unit, string Answer, string Otherwise);
+
+/// <summary>A part that may be taken: one of an either-or group, or an optional one (no group).</summary>
+public sealed record PickView(Guid Id, string Name, string Group, bool Taken);
 
 /// <summary>A cell as the grid shows it.</summary>
 public sealed record CellView(Guid Work, Guid Place, CellState State, string Note, string Hours, string Quantity, string Unit);
@@ -107,15 +114,21 @@ public sealed class ViewOf(Reckoning reckoning)
     /// <summary>One work item.</summary>
     public WorkView Work(CompiledItem compiled)
     {
-        var item = compiled.Item;
-        var rate = job.Book.GetValueOrDefault(item.Entry) as ProductionRate;
+        var (item, entry) = (compiled.Item, compiled.Entry);
+        var (rate, assembly) = (entry as ProductionRate, entry as Assembly);
         var pace = item.Pace ?? rate?.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace;
-        return new(item.Id, item.Entry, rate is null ? "assembly" : "rate", item.Section, item.Name, item.Coats, rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)] : [],
+        IReadOnlyList<int> coats = rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)] : assembly?.Components.Any(c => c.PerCoat) == true ? [1, 2, 3, 4] : [];
+        return new(item.Id, item.Entry, entry.KindName(), item.Section, item.Name, item.Coats, coats,
             item.Product ?? rate?.Product, item.Product, rate?.Product is null ? null : compiled.Measure.Kind(),
-            item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, (rate?.CrewNote ?? (job.Book.GetValueOrDefault(item.Entry) as Assembly)?.CrewNote) ?? "", compiled.Measure.Label(job.Units),
-            [.. compiled.Parts.Select(p => p.Entry switch { LabourRole => $"{p.Name} — labour, {p.Ratio}", Material => $"{p.Name} — material, {p.Ratio}", _ => $"{p.Name} — equipment, crew of {p.Crew}" })],
+            item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, entry.CrewNote, compiled.Measure.Label(job.Units),
+            [.. compiled.Parts.Concat(compiled.Once).Select(p => $"{p.Name} — {p.Kind.ToString().ToLowerInvariant()}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}")],
             subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount($"work/{item.Id}/quantity", quantity, Line.SymbolOf(compiled.Measure, job.Units)) : null,
-            subtotals.ItemHours.TryGetValue(item.Id, out var hours) ? FigureView.Hours($"work/{item.Id}/hours", hours) : null);
+            subtotals.ItemHours.TryGetValue(item.Id, out var hours) ? FigureView.Hours($"work/{item.Id}/hours", hours) : null,
+            entry.Levels, item.Difficulty,
+            [.. (assembly?.Questions ?? []).Select(q => new QuestionView(q.Id, q.Text, q.Unit.Symbol, item.Answers.FirstOrDefault(a => a.Question == q.Id) is { } answer ? Rounding.Text(answer.Value) : "", q.From is { } from ? $"{from.Label(job.Units).ToLowerInvariant()} of each place" : $"{Rounding.Text(q.Usual)} {q.Unit}"))],
+            item.Answers,
+            [.. (assembly?.Components ?? []).Where(c => c.Group.Length > 0 || c.Optional).Select(c => new PickView(c.Id, c.Name, c.Group, compiled.Parts.Concat(compiled.Once).Any(p => p.Id == c.Id)))],
+            item.Picks, assembly?.Hazard ?? "", item.HazardAnswer, item.Supply, item.Conditions);
     }
 
     /// <summary>A deduction rule.</summary>

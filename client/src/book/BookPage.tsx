@@ -1,0 +1,152 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button, Menu, MenuItem } from "@mui/material";
+import { useDeferredValue, useEffect, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { api } from "../api/client";
+import { BookInOut } from "./BookInOut";
+import { EntryPage } from "./EntryPage";
+import { FeedDialog } from "./FeedDialog";
+import { NewEntry } from "./NewEntry";
+import "./book.css";
+
+/** The Book: find an entry, change it, try it. */
+export function BookPage() {
+  const { id } = useParams();
+  const [words, setWords] = useState("");
+  const [kind, setKind] = useState("");
+  const [trade, setTrade] = useState("");
+  const [archived, setArchived] = useState(false);
+  const [dialog, setDialog] = useState<"" | "new" | "inout" | "feed">("");
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const asked = useDeferredValue(words);
+  const navigate = useNavigate();
+  const { data: list } = useQuery({
+    queryKey: ["book-list", asked, kind, trade, archived],
+    queryFn: async () =>
+      (await api.GET("/api/book", { params: { query: { words: asked, kind, trade, archived } } })).data!,
+    placeholderData: (kept) => kept,
+  });
+  useEffect(() => {
+    document.title = "The Book — Emendum";
+  }, []);
+  const shown = list?.entries ?? [];
+  const open = (to: string) => void navigate(`/book/${to}`);
+  return (
+    <main className="book">
+      <header className="head">
+        <h1>The Book</h1>
+        <span className="sub">{list && `${list.all} entries · ${list.trades.join(", ").toLowerCase()}`}</span>
+        <button className="plain" onClick={() => setDialog("feed")}>
+          Supplier prices
+        </button>
+        <button className="plain" onClick={() => setDialog("inout")}>
+          In and out
+        </button>
+        <Button size="small" variant="contained" onClick={(e) => setMenu(e.currentTarget)}>
+          New entry
+        </Button>
+        <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
+          {list?.kinds.map((k) => (
+            <MenuItem
+              key={k.kind}
+              onClick={() => {
+                setMenu(null);
+                setKind(k.kind);
+                setDialog("new");
+              }}
+            >
+              {k.words}
+            </MenuItem>
+          ))}
+        </Menu>
+      </header>
+      <div className="leaves">
+        <section className="panel booklist" aria-label="Entries of the Book">
+          <div className="finding">
+            <input
+              className="find"
+              placeholder="Type to find"
+              aria-label="Find an entry"
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
+              onKeyDown={(e) => {
+                if (e.key === "Enter" && shown[0]) open(shown[0].id);
+                if (e.key === "Escape") setWords("");
+              }}
+            />
+            <select aria-label="Kind" value={kind} onChange={(e) => setKind(e.target.value)}>
+              <option value="">Every kind</option>
+              {list?.kinds.map((k) => (
+                <option key={k.kind} value={k.kind}>
+                  {k.many} ({k.count})
+                </option>
+              ))}
+            </select>
+            <select aria-label="Trade" value={trade} onChange={(e) => setTrade(e.target.value)}>
+              <option value="">Every trade</option>
+              {list?.trades.map((t) => (
+                <option key={t}>{t}</option>
+              ))}
+            </select>
+            <label className="check">
+              <input type="checkbox" checked={archived} onChange={(e) => setArchived(e.target.checked)} /> archived
+            </label>
+            <span className="note" role="status">
+              {list && (list.found > shown.length ? `first ${shown.length} of ${list.found}` : `${list.found} found`)}
+            </span>
+          </div>
+          <ul aria-label="Found">
+            {shown.map((entry, i) => (
+              <li key={entry.id}>
+                {(i === 0 || shown[i - 1]!.section !== entry.section) && asked === "" && (
+                  <h3>{entry.section || "No section"}</h3>
+                )}
+                <button
+                  className={entry.id === id ? "entryrow current" : "entryrow"}
+                  aria-current={entry.id === id ? "true" : undefined}
+                  onClick={() => open(entry.id)}
+                >
+                  <span>
+                    {entry.name}
+                    <small>{entry.says}</small>
+                  </span>
+                  <small>{entry.kindWords}</small>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {list && list.found === 0 && (
+            <p className="note pad">
+              {archived ? "Nothing archived has that." : "Nothing has that. A new entry starts with the button above."}
+            </p>
+          )}
+        </section>
+        {id ? (
+          <EntryPage key={id} id={id} />
+        ) : (
+          <section className="panel empty" aria-label="No entry chosen">
+            <h2>What your firm knows about its own work</h2>
+            <p>
+              Rates, assemblies, goods and what they cost. Choose an entry at the left, or type to find one and press
+              Enter. Every rate and assembly can be tried: type a quantity, see hours, goods and cost.
+            </p>
+          </section>
+        )}
+      </div>
+      {dialog === "new" && (
+        <NewEntry
+          kind={kind}
+          words={list?.kinds.find((k) => k.kind === kind)?.words ?? kind}
+          onClose={() => setDialog("")}
+          onMade={(made) => {
+            setDialog("");
+            setKind("");
+            open(made);
+          }}
+        />
+      )}
+      {dialog === "inout" && <BookInOut onClose={() => setDialog("")} />}
+      {dialog === "feed" && <FeedDialog onClose={() => setDialog("")} />}
+    </main>
+  );
+}

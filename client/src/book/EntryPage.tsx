@@ -1,0 +1,242 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, newId } from "../api/client";
+import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
+import { Field } from "../figure/Field";
+import { WhyContext } from "../job/JobContext";
+import { AssemblyForm } from "./AssemblyForm";
+import {
+  ConditionForm,
+  EquipmentForm,
+  MaterialForm,
+  RoleForm,
+  SetUpForm,
+  SubcontractForm,
+  SurfaceForm,
+  TextForm,
+} from "./GoodsForms";
+import { HistoryDialog } from "./HistoryDialog";
+import { TryIt, type Tried, type Trial, useTried, usualTrial } from "./TryIt";
+import { PriceOnlyForm, RateForm } from "./WorkForms";
+import { Text } from "./fields";
+import { type Editing, EditingContext, bookChanged, useEditing, useEntry } from "./useEntry";
+
+/** An entry of the Book with its trial beside it. */
+export function EntryPage({ id }: { id: string }) {
+  const { editing, error } = useEntry(id);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  async function back() {
+    const { data } = await api.GET("/api/book/{id}/versions", { params: { path: { id } } });
+    if (!data?.[0]) return;
+    await api.POST("/api/book/{id}/restore", { params: { path: { id } }, body: { version: data[0].version } });
+    await bookChanged(queries);
+    await navigate(`/book/${id}`);
+  }
+  if (error)
+    return (
+      <section className="panel empty" aria-label="Entry">
+        <h2>{error.message}</h2>
+        <p>It may have been deleted. Jobs that use it have their own, and lose nothing.</p>
+        <button className="link" onClick={() => void back()}>
+          Bring it back
+        </button>
+      </section>
+    );
+  if (!editing) return <section className="panel empty" aria-busy="true" aria-label="Opening the entry" />;
+  return (
+    <EditingContext value={editing}>
+      <Open editing={editing} />
+    </EditingContext>
+  );
+}
+
+function Open({ editing }: { editing: Editing }) {
+  const { view, set } = editing;
+  const { entry } = view;
+  const [trial, setTrial] = useState<Trial>(usualTrial);
+  const [why, setWhy] = useState<string | null>(null);
+  const [history, setHistory] = useState(false);
+  const [wrong, setWrong] = useState("");
+  const tried = useTried(view, trial);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const explain: Explainer = {
+    key: ["try", entry.id, entry.version, trial],
+    load: async (figure) =>
+      (
+        await api.POST("/api/book/{id}/try/workings", {
+          params: { path: { id: entry.id }, query: { figure } },
+          body: trial,
+        })
+      ).data,
+    source: (link) => {
+      const [kind, id] = link.split("/") as [string, string];
+      return kind === "book" && id !== entry.id ? { to: `/book/${id}`, words: "its entry" } : null;
+    },
+  };
+  const levels = "levels" in entry ? entry.levels : [];
+
+  async function copy() {
+    const id = newId();
+    await api.POST("/api/book/{id}/copy", { params: { path: { id: entry.id } }, body: { id } });
+    await bookChanged(queries);
+    await navigate(`/book/${id}`);
+  }
+  async function remove() {
+    try {
+      await api.DELETE("/api/book/{id}", { params: { path: { id: entry.id } } });
+      queries.removeQueries({ queryKey: ["entry", entry.id] });
+      await bookChanged(queries);
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+  }
+
+  return (
+    <WhyContext value={setWhy}>
+      <section className="panel entry" aria-label={entry.name}>
+        <header>
+          <h2>{entry.name}</h2>
+          <span className="note">
+            {[entry.trade, entry.section].filter(Boolean).join(" · ")}
+            {entry.archived && " · archived"}
+          </span>
+        </header>
+        <div className="acts">
+          <button className="act" onClick={() => void copy()}>
+            Copy
+          </button>
+          <button className="act" onClick={() => void set("archived", !entry.archived)}>
+            {entry.archived ? "Take out of the archive" : "Archive"}
+          </button>
+          <button className="act" onClick={() => setHistory(true)}>
+            Versions
+          </button>
+          <button className="act warn" onClick={() => void remove()}>
+            Delete
+          </button>
+          {wrong && (
+            <p className="error" role="alert">
+              {wrong}
+            </p>
+          )}
+        </div>
+        <div className="form">
+          {levels.length > 0 && (
+            <div className="levels" role="group" aria-label="Difficulty to try">
+              <span className="note">Difficulty</span>
+              {levels.map((level) => (
+                <button
+                  key={level.name}
+                  aria-pressed={trial.difficulty === level.name || (trial.difficulty === "" && level.factor === "1")}
+                  onClick={() => setTrial({ ...trial, difficulty: level.name })}
+                >
+                  {level.name} × {level.factor}
+                </button>
+              ))}
+            </div>
+          )}
+          <KindForm kind={entry.kind} tried={tried.data} />
+          <h3>Where it is found</h3>
+          <div className="two">
+            <Text label="Name" path="name" />
+            <Text label="Section" path="section" />
+            <Text label="Trade" path="trade" />
+            <Text label="Order in its section" path="order" whole />
+          </div>
+          <Tags />
+          <h3>Where it is used</h3>
+          <WhereUsed />
+        </div>
+      </section>
+      {view.asks.length > 0 ? (
+        <TryIt view={view} trial={trial} onTrial={setTrial} tried={tried} />
+      ) : (
+        <aside className="panel tryit" aria-label="Saved">
+          <header>
+            <h2>Saved</h2>
+          </header>
+          <p className="words">
+            Version {entry.version}
+            {view.savedAt && `, ${new Date(view.savedAt).toLocaleString()}`}, by {view.person}. Saved by itself; earlier
+            versions stay.
+          </p>
+        </aside>
+      )}
+      <ExplainContext value={explain}>
+        <Workings path={why} onPath={setWhy} />
+      </ExplainContext>
+      {history && <HistoryDialog id={entry.id} current={entry.version} onClose={() => setHistory(false)} />}
+    </WhyContext>
+  );
+}
+
+function KindForm({ kind, tried }: { kind: Editing["view"]["entry"]["kind"]; tried: Tried | undefined }) {
+  switch (kind) {
+    case "rate":
+      return <RateForm />;
+    case "assembly":
+      return <AssemblyForm tried={tried} />;
+    case "priceOnly":
+      return <PriceOnlyForm />;
+    case "material":
+      return <MaterialForm />;
+    case "role":
+      return <RoleForm />;
+    case "equipment":
+      return <EquipmentForm />;
+    case "subcontract":
+      return <SubcontractForm />;
+    case "condition":
+      return <ConditionForm />;
+    case "surface":
+      return <SurfaceForm />;
+    case "setUp":
+      return <SetUpForm />;
+    case "text":
+      return <TextForm />;
+  }
+}
+
+function Tags() {
+  const { view, set } = useEditing();
+  const text = view.entry.tags.join(", ");
+  return (
+    <Field
+      key={text}
+      label="Tags"
+      value={text}
+      hint="words to find it by, with commas between"
+      onKeep={(typed) =>
+        set(
+          "tags",
+          typed
+            .split(",")
+            .map((t) => t.trim())
+            .filter(Boolean),
+        )
+      }
+    />
+  );
+}
+
+function WhereUsed() {
+  const { view } = useEditing();
+  if (view.usedBy.length + view.jobs.length === 0) return <p className="note">Nowhere yet.</p>;
+  return (
+    <ul className="used" aria-label="Where it is used">
+      {view.usedBy.map((e) => (
+        <li key={e.id}>
+          <Link to={`/book/${e.id}`}>{e.name}</Link> <span className="note">{e.kind}</span>
+        </li>
+      ))}
+      {view.jobs.map((j) => (
+        <li key={j.job}>
+          <Link to={`/jobs/${j.job}/work`}>{j.name}</Link> <span className="note">job no. {j.number}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,102 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api } from "../api/client";
+import { bookChanged } from "./useEntry";
+
+/** Prices a supplier proposes: old, new, percent, which open jobs would move; taken by choice. */
+export function FeedDialog({ onClose }: { onClose: () => void }) {
+  const queries = useQueryClient();
+  const { data: feed } = useQuery({ queryKey: ["feed"], queryFn: async () => (await api.GET("/api/book/feed")).data! });
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [done, setDone] = useState("");
+  const chosen = feed?.prices.map((p) => p.id).filter((id) => !left.has(id)) ?? [];
+  const { data: jobs } = useQuery({
+    queryKey: ["feed", "jobs", chosen],
+    queryFn: async () => (await api.POST("/api/book/feed/jobs", { body: { ids: chosen } })).data!,
+    enabled: chosen.length > 0,
+    placeholderData: (kept) => kept,
+  });
+  async function take() {
+    const { data } = await api.POST("/api/book/feed/take", { body: { ids: chosen } });
+    await bookChanged(queries);
+    setDone(`${data!.changed} prices taken. Jobs keep theirs until they are refreshed.`);
+  }
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="feed-title" fullWidth maxWidth="md">
+      <DialogTitle id="feed-title">Supplier prices</DialogTitle>
+      <DialogContent className="feed">
+        {feed?.isStandIn && (
+          <p className="standin">
+            <b>Stand-in.</b> {feed.name}: this list ships with the program and stands for a supplier's own.
+          </p>
+        )}
+        {done && <p role="status">{done}</p>}
+        {feed?.prices.length === 0 && <p>Every price in the Book is as the suppliers list it.</p>}
+        {feed && feed.prices.length > 0 && (
+          <table className="list" aria-label="Proposed prices">
+            <thead>
+              <tr>
+                <th>Take</th>
+                <th>Goods</th>
+                <th>Pack</th>
+                <th className="n">Old</th>
+                <th className="n">New</th>
+                <th className="n">Change</th>
+              </tr>
+            </thead>
+            <tbody>
+              {feed.prices.flatMap((p) =>
+                p.packs.map((pack, i) => (
+                  <tr key={p.id + pack.name}>
+                    <td>
+                      {i === 0 && (
+                        <input
+                          type="checkbox"
+                          aria-label={`Take ${p.name}`}
+                          checked={!left.has(p.id)}
+                          onChange={(e) => {
+                            const next = new Set(left);
+                            if (e.target.checked) next.delete(p.id);
+                            else next.add(p.id);
+                            setLeft(next);
+                          }}
+                        />
+                      )}
+                    </td>
+                    <td>
+                      {i === 0 && p.name} {i === 0 && <small className="note">{`${p.supplier}, ${p.code}`}</small>}
+                    </td>
+                    <td>{pack.name}</td>
+                    <td className="n">{pack.old}</td>
+                    <td className="n">{pack.new}</td>
+                    <td className="n">{pack.percent}</td>
+                  </tr>
+                )),
+              )}
+            </tbody>
+          </table>
+        )}
+        {chosen.length > 0 && jobs && (
+          <section aria-label="Jobs that would move">
+            <h3>Jobs that would move if they took them</h3>
+            {jobs.length === 0 && <p className="note">None.</p>}
+            <ul>
+              {jobs.map((j) => (
+                <li key={j.id}>
+                  {j.name}: {j.now} → {j.then} before tax ({j.moves})
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+        <Button variant="contained" disabled={chosen.length === 0} onClick={() => void take()}>
+          Take {chosen.length} into the Book
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,243 @@
+import { Autocomplete, TextField } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode, useId, useState } from "react";
+import { type Schemas, api } from "../api/client";
+import { Field } from "../figure/Field";
+import { at, useEditing } from "./useEntry";
+
+interface TextProps {
+  label: string;
+  path: string;
+  unit?: string;
+  hint?: string;
+  rows?: number;
+  /** Nothing typed means none. */
+  optional?: boolean;
+  /** A whole number. */
+  whole?: boolean;
+  focus?: boolean;
+}
+
+/** A field of the entry; it saves by itself and keeps what was typed when it is refused. A rate is read back beside it, both ways round. */
+export function Text({ label, path, unit, hint, rows, optional, whole, focus }: TextProps) {
+  const { view, set } = useEditing();
+  const value = String(at(view.entry, path) ?? "");
+  const reading = view.readings[path];
+  const said = reading ? `${reading.otherWay} · ${reading.sample}` : hint;
+  return (
+    <Field
+      key={`${view.entry.id}${path}${value}`}
+      label={label}
+      value={value}
+      unit={unit}
+      rows={rows}
+      hint={said}
+      focus={focus}
+      onKeep={(text) => {
+        const typed = rows ? text : text.trim();
+        return set(path, optional && typed === "" ? null : whole && /^\d+$/.test(typed) ? Number(typed) : typed);
+      }}
+    />
+  );
+}
+
+/** One of a few things. */
+export function Choice({
+  label,
+  path,
+  options,
+  none,
+}: {
+  label: string;
+  path: string;
+  options: readonly (readonly [string, string])[];
+  none?: string;
+}) {
+  const { view, set } = useEditing();
+  const [wrong, setWrong] = useState("");
+  const id = useId();
+  const value = at(view.entry, path) as string | null;
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <select
+        id={id}
+        value={value ?? ""}
+        aria-invalid={wrong !== ""}
+        onChange={(e) =>
+          set(path, e.target.value === "" && none !== undefined ? null : e.target.value).then(
+            () => setWrong(""),
+            (error: Error) => setWrong(error.message),
+          )
+        }
+      >
+        {none !== undefined && <option value="">{none}</option>}
+        {options.map(([option, words]) => (
+          <option key={option} value={option}>
+            {words}
+          </option>
+        ))}
+      </select>
+      {wrong && (
+        <span className="error" role="alert">
+          {wrong}
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** Yes or no. */
+export function Check({ label, path, hint }: { label: string; path: string; hint?: string }) {
+  const { view, set } = useEditing();
+  const [wrong, setWrong] = useState("");
+  return (
+    <label className="check">
+      <input
+        type="checkbox"
+        checked={at(view.entry, path) === true}
+        onChange={(e) =>
+          set(path, e.target.checked).then(
+            () => setWrong(""),
+            (error: Error) => setWrong(error.message),
+          )
+        }
+      />{" "}
+      {label} {hint && <span className="note">{hint}</span>}
+      {wrong && (
+        <span className="error" role="alert">
+          {wrong}
+        </span>
+      )}
+    </label>
+  );
+}
+
+export type Named = Schemas["NamedEntry"];
+
+/** Every entry by name, for choosing. */
+export function useNamed(): readonly Named[] {
+  const { data } = useQuery({
+    queryKey: ["book-choices"],
+    queryFn: async () => (await api.GET("/api/book/choices")).data!,
+  });
+  return data ?? [];
+}
+
+/** Another entry of the Book, found by typing. */
+export function EntryChoice({
+  label,
+  kinds,
+  value,
+  onChoose,
+  none,
+}: {
+  label: string;
+  kinds: readonly string[];
+  value: string | null;
+  onChoose: (id: string | null) => Promise<void>;
+  none?: boolean;
+}) {
+  const named = useNamed();
+  const [wrong, setWrong] = useState("");
+  const options = named.filter((n) => kinds.includes(n.kind));
+  const chosen = options.find((o) => o.id === value) ?? null;
+  return (
+    <Autocomplete
+      key={value ?? ""}
+      size="small"
+      options={options}
+      value={chosen as Named}
+      disableClearable={!none}
+      getOptionLabel={(o) => o.name}
+      isOptionEqualToValue={(a, b) => a.id === b.id}
+      onChange={(_, choice) =>
+        onChoose(choice?.id ?? null).then(
+          () => setWrong(""),
+          (error: Error) => setWrong(error.message),
+        )
+      }
+      renderInput={(params) => (
+        <TextField {...params} label={label} error={wrong !== ""} helperText={wrong || undefined} />
+      )}
+    />
+  );
+}
+
+/** Another entry at a path. */
+export function EntryAt(props: { label: string; kinds: readonly string[]; path: string; none?: boolean }) {
+  const { view, set } = useEditing();
+  return (
+    <EntryChoice
+      {...props}
+      value={at(view.entry, props.path) as string | null}
+      onChoose={(id) => set(props.path, id)}
+    />
+  );
+}
+
+/** A list of things with a button for one more and one at each to take it away. */
+export function Rows<T>({
+  title,
+  path,
+  blank,
+  add,
+  least = 0,
+  children,
+}: {
+  title: string;
+  path: string;
+  blank: () => T;
+  add: string;
+  least?: number;
+  children: (path: string, index: number) => ReactNode;
+}) {
+  const { view, set } = useEditing();
+  const [wrong, setWrong] = useState("");
+  const items = at(view.entry, path) as T[];
+  const keep = (next: T[]) =>
+    void set(path, next).then(
+      () => setWrong(""),
+      (error: Error) => setWrong(error.message),
+    );
+  return (
+    <section className="rowsof" aria-label={title}>
+      <h3>{title}</h3>
+      {items.map((_, i) => (
+        <div className="onerow" key={i} role="group" aria-label={`${title} ${i + 1}`}>
+          {children(`${path}[${i}]`, i)}
+          {items.length > least && (
+            <button
+              className="link warn"
+              aria-label={`Take away ${title.toLowerCase()} ${i + 1}`}
+              onClick={() => keep(items.filter((__, k) => k !== i))}
+            >
+              Take away
+            </button>
+          )}
+        </div>
+      ))}
+      {wrong && (
+        <p className="error" role="alert">
+          {wrong}
+        </p>
+      )}
+      <button className="link" onClick={() => keep([...items, blank()])}>
+        {add}
+      </button>
+    </section>
+  );
+}
+
+export const unitOptions = [
+  "ft²", "m²", "yd²", "ha", "acre", "ft", "m", "yd", "in", "mm", "gal", "qt", "floz", "L", "mL", "ft³", "yd³", "m³", "lb", "oz", "ton", "kg", "t", "h",
+  "each", "door", "window", "room", "sheet", "panel", "tile", "brick", "paver", "roll", "tube", "kit", "bag", "step", "visit", "plant", "sign", "letter", "fixture", "corner", "length", "pane", "post", "tree", "place",
+].map((u) => [u, u] as const); // prettier-ignore
+
+export const measureOptions = [
+  ["floorArea", "Floor"], ["ceilingArea", "Ceiling"], ["netWallArea", "Walls, net"], ["grossWallArea", "Walls, gross"], ["perimeter", "Perimeter"],
+  ["skirtingLength", "Skirting, base"], ["corniceLength", "Cornice, crown"], ["doorCount", "Doors"], ["windowCount", "Windows"], ["openingCount", "Openings, count"],
+  ["openingArea", "Openings"], ["revealLength", "Reveals"], ["revealArea", "Reveal area"], ["cornerCount", "Corners"], ["volume", "Volume"],
+  ["netFaceArea", "Outside face, net"], ["grossFaceArea", "Outside face, gross"], ["eavesLength", "Eaves"], ["area", "Area"], ["length", "Length"],
+  ["count", "Count"], ["stepCount", "Steps"], ["developedArea", "Stair, developed"], ["stringerLength", "Stringers"], ["edgeLength", "Step edges"], ["deductedArea", "Deducted"],
+] as const; // prettier-ignore

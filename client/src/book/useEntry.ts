@@ -1,0 +1,83 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, useCallback, useContext, useRef } from "react";
+import { type Schemas, api } from "../api/client";
+
+export type Entry = Schemas["BookEntry"];
+export type EntryView = Schemas["EntryView"];
+export type Assembly = Schemas["BookEntryAssembly"];
+export type Component = Schemas["Component"];
+
+/** An entry that is being looked at, and how a part of it is set. */
+export interface Editing {
+  view: EntryView;
+  /** Sets what stands at a path like `packs[0].price`; rejects with what the server says of it. */
+  set: (path: string, value: unknown) => Promise<void>;
+  /** Changes several things in one save. */
+  change: (how: (entry: Entry) => Entry) => Promise<void>;
+}
+
+export const EditingContext = createContext<Editing | null>(null);
+
+export function useEditing(): Editing {
+  return useContext(EditingContext)!;
+}
+
+/** One entry of the Book. Edits go to the server one after another, each made from what the one before left. */
+export function useEntry(id: string): { editing: Editing | null; error: Error | null } {
+  const queries = useQueryClient();
+  const { data: view, error } = useQuery({
+    queryKey: ["entry", id],
+    queryFn: async () => (await api.GET("/api/book/{id}", { params: { path: { id } } })).data!,
+    retry: false,
+  });
+  const before = useRef<Promise<unknown>>(Promise.resolve());
+
+  const change = useCallback(
+    (how: (entry: Entry) => Entry) => {
+      const saved = before.current
+        .catch(() => undefined)
+        .then(async () => {
+          const { entry } = queries.getQueryData<EntryView>(["entry", id])!;
+          const next = how(structuredClone(entry));
+          const { data } = await api.PUT("/api/book/{id}", {
+            params: { path: { id } },
+            body: { was: entry.version, entry: next },
+          });
+          queries.setQueryData(["entry", id], data);
+          await bookChanged(queries, id);
+        });
+      before.current = saved;
+      return saved;
+    },
+    [id, queries],
+  );
+  const set = useCallback(
+    (path: string, value: unknown) => change((entry) => (put(entry, path, value), entry)),
+    [change],
+  );
+  return { editing: view ? { view, set, change } : null, error };
+}
+
+/** What was shown of the Book is asked for anew, but not the entry that just came with its answer. */
+export async function bookChanged(queries: ReturnType<typeof useQueryClient>, but?: string) {
+  await queries.invalidateQueries({
+    predicate: (q) =>
+      ["book", "book-list", "book-choices", "versions", "products", "feed", "entry"].includes(String(q.queryKey[0])) &&
+      !(q.queryKey[0] === "entry" && q.queryKey[1] === but),
+  });
+}
+
+const steps = (path: string) => path.split(/[.[\]]+/).filter(Boolean);
+
+/** What stands at a path. */
+export function at(entry: unknown, path: string): unknown {
+  return steps(path).reduce<unknown>((thing, step) => (thing as Record<string, unknown> | null)?.[step], entry);
+}
+
+function put(entry: unknown, path: string, value: unknown) {
+  const way = steps(path);
+  const last = way.pop()!;
+  (way.reduce<unknown>((thing, step) => (thing as Record<string, unknown>)[step], entry) as Record<string, unknown>)[
+    last
+  ] = value;
+}
