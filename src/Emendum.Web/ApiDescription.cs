@@ -22,7 +22,7 @@ public static class ApiDescription
                 schema.Properties?.Clear();
             }
             // Entries of the Book come with all their fields; what is left out when one is sent takes its default.
-            if (type.Namespace == typeof(Core.Book.BookEntry).Namespace && schema.Properties is { Count: > 0 }) (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
+            if ((type.Namespace == typeof(Core.Book.BookEntry).Namespace || type == typeof(Core.Pricing.PricingTerms)) && schema.Properties is { Count: > 0 }) (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
             return Task.CompletedTask;
         });
         options.AddDocumentTransformer((document, _, _) =>

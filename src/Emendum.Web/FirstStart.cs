@@ -18,7 +18,11 @@ public static class FirstStart
         {
             var customer = new Customer(StarterBook.Id(900), "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", "office@saltmarsh-library.example", "555 0134");
             services.GetRequiredService<CustomerStore>().Put(customer);
-            services.GetRequiredService<OpenJobs>().Create(LibraryJob.Build(StarterBook.Id(999), customer.Id, DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)));
+            var trust = new Customer(StarterBook.Id(901), "Hollin Botanic Trust", "Hollin Lane, Port Ennis", "garden@hollin-trust.example", "555 0171");
+            services.GetRequiredService<CustomerStore>().Put(trust);
+            var today = DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+            services.GetRequiredService<OpenJobs>().Create(CourtJob.Build(StarterBook.Id(998), trust.Id, today));
+            services.GetRequiredService<OpenJobs>().Create(LibraryJob.Build(StarterBook.Id(999), customer.Id, today));
         }
         companies.Create(new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet, "net"), 2042);
     }

@@ -34,6 +34,25 @@ public class WorkingsTests
     internal static WorkingsChecker Checker(Trace trace, string path) => new(JsonDocument.Parse(Explanation.Of(trace, path)!.ToJsonString()).RootElement);
 
     [Fact]
+    public void No_figure_comes_from_itself()
+    {
+        foreach (var job in new[] { Sample.Library(), CourtJob.Build(StarterBook.Id(998), StarterBook.Id(901), "2026-11-23") })
+        {
+            var trace = Reported.Record(job).Trace;
+            var figures = trace.Figures;
+            var done = new HashSet<string>();
+            foreach (var path in figures.Keys) Visit(path, []);
+
+            void Visit(string path, System.Collections.Immutable.ImmutableList<string> way)
+            {
+                Assert.False(way.Contains(path), string.Join(" ← ", way.Add(path)));
+                if (!done.Contains(path)) foreach (var from in Explanation.Of(trace, path, 0)!["figures"]![path]!["how"]!.ToJsonString().Split("\"op\":\"figure\",\"path\":\"").Skip(1)) Visit(from[..from.IndexOf('"')], way.Add(path));
+                done.Add(path);
+            }
+        }
+    }
+
+    [Fact]
     public void The_checker_finds_a_figure_that_is_off()
     {
         var explanation = Explanation.Of(Reported.Record(Sample.Library()).Trace, "price/beforeTax")!;

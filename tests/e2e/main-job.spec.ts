@@ -76,8 +76,8 @@ test("a new user measures a house, works it, prices it and downloads the proposa
 
   await page.keyboard.press("Alt+2");
   await addWork(page, "walls paint");
-  await addWork(page, "doors");
-  await addWork(page, "sheet");
+  await addWork(page, "woodwork doors");
+  await addWork(page, "sheet flooring");
 
   // Walls and doors everywhere by two header clicks, flooring in two rooms with the arrow keys.
   await page.getByRole("button", { name: "Paint", exact: true }).click();

@@ -55,9 +55,12 @@ export async function addWork(page: Page, find: string) {
   const before = await columns.count();
   await page.keyboard.press("a");
   await page.getByRole("textbox", { name: "Find in the Book" }).fill(find);
+  // The best match stands first.
   await expect(
-    page.getByRole("list", { name: "Entries" }).getByRole("button"),
-  ).toHaveCount(1);
+    page.getByRole("list", { name: "Entries" }).getByRole("button").first(),
+  ).toHaveAccessibleName(
+    new RegExp(`^Add .*${find.split(" ").join(".*")}`, "i"),
+  );
   await page.keyboard.press("Enter");
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toHaveCount(0);

@@ -3223,11 +3223,11 @@ export interface components {
             /** Format: decimal */
             goalMargin: string;
             /** Format: decimal */
-            subcontractMarkup?: string;
+            subcontractMarkup: string;
             /** Format: decimal */
-            fixedMarkup?: string;
+            fixedMarkup: string;
             /** Format: uuid */
-            setUp?: null | string;
+            setUp: null | string;
         };
         ProductView: {
             /** Format: uuid */

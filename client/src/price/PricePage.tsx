@@ -1,7 +1,7 @@
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
-import { api } from "../api/client";
+import { type Schemas, api } from "../api/client";
 import { Field } from "../figure/Field";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
@@ -82,6 +82,7 @@ export function PricePage() {
                 <th className="n">Needed</th>
                 <th>Packs to buy</th>
                 <th className="n">Bought</th>
+                <th className="n">Left over</th>
                 <th className="n">Cost bought</th>
                 <th className="n">Cost by need</th>
               </tr>
@@ -100,7 +101,15 @@ export function PricePage() {
                       <Figure figure={b.bought} label={`${name}, bought`} />
                     </td>
                     <td className="n">
+                      <Figure figure={b.leftover} label={`${name}, left over`} />
+                    </td>
+                    <td className="n">
                       <Figure figure={b.boughtCost} label={`${name}, cost bought`} />
+                      {b.delivery && (
+                        <small>
+                          + <Figure figure={b.delivery} label={`${name}, delivery`} /> delivery
+                        </small>
+                      )}
                     </td>
                     <td className="n">
                       <Figure figure={b.needCost} label={`${name}, cost by need`} />
@@ -115,7 +124,7 @@ export function PricePage() {
           <section className="panel" aria-label="Equipment">
             <header>
               <h2>Equipment</h2>
-              <span className="note">while the crew works</span>
+              <span className="note">while the crew works, by the day and visit</span>
             </header>
             <ul className="rows">
               {price.equipment.map((e) => (
@@ -130,15 +139,33 @@ export function PricePage() {
             </ul>
           </section>
         )}
+        {price.others.length > 0 && (
+          <section className="panel" aria-label="Subcontracts, charges, price-only items">
+            <header>
+              <h2>Subcontracts, charges, price-only items</h2>
+            </header>
+            <ul className="rows">
+              {price.others.map((o) => (
+                <li key={o.name}>
+                  {o.name}
+                  <span>
+                    <Figure figure={o.hours} label={`${o.name}, how much`} /> ·{" "}
+                    <Figure figure={o.cost} label={`${o.name}, money`} />
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
       </div>
       <div className="right">
-        <Terms />
+        <Terms setUps={price.setUps} hasOthers={price.others.length > 0} />
         <section className="panel" aria-label="Where that leaves us">
           <header>
             <h2>Where that leaves us</h2>
           </header>
           <ul className="rows">
-            {price.readouts.map((r) => (
+            {[...price.readouts, ...price.time].map((r) => (
               <li key={r.label}>
                 {r.label} <Figure figure={r.figure} label={r.label} />
               </li>
@@ -158,13 +185,15 @@ type PercentField =
   | "labourMarkup"
   | "materialMarkup"
   | "equipmentMarkup"
+  | "subcontractMarkup"
+  | "fixedMarkup"
   | "overhead"
   | "contingency"
   | "profit"
   | "targetMargin"
   | "taxRate";
 
-function Terms() {
+function Terms({ setUps, hasOthers }: { setUps: Schemas["SetUpChoice"][]; hasOthers: boolean }) {
   const [open, { job }] = useJob();
   const [search] = useSearchParams();
   const terms = job.pricing;
@@ -220,6 +249,9 @@ function Terms() {
               percent("labourMarkup", "Markup on labour"),
               percent("materialMarkup", "Markup on materials"),
               percent("equipmentMarkup", "Markup on equipment"),
+              ...(hasOthers
+                ? [percent("subcontractMarkup", "Markup on subcontracts"), percent("fixedMarkup", "Markup on charges")]
+                : []),
             ]
           : percent("targetMargin", "Target margin")}
         {percent("overhead", "Overhead")}
@@ -245,6 +277,17 @@ function Terms() {
         </li>
         {percent("taxRate", "Tax rate")}
       </ul>
+      <label className="choice">
+        <span className="note">Set-up and travel</span>
+        <select value={terms.setUp ?? ""} onChange={(e) => tell("setUp", terms.setUp, e.target.value || null)}>
+          <option value="">none charged</option>
+          {setUps.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+      </label>
       <label className="choice">
         <span className="note">Tax falls on</span>
         <select value={terms.taxOn} onChange={(e) => tell("taxOn", terms.taxOn, e.target.value)}>

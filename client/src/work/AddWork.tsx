@@ -14,10 +14,27 @@ export function AddWork({ onClose }: { onClose: () => void }) {
     queryFn: async () => (await api.GET("/api/book/work")).data!,
   });
   const needle = find.trim().toLowerCase();
-  const shown = entries?.filter((e) => `${e.section} ${e.name} ${e.wording}`.toLowerCase().includes(needle)) ?? [];
+  const words = needle.split(/\s+/);
+  const heading = (e: { section: string; name: string }) => `${e.section} ${e.name}`.toLowerCase();
+  const found =
+    entries?.filter((e) => words.every((w) => `${heading(e)} ${e.wording.toLowerCase()}`.includes(w))) ?? [];
+  // What begins with the words first, then what has them in its name.
+  const rank = (e: { section: string; name: string }) =>
+    heading(e).startsWith(needle) || e.name.toLowerCase().startsWith(needle)
+      ? 0
+      : words.every((w) => heading(e).includes(w))
+        ? 1
+        : 2;
+  const shown = [0, 1, 2].flatMap((r) => found.filter((e) => rank(e) === r)).slice(0, 100);
   const current = Math.min(at, shown.length - 1);
 
+  const [added, setAdded] = useState<string | null>(null);
+  const offered = entries
+    ?.find((e) => e.id === added)
+    ?.accessories.filter((a) => !job.work.some((w) => w.entry === a.id));
+
   function add(entry: string) {
+    setAdded(entry);
     const section = entries!.find((e) => e.id === entry)!.section;
     const last = job.work.filter((w) => w.section === section).at(-1);
     void open.tell({ type: "addWork", work: newId(), entry, after: last?.id ?? null });
@@ -45,6 +62,16 @@ export function AddWork({ onClose }: { onClose: () => void }) {
             e.preventDefault();
           }}
         />
+        {offered && offered.length > 0 && (
+          <p className="offered" role="status">
+            Usually goes with it:{" "}
+            {offered.map((a) => (
+              <button key={a.id} className="act" onClick={() => add(a.id)}>
+                Add {a.name}
+              </button>
+            ))}
+          </p>
+        )}
         <ul className="entries" aria-label="Entries">
           {shown.map((entry, i) => (
             <li key={entry.id} className={i === current ? "current" : undefined}>

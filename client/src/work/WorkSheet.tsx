@@ -1,10 +1,12 @@
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
 import { type Schemas, type Work, api } from "../api/client";
 import { Field } from "../figure/Field";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { cellKey } from "../job/openJob";
+import { WorkSettings } from "./WorkSettings";
 import type { CellAt } from "./range";
 
 /** Settings of the work item in focus, and of the cell when one is selected. */
@@ -101,6 +103,7 @@ export function WorkSheet({ chosen, item }: { chosen: CellAt[]; item: Work | und
             </label>
           </li>
         )}
+        <WorkSettings key={item.id} item={item} />
         <li className="stack">
           <Field
             key={`c${item.id}${item.colour}`}
@@ -143,6 +146,9 @@ export function WorkSheet({ chosen, item }: { chosen: CellAt[]; item: Work | und
             {part}
           </p>
         ))}
+        <p className="note">
+          <Link to={`/book/${item.entry}`}>its entry in the Book</Link>
+        </p>
         {item.crewNote && <p className="note">Crew reads: {item.crewNote}</p>}
         <button className="link warn" onClick={() => void open.tell({ type: "removeWork", work: item.id })}>
           Take this work out of the job

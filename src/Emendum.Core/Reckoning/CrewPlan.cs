@@ -74,13 +74,12 @@ public static class CrewPlan
         decimal Working(decimal time) => Rounding.ForCompare(time) < Rounding.ForCompare(Evening(time)) ? time : Morning(time) + 24m;
         decimal Worked(decimal from, decimal span)
         {
-            while (true)
-            {
-                var today = Evening(from) - from;
-                if (Rounding.ForCompare(span) <= Rounding.ForCompare(today)) return Rounding.Figure(from + span);
-                span -= today;
-                from = Morning(from) + 24m;
-            }
+            var today = Evening(from) - from;
+            if (Rounding.ForCompare(span) <= Rounding.ForCompare(today)) return Rounding.Figure(from + span);
+            // What is left of today, whole days, and a last one of which something or all is worked.
+            var rest = span - today;
+            var whole = Rounding.Ceiling(rest / hoursPerDay) - 1;
+            return Rounding.Figure(Morning(from) + 24m * (whole + 1) + rest - whole * hoursPerDay);
         }
     }
 

@@ -62,6 +62,6 @@ public sealed class Sum
         if (value.How is not null) (parts ??= []).Add(value.How);
     }
 
-    /// <summary>The sum so far.</summary>
-    public Val Total => new(total, parts is null ? null : new Op("add", parts));
+    /// <summary>The sum so far; what is added later does not change it.</summary>
+    public Val Total => new(total, parts is null ? null : new Op("add", [.. parts]));
 }
