@@ -108,10 +108,10 @@ public class BookChecksTests
     {
         var (columns, rows) = BookTable.Write(StarterBook.Entries);
         var mapping = TableField.Guess(BookTable.Fields, columns);
-        var same = BookTable.Read(rows, mapping, All);
+        var same = BookTable.Read(rows, mapping, All, Sample.NewId);
         Assert.Empty(same.Where(r => r.Wrong is not null || r.IsNew || r.Differences.Count > 0).Select(r => $"{r.Name}: {r.Wrong} {string.Join(", ", r.Differences)}"));
         // Into an empty Book everything is new and the same again.
-        var fresh = BookTable.Read(rows, mapping, new Dictionary<Guid, BookEntry>());
+        var fresh = BookTable.Read(rows, mapping, new Dictionary<Guid, BookEntry>(), Sample.NewId);
         Assert.Empty(fresh.Where(r => r.Wrong is not null).Select(r => $"{r.Name}: {r.Wrong}"));
         Assert.Equal(BookFile.Write(StarterBook.Entries), BookFile.Write(fresh.Select(r => r.Entry!)));
         Assert.All(BookFile.Read(BookFile.Write(StarterBook.Entries), All), r => Assert.True(r.Wrong is null && r.Differences.Count == 0));
@@ -122,11 +122,11 @@ public class BookChecksTests
     {
         var rows = Enumerable.Range(0, 10_000).Select(i => (IReadOnlyList<string>)["material", $"Fitting {i}", i switch { 700 => "smoot", _ => "each" }, i switch { 4000 => "box 10", _ => $"box: 10 at {i % 90 + 1}.50" }, i switch { 9999 => "2000", _ => "5" }]).ToList();
         var mapping = TableField.Guess(BookTable.Fields, ["Kind", "Name", "Unit", "Packs", "Waste %"]);
-        var read = BookTable.Read(rows, mapping, All);
+        var read = BookTable.Read(rows, mapping, All, Sample.NewId);
         Assert.Equal([(701, "Unit: That is not a unit known here."), (4001, "Packs: “box 10” is not a pack. Write NAME: SIZE at PRICE, like 5 gal pail: 5 at 215."), (10_000, "Waste is 0 to 1000 percent.")], read.Where(r => r.Wrong is not null).Select(r => (r.Row, r.Wrong!)));
         Assert.Equal(9997, read.Count(r => r.IsNew));
         // Prices alone, by name: only they change.
-        var prices = BookTable.Read([["Harbour eggshell", "1 gal can: 1 at 51; 5 gal pail: 5 at 215"]], TableField.Guess(BookTable.Fields, ["Name", "Packs"]), All);
+        var prices = BookTable.Read([["Harbour eggshell", "1 gal can: 1 at 51; 5 gal pail: 5 at 215"]], TableField.Guess(BookTable.Fields, ["Name", "Packs"]), All, Sample.NewId);
         Assert.Equal([new Difference("packs 1: price", "48", "51")], prices.Single().Differences);
         Assert.Equal(1, ((Material)prices.Single().Entry!).WastePercent);
     }

@@ -31,6 +31,15 @@ public class WorkingsTests
         Assert.InRange(met.Count, 1500, int.MaxValue);
     }
 
+    [Fact]
+    public void Every_figure_of_the_court_with_its_travel_drying_and_layers_is_recomputed_too()
+    {
+        var trace = Reported.Record(CourtJob.Build(StarterBook.Id(998), StarterBook.Id(901), "2026-11-23")).Trace;
+        foreach (var path in trace.Figures.Keys) Checker(trace, path).Figure(path);
+        Assert.Contains(trace.Figures.Keys, p => p.StartsWith("setUp/", StringComparison.Ordinal));
+        Assert.True(trace.Figures["totals/duration"].Value > 3);
+    }
+
     internal static WorkingsChecker Checker(Trace trace, string path) => new(JsonDocument.Parse(Explanation.Of(trace, path)!.ToJsonString()).RootElement);
 
     [Fact]

@@ -65,13 +65,17 @@ public class DocumentTests
         Assert.True(pdf.GetPages().SelectMany(p => p.Letters).All(l => l.BoundingBox.Right <= Typesetter.PageWidth - 70));
     }
 
-    private static (int Code, string Out, string Error) Cli(params string[] arguments)
+    private static (int Code, string Out, string Error) Cli(params string[] arguments) => Run(_ => { }, arguments);
+
+    /// <summary>The command line in a process of its own, set up first.</summary>
+    internal static (int Code, string Out, string Error) Run(Action<ProcessStartInfo> setUp, params string[] arguments)
     {
         var root = new DirectoryInfo(AppContext.BaseDirectory);
         while (!File.Exists(Path.Combine(root.FullName, "Emendum.slnx"))) root = root.Parent!;
         var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal) ? "Release" : "Debug";
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
         foreach (var argument in (string[])[Path.Combine(root.FullName, $"src/Emendum.Cli/bin/{configuration}/net10.0/linux-x64/emendum.dll"), .. arguments]) start.ArgumentList.Add(argument);
+        setUp(start);
         using var process = Process.Start(start)!;
         var (output, error) = (process.StandardOutput.ReadToEndAsync(), process.StandardError.ReadToEndAsync());
         process.WaitForExit();

@@ -145,7 +145,7 @@ public sealed class TableTests : IDisposable
         await Refused(Zip(("[Content_Types].xml", "<Types/>"u8.ToArray()), ("xl/workbook.xml", "<a/>"u8.ToArray()), ("xl/worksheets/sheet1.xml", [.. Enumerable.Repeat((byte)'a', 50_000_000)])), "far more than its size");
         await Refused(Zip([("[Content_Types].xml", []), ("xl/workbook.xml", []), .. Enumerable.Range(0, 2_100).Select(i => ($"x/{i}", Array.Empty<byte>()))]), "too many parts");
         await Refused(Encoding.UTF8.GetBytes("a,b\n" + string.Concat(Enumerable.Repeat("1,2\n", 20_001))), "at most 20,000 rows");
-        await Refused(Encoding.UTF8.GetBytes("a\n" + new string('x', 9_000)), "over 8,000 characters");
+        await Refused(Encoding.UTF8.GetBytes("a\n" + new string('x', 33_000)), "over 32,000 characters");
         await Refused(new byte[11_000_000], "at most 10 MB", 413);
     }
 

@@ -1,7 +1,7 @@
 import { useId, useState } from "react";
-import { newId } from "../api/client";
+import { type Refused, newId } from "../api/client";
 import { Figure } from "../figure/Figure";
-import { Check, Choice, EntryAt, Rows, Text, measureOptions, unitOptions, useNamed } from "./fields";
+import { Choice, EntryChoice, Rows, Text, measureOptions, unitOptions, useNamed } from "./fields";
 import type { Tried } from "./TryIt";
 import { WorkFields } from "./WorkForms";
 import { type Assembly, type Component, useEditing } from "./useEntry";
@@ -14,7 +14,6 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   const assembly = view.entry as Assembly;
   const named = useNamed();
   const [open, setOpen] = useState<string | null>(null);
-  const [wrong, setWrong] = useState("");
 
   const label = (part: Component) => {
     if (part.measure)
@@ -30,40 +29,6 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
     const depth = part.depth ? ` at ${part.depth}` : part.depthAsked ? " at the thickness asked" : "";
     return `${part.ratio ?? "one"}${depth}${part.perCoat ? ", each coat" : ""}`;
   };
-
-  async function add() {
-    const role = named.find((n) => n.kind === "role");
-    const id = newId();
-    try {
-      await change((entry) => {
-        const next = entry as Assembly;
-        next.components.push({
-          ...next.components[0]!,
-          id,
-          name: "New part",
-          kind: "labour",
-          entry: role?.id ?? null,
-          measure: next.measure,
-          of: null,
-          question: null,
-          crew: null,
-          once: false,
-          group: "",
-          optional: false,
-          depth: "",
-          depthAsked: null,
-          ratio:
-            next.components.find((c) => c.measure === next.measure && c.kind === "labour")?.ratio ??
-            next.components[0]!.ratio,
-        });
-        return next;
-      });
-      setOpen(id);
-      setWrong("");
-    } catch (error) {
-      setWrong((error as Error).message);
-    }
-  }
 
   const move = (index: number, by: number) =>
     void change((entry) => {
@@ -117,10 +82,10 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
                 <tr key={`${part.id}form`}>
                   <td colSpan={4}>
                     <PartForm
-                      path={`components[${i}]`}
                       part={part}
                       index={i}
-                      last={i === assembly.components.length - 1}
+                      isNew={false}
+                      onDone={() => setOpen(null)}
                       move={(by) => move(i, by)}
                       remove={async () => {
                         await set(
@@ -137,14 +102,20 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
           })}
         </tbody>
       </table>
-      {wrong && (
-        <p className="error" role="alert">
-          {wrong}
-        </p>
+      {open === "new" ? (
+        <PartForm
+          part={blankPart(assembly, named.find((n) => n.kind === "role")?.id ?? null)}
+          index={assembly.components.length}
+          isNew
+          onDone={() => setOpen(null)}
+          move={() => undefined}
+          remove={() => Promise.resolve()}
+        />
+      ) : (
+        <button className="link" onClick={() => setOpen("new")}>
+          Add a part
+        </button>
       )}
-      <button className="link" onClick={() => void add()}>
-        Add a part
-      </button>
       <Rows
         title="Questions"
         path="questions"
@@ -170,115 +141,145 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   );
 }
 
-/** What drives a part, as one choice. */
-function Driver({ path, part }: { path: string; part: Component }) {
-  const { view, set } = useEditing();
+const blankPart = (assembly: Assembly, role: string | null): Component => ({
+  id: newId(),
+  name: "",
+  kind: "labour",
+  entry: role,
+  measure: assembly.measure,
+  of: null,
+  crew: null,
+  ratio: null,
+  asOrdered: false,
+  wastePercent: null,
+  question: null,
+  once: false,
+  depth: "",
+  depthAsked: null,
+  compactionPercent: "0",
+  perCoat: false,
+  scales: true,
+  coloured: false,
+  group: "",
+  optional: false,
+  step: null,
+  charge: "0",
+  wording: "",
+  crewNote: "",
+});
+
+/** One part, changed as a whole: what it is, what drives it and how much must fit together. */
+function PartForm(props: {
+  part: Component;
+  /** Position in the assembly; one past the end for a new part. */
+  index: number;
+  isNew: boolean;
+  move: (by: number) => void;
+  remove: () => Promise<void>;
+  onDone: () => void;
+}) {
+  const { index } = props;
+  const { view, change } = useEditing();
   const assembly = view.entry as Assembly;
-  const [wrong, setWrong] = useState("");
+  const named = useNamed();
+  const [part, setPart] = useState(props.part);
+  const [wrong, setWrong] = useState<{ field: string; says: string } | null>(null);
   const id = useId();
-  const value = part.measure
+  const draft = (some: Partial<Component>) => setPart({ ...part, ...some });
+  const others = assembly.components.filter((c) => c.id !== part.id);
+  const [partnerId, setPartner] = useState(
+    () => others.find((c) => part.group !== "" && c.group === part.group)?.id ?? "",
+  );
+
+  async function keep() {
+    try {
+      await change((entry) => {
+        const next = entry as Assembly;
+        const left = next.components[index]?.group ?? "";
+        next.components[index] = part;
+        // A group is of two or more: whoever would be left alone in one leaves it.
+        for (const c of next.components) if (c.id === partnerId) c.group = part.group;
+        const rest = next.components.filter((c) => left !== "" && c.group === left);
+        if (rest.length === 1) rest[0]!.group = "";
+        return next;
+      });
+      props.onDone();
+    } catch (error) {
+      const refused = error as Refused;
+      setWrong({ field: refused.field.split(".").at(-1) ?? "", says: refused.message });
+    }
+  }
+  const says = (field: string) =>
+    wrong?.field === field && (
+      <span className="error" role="alert" id={`${id}${field}wrong`}>
+        {wrong.says}
+      </span>
+    );
+  const text = (field: keyof Component, label: string, hint?: string, unit?: string, optional?: boolean) => (
+    <div className="field">
+      <label htmlFor={`${id}${field}`}>{label}</label>
+      <span className="box">
+        <input
+          id={`${id}${field}`}
+          autoComplete="off"
+          value={String(part[field] ?? "")}
+          aria-invalid={wrong?.field === field}
+          aria-describedby={wrong?.field === field ? `${id}${field}wrong` : undefined}
+          onChange={(e) => draft({ [field]: optional && e.target.value.trim() === "" ? null : e.target.value })}
+          onKeyDown={(e) => {
+            if (e.key === "Enter") void keep();
+          }}
+        />
+        {unit && <i>{unit}</i>}
+      </span>
+      {says(field) || (hint && <span className="note">{hint}</span>)}
+    </div>
+  );
+  const check = (field: keyof Component, label: string) => (
+    <label className="check">
+      <input type="checkbox" checked={part[field] === true} onChange={(e) => draft({ [field]: e.target.checked })} />{" "}
+      {label}
+    </label>
+  );
+  const driver = part.measure
     ? `measure/${part.measure}`
     : part.question
       ? `question/${part.question}`
       : part.of
         ? `of/${part.of}`
-        : part.crew
+        : part.crew !== null
           ? "crew"
           : "once";
+  const known = [
+    "name",
+    "entry",
+    "measure",
+    "of",
+    "ratio",
+    "wastePercent",
+    "crew",
+    "charge",
+    "depth",
+    "step",
+    "compactionPercent",
+    "group",
+  ];
   return (
-    <div className="field">
-      <label htmlFor={id}>Driven by</label>
-      <select
-        id={id}
-        value={value}
-        aria-invalid={wrong !== ""}
-        onChange={(e) => {
-          const [by, what] = e.target.value.split("/") as [string, string];
-          set(path, {
-            ...part,
-            measure: by === "measure" ? what : null,
-            question: by === "question" ? what : null,
-            of: by === "of" ? what : null,
-            crew: by === "crew" ? 2 : null,
-            once: by === "once",
-          }).then(
-            () => setWrong(""),
-            (error: Error) => setWrong(error.message),
-          );
-        }}
-      >
-        <optgroup label="A measure of the place">
-          {measureOptions.map(([measure, words]) => (
-            <option key={measure} value={`measure/${measure}`}>
-              {words}
-            </option>
-          ))}
-        </optgroup>
-        {assembly.questions.length > 0 && (
-          <optgroup label="A question">
-            {assembly.questions.map((q) => (
-              <option key={q.id} value={`question/${q.id}`}>
-                {q.text}
-              </option>
-            ))}
-          </optgroup>
-        )}
-        <optgroup label="Another part">
-          {assembly.components
-            .filter((c) => c.id !== part.id && !c.crew && !c.once)
-            .map((c) => (
-              <option key={c.id} value={`of/${c.id}`}>
-                {c.name}
-              </option>
-            ))}
-        </optgroup>
-        <option value="crew">the crew, while it works</option>
-        <option value="once">nothing: once per work item and job</option>
-      </select>
-      {wrong && (
-        <span className="error" role="alert">
-          {wrong}
-        </span>
-      )}
-    </div>
-  );
-}
-
-function PartForm(props: {
-  path: string;
-  part: Component;
-  index: number;
-  last: boolean;
-  move: (by: number) => void;
-  remove: () => Promise<void>;
-}) {
-  const { path, part } = props;
-  const { view, set, change } = useEditing();
-  const assembly = view.entry as Assembly;
-  const named = useNamed();
-  const [wrong, setWrong] = useState("");
-  const index = Number(/\d+/.exec(path)![0]);
-  const say = (error: Error) => setWrong(error.message);
-  const groups = [...new Set(assembly.components.map((c) => c.group).filter(Boolean))];
-  return (
-    <div className="partform" role="group" aria-label={`Part ${part.name}`}>
+    <div className="partform" role="group" aria-label={props.isNew ? "New part" : `Part ${props.part.name}`}>
       <div className="two">
-        <Text label="Part" path={`${path}.name`} />
+        {text("name", "Part")}
         <div className="field">
-          <label htmlFor={`${part.id}kind`}>Costs as</label>
+          <label htmlFor={`${id}kind`}>Costs as</label>
           <select
-            id={`${part.id}kind`}
+            id={`${id}kind`}
             value={part.kind}
             onChange={(e) => {
               const kind = e.target.value as Component["kind"];
-              const entry = kind === "charge" ? null : (named.find((n) => n.kind === kinds[kind])?.id ?? null);
-              set(path, {
-                ...part,
+              draft({
                 kind,
-                entry,
-                crew: kind === "equipment" ? part.crew : null,
+                entry: kind === "charge" ? null : (named.find((n) => n.kind === kinds[kind])?.id ?? null),
                 scales: kind === "labour",
-              }).then(() => setWrong(""), say);
+              });
             }}
           >
             {["labour", "material", "equipment", "subcontract", "charge"].map((k) => (
@@ -287,122 +288,168 @@ function PartForm(props: {
           </select>
         </div>
         {part.kind === "charge" ? (
-          <Text label="Money for one" path={`${path}.charge`} />
+          text("charge", "Money for one")
         ) : (
-          <EntryAt
-            key={part.kind}
-            label={
-              { labour: "Role", material: "Material", equipment: "Equipment", subcontract: "Subcontract" }[part.kind]
-            }
-            kinds={[kinds[part.kind]]}
-            path={`${path}.entry`}
-          />
+          <div>
+            <EntryChoice
+              label={
+                { labour: "Role", material: "Material", equipment: "Equipment", subcontract: "Subcontract" }[part.kind]
+              }
+              kinds={[kinds[part.kind]]}
+              value={part.entry}
+              onChoose={(entry) => {
+                draft({ entry });
+                return Promise.resolve();
+              }}
+            />
+            {says("entry")}
+          </div>
         )}
-        <Driver path={path} part={part} />
-        {part.crew ? (
-          <Text label="Crew" path={`${path}.crew`} whole unit="people" />
+        <div className="field">
+          <label htmlFor={`${id}driver`}>Driven by</label>
+          <select
+            id={`${id}driver`}
+            value={driver}
+            onChange={(e) => {
+              const [by, what] = e.target.value.split("/") as [string, string];
+              draft({
+                measure: by === "measure" ? (what as Component["measure"]) : null,
+                question: by === "question" ? what : null,
+                of: by === "of" ? what : null,
+                crew: by === "crew" ? 2 : null,
+                once: by === "once",
+              });
+            }}
+          >
+            <optgroup label="A measure of the place">
+              {measureOptions.map(([measure, words]) => (
+                <option key={measure} value={`measure/${measure}`}>
+                  {words}
+                </option>
+              ))}
+            </optgroup>
+            {assembly.questions.length > 0 && (
+              <optgroup label="A question">
+                {assembly.questions.map((q) => (
+                  <option key={q.id} value={`question/${q.id}`}>
+                    {q.text}
+                  </option>
+                ))}
+              </optgroup>
+            )}
+            <optgroup label="Another part">
+              {others
+                .filter((c) => c.crew === null && !c.once)
+                .map((c) => (
+                  <option key={c.id} value={`of/${c.id}`}>
+                    {c.name}
+                  </option>
+                ))}
+            </optgroup>
+            <option value="crew">the crew, while it works</option>
+            <option value="once">nothing: once per work item and job</option>
+          </select>
+          {says("measure")}
+          {says("of")}
+        </div>
+        {part.crew !== null ? (
+          <div className="field">
+            <label htmlFor={`${id}crew`}>Crew</label>
+            <input
+              id={`${id}crew`}
+              inputMode="numeric"
+              value={part.crew}
+              onChange={(e) => draft({ crew: /^\d+$/.test(e.target.value) ? Number(e.target.value) : 0 })}
+            />
+            {says("crew")}
+          </div>
         ) : (
-          <Text
-            label="How much"
-            path={`${path}.ratio`}
-            optional={part.once}
-            hint="like 1 t per 31 m², 0.42 t per h, 1 h per 18 m"
-          />
+          text("ratio", "How much", "like 1 t per 31 m², 0.42 t per h, 1 h per 18 m", undefined, true)
         )}
-        {part.kind === "material" && (
-          <Text label="Waste instead of the material's own" path={`${path}.wastePercent`} optional unit="%" />
-        )}
-        {part.of && <Check label="Takes its driver as ordered, with waste" path={`${path}.asOrdered`} />}
+        {part.kind === "material" && text("wastePercent", "Waste instead of the material's own", undefined, "%", true)}
       </div>
-      {wrong && (
-        <p className="error" role="alert">
-          {wrong}
-        </p>
-      )}
+      {part.of && check("asOrdered", "Takes its driver as ordered, with waste")}
       <details>
         <summary>Layer, coats, either-or, rounding, words</summary>
         <div className="two">
-          <Text label="Thickness of the layer" path={`${path}.depth`} hint="like 50 mm; makes a volume of an area" />
-          <Choice
-            label="Or thickness from a question"
-            path={`${path}.depthAsked`}
-            options={assembly.questions.map((q) => [q.id, q.text] as const)}
-            none="—"
-          />
-          <Text label="Loose on built, or bulking" path={`${path}.compactionPercent`} unit="%" />
-          <Text label="Round its amount in a line up to" path={`${path}.step`} optional />
-          <Text label="What the customer reads of it" path={`${path}.wording`} />
-          <Text label="What the crew reads of it" path={`${path}.crewNote`} />
+          {text("depth", "Thickness of the layer", "like 50 mm; makes a volume of an area")}
+          <div className="field">
+            <label htmlFor={`${id}asked`}>Or thickness from a question</label>
+            <select
+              id={`${id}asked`}
+              value={part.depthAsked ?? ""}
+              onChange={(e) => draft({ depthAsked: e.target.value || null })}
+            >
+              <option value="">—</option>
+              {assembly.questions.map((q) => (
+                <option key={q.id} value={q.id}>
+                  {q.text}
+                </option>
+              ))}
+            </select>
+          </div>
+          {text("compactionPercent", "Loose on built, or bulking", undefined, "%")}
+          {text("step", "Round its amount in a line up to", undefined, undefined, true)}
+          {text("wording", "What the customer reads of it")}
+          {text("crewNote", "What the crew reads of it")}
+          <div className="field">
+            <label htmlFor={`${id}group`}>Either this or</label>
+            <select
+              id={`${id}group`}
+              value={partnerId}
+              onChange={(e) => {
+                const other = others.find((c) => c.id === e.target.value);
+                // The partner joins when the part is kept.
+                setPartner(other?.id ?? "");
+                draft({ group: other ? other.group || other.name : "" });
+              }}
+            >
+              <option value="">no other part</option>
+              {others
+                .filter((c) => c.kind === part.kind)
+                .map((c) => (
+                  <option key={c.id} value={c.id}>
+                    {c.name}
+                  </option>
+                ))}
+            </select>
+            {says("group")}
+          </div>
         </div>
-        <EitherOr assembly={assembly} index={index} groups={groups} change={change} />
-        <Check label="Optional: left out unless taken" path={`${path}.optional`} />
-        <Check label="Once for each coat" path={`${path}.perCoat`} />
-        <Check label="Difficulty scales it" path={`${path}.scales`} />
-        {part.kind === "material" && <Check label="Takes the colour chosen" path={`${path}.coloured`} />}
+        {check("optional", "Optional: left out unless taken")}
+        {check("perCoat", "Once for each coat")}
+        {check("scales", "Difficulty scales it")}
+        {part.kind === "material" && check("coloured", "Takes the colour chosen")}
       </details>
-      <p className="partacts">
-        <button className="link" disabled={props.index === 0} onClick={() => props.move(-1)}>
-          Up
-        </button>
-        <button className="link" disabled={props.last} onClick={() => props.move(1)}>
-          Down
-        </button>
-        <button className="link warn" onClick={() => props.remove().then(() => setWrong(""), say)}>
-          Take the part out
-        </button>
-      </p>
-    </div>
-  );
-}
-
-/** Puts a part into an either-or group with another; a group needs two, so both are set at once. */
-function EitherOr(props: {
-  assembly: Assembly;
-  index: number;
-  groups: string[];
-  change: ReturnType<typeof useEditing>["change"];
-}) {
-  const { assembly, index, change } = props;
-  const part = assembly.components[index]!;
-  const others = assembly.components.filter((c) => c.id !== part.id && c.kind === part.kind);
-  const partner = assembly.components.find((c) => c.id !== part.id && c.group !== "" && c.group === part.group);
-  const [wrong, setWrong] = useState("");
-  return (
-    <div className="field">
-      <label htmlFor={`${part.id}group`}>Either this or</label>
-      <select
-        id={`${part.id}group`}
-        value={partner?.id ?? ""}
-        onChange={(e) =>
-          change((entry) => {
-            const next = entry as Assembly;
-            const own = next.components[index]!;
-            const other = next.components.find((c) => c.id === e.target.value);
-            const left = own.group;
-            own.group = other ? other.group || other.name : "";
-            if (other) other.group = own.group;
-            // Nobody stays alone in a group.
-            const rest = next.components.filter((c) => c.group === left && c.id !== own.id);
-            if (left && left !== own.group && rest.length === 1) rest[0]!.group = "";
-            return next;
-          }).then(
-            () => setWrong(""),
-            (error: Error) => setWrong(error.message),
-          )
-        }
-      >
-        <option value="">no other part</option>
-        {others.map((c) => (
-          <option key={c.id} value={c.id}>
-            {c.name}
-          </option>
-        ))}
-      </select>
-      {wrong && (
-        <span className="error" role="alert">
-          {wrong}
-        </span>
+      {wrong && !known.includes(wrong.field) && (
+        <p className="error" role="alert">
+          {wrong.says}
+        </p>
       )}
+      <p className="partacts">
+        <button className="act" onClick={() => void keep()}>
+          Keep the part
+        </button>
+        <button className="link" onClick={props.onDone}>
+          Leave it as it was
+        </button>
+        {!props.isNew && (
+          <>
+            <button className="link" disabled={index === 0} onClick={() => props.move(-1)}>
+              Up
+            </button>
+            <button className="link" disabled={index === assembly.components.length - 1} onClick={() => props.move(1)}>
+              Down
+            </button>
+            <button
+              className="link warn"
+              onClick={() => props.remove().catch((error: Error) => setWrong({ field: "", says: error.message }))}
+            >
+              Take the part out
+            </button>
+          </>
+        )}
+      </p>
     </div>
   );
 }

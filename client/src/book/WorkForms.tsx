@@ -1,4 +1,4 @@
-import { EntryChoice, Check, Choice, EntryAt, Rows, Text, measureOptions, unitOptions, useNamed } from "./fields";
+import { MeasureChoice, EntryChoice, Check, Choice, EntryAt, Rows, Text, unitOptions, useNamed } from "./fields";
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
 
@@ -9,7 +9,7 @@ export function RateForm() {
   return (
     <>
       <div className="two">
-        <Choice label="Measured against" path="measure" options={measureOptions} />
+        <MeasureChoice key={view.entry.version} />
         <EntryAt label="Role" kinds={["role"]} path="role" />
       </div>
       <Rows
@@ -42,7 +42,7 @@ export function PriceOnlyForm() {
   return (
     <>
       <div className="two">
-        <Choice label="Measured against" path="measure" options={measureOptions} />
+        <MeasureChoice key={view.entry.version} />
         <Choice label="Unit" path="unit" options={unitOptions} />
         <Text label={packages ? "Price of each further one" : "Price per unit"} path="price" />
         <Text label="Least price in a job" path="minimum" />

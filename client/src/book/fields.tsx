@@ -234,6 +234,81 @@ export const unitOptions = [
   "each", "door", "window", "room", "sheet", "panel", "tile", "brick", "paver", "roll", "tube", "kit", "bag", "step", "visit", "plant", "sign", "letter", "fixture", "corner", "length", "pane", "post", "tree", "place",
 ].map((u) => [u, u] as const); // prettier-ignore
 
+/** What an entry is measured against. Another kind of measure needs another rate, so both are kept together. */
+export function MeasureChoice() {
+  const { view, change } = useEditing();
+  const entry = view.entry as Schemas["BookEntryProductionRate"] | Schemas["BookEntryPriceOnlyItem"];
+  const [measure, setMeasure] = useState<string>(entry.measure);
+  const [pace, setPace] = useState("");
+  const [wrong, setWrong] = useState("");
+  const id = useId();
+  const kind = (of: string) => measureKinds.find(([, measures]) => measures.includes(of))![0];
+  const other = kind(measure) !== kind(entry.measure);
+  async function keep(next: string, typed: string | null) {
+    try {
+      await change((old) => {
+        const changed = old as typeof entry;
+        changed.measure = next as typeof entry.measure;
+        if (changed.kind === "priceOnly" && kind(next) !== kind(entry.measure)) changed.unit = kind(next);
+        if (changed.kind === "rate" && typed !== null) changed.paces = [{ coats: 1, pace: typed }];
+        return changed;
+      });
+      setWrong("");
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+  }
+  return (
+    <div className="field">
+      <label htmlFor={`${id}m`}>Measured against</label>
+      <select
+        id={`${id}m`}
+        value={measure}
+        onChange={(e) => {
+          setMeasure(e.target.value);
+          setWrong("");
+          if (entry.kind === "priceOnly" || kind(e.target.value) === kind(entry.measure))
+            void keep(e.target.value, null);
+        }}
+      >
+        {measureOptions.map(([option, words]) => (
+          <option key={option} value={option}>
+            {words}
+          </option>
+        ))}
+      </select>
+      {other && entry.kind === "rate" && (
+        <>
+          <label htmlFor={`${id}p`}>Pace for it</label>
+          <input
+            id={`${id}p`}
+            value={pace}
+            placeholder={`like 10 ${kind(measure)} per h`}
+            aria-invalid={wrong !== ""}
+            onChange={(e) => setPace(e.target.value)}
+            onKeyDown={(e) => e.key === "Enter" && void keep(measure, pace)}
+          />
+          <button className="act" onClick={() => void keep(measure, pace)}>
+            Keep measure and pace
+          </button>
+        </>
+      )}
+      {wrong && (
+        <span className="error" role="alert">
+          {wrong}
+        </span>
+      )}
+    </div>
+  );
+}
+
+const measureKinds: readonly (readonly [string, readonly string[]])[] = [
+  ["each", ["doorCount", "windowCount", "openingCount", "cornerCount", "count", "stepCount"]],
+  ["ft", ["perimeter", "skirtingLength", "corniceLength", "revealLength", "eavesLength", "length", "stringerLength", "edgeLength"]],
+  ["ft³", ["volume"]],
+  ["ft²", ["floorArea", "ceilingArea", "netWallArea", "grossWallArea", "openingArea", "revealArea", "netFaceArea", "grossFaceArea", "area", "developedArea", "deductedArea"]],
+]; // prettier-ignore
+
 export const measureOptions = [
   ["floorArea", "Floor"], ["ceilingArea", "Ceiling"], ["netWallArea", "Walls, net"], ["grossWallArea", "Walls, gross"], ["perimeter", "Perimeter"],
   ["skirtingLength", "Skirting, base"], ["corniceLength", "Cornice, crown"], ["doorCount", "Doors"], ["windowCount", "Windows"], ["openingCount", "Openings, count"],

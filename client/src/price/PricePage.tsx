@@ -22,7 +22,12 @@ export function PricePage() {
         <section className="panel" aria-label="How the price is built">
           <header>
             <h2>How the price is built</h2>
-            <span className="note">{job.info.currency}</span>
+            <span className="note">
+              <a href={`/api/jobs/${job.id}/workings.xlsx`} download>
+                All workings as a workbook
+              </a>{" "}
+              · {job.info.currency}
+            </span>
           </header>
           <ul className="steps">
             {price.steps.map((step) => (

@@ -81,8 +81,8 @@ public static class BookTable
         return ([.. Fields.Select(f => f.Heading)], rows);
     }
 
-    /// <summary>Reads rows against the Book as it is. A row is the entry of its id, else of its kind and name, else a new one; columns that are not mapped keep what they were.</summary>
-    public static IReadOnlyList<BookRow> Read(IReadOnlyList<IReadOnlyList<string>> rows, IReadOnlyDictionary<string, int> mapping, IReadOnlyDictionary<Guid, BookEntry> book)
+    /// <summary>Reads rows against the Book as it is. A row is the entry of its id, else of its kind and name, else a new one; columns that are not mapped keep what they were. <paramref name="newId"/> gives new entries their ids.</summary>
+    public static IReadOnlyList<BookRow> Read(IReadOnlyList<IReadOnlyList<string>> rows, IReadOnlyDictionary<string, int> mapping, IReadOnlyDictionary<Guid, BookEntry> book, Func<Guid> newId)
     {
         var all = new Dictionary<Guid, BookEntry>(book);
         var byName = book.Values.GroupBy(e => (e.KindName(), e.Name.ToLowerInvariant())).ToDictionary(g => g.Key, g => g.First());
@@ -119,7 +119,7 @@ public static class BookTable
         BookEntry Entry(int row, BookEntry? old, string kind, string name, Guid id)
         {
             if (name.Length == 0) throw RefusedException.Of("name", "The name is missing.");
-            var start = old ?? Blank.Of(kind, id == Guid.Empty ? Guid.CreateVersion7() : id, name, all.Values);
+            var start = old ?? Blank.Of(kind, id == Guid.Empty ? newId() : id, name, all.Values, newId);
             var node = JsonSerializer.SerializeToNode(start, JobJson.Options)!.AsObject();
             node["name"] = name;
             try

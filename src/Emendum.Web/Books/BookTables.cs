@@ -48,7 +48,7 @@ public static class BookTables
     private static IReadOnlyList<BookRow> Read(MappedTable table, Shelf shelf)
     {
         TableEndpoints.Check(table);
-        return BookTable.Read(table.Rows, table.Mapping, shelf.Entries);
+        return BookTable.Read(table.Rows, table.Mapping, shelf.Entries, Guid.CreateVersion7);
     }
 
     private static IncomingView View(IReadOnlyList<BookRow> rows)

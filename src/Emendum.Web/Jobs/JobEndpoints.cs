@@ -49,6 +49,7 @@ public static class JobEndpoints
         jobs.MapGet("/{id:guid}/price", (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Reckoning, shelf));
         jobs.MapGet("/{id:guid}/proposal", (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Reckoning, Trace.Silent));
         jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Reckoning));
+        jobs.MapGet("/{id:guid}/workings.xlsx", (Guid id, OpenJobs open) => Results.File(WorkingsWorkbook.Write(open.Get(id).Recorded()), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "Workings.xlsx")).Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
         jobs.MapGet("/{id:guid}/workings", (Guid id, string figure, int? levels, OpenJobs open) =>
             Explanation.Of(open.Get(id).Recorded(), figure, levels) ?? throw new NotThereException("That figure is not in this job any more."));
     }
