@@ -11,6 +11,31 @@ namespace Emendum.Bench;
 /// <summary>Made-up jobs of a given size: every work item is a rate with labour and a product, two components a cell.</summary>
 internal static class BigJob
 {
+    /// <summary>The same rooms with assemblies of five parts: goods, a chained layer, two kinds of labour, crew-tied equipment.</summary>
+    public static Job OfAssemblies(int places, int items)
+    {
+        var (role, goods, tower) = (StarterBook.Entries.OfType<LabourRole>().First(), StarterBook.Entries.OfType<Material>().First(), StarterBook.Entries.OfType<Equipment>().First());
+        Guid Part(int item, int n) => new($"01950000-0000-7000-8006-{item * 10 + n:D12}");
+        var plain = Of(places, items);
+        var assemblies = plain.Work.Select((w, i) =>
+        {
+            var measure = i % 2 == 0 ? Measure.NetWallArea : Measure.CeilingArea;
+            return new Assembly(w.Entry, 1, w.Name, w.Section, measure,
+            [
+                new(Part(i, 1), "Goods", ComponentKind.Material, goods.Id, measure, null, null, Ratio.Parse($"1 gal per {90 + i} ft²"), false, 5),
+                new(Part(i, 2), "Second layer", ComponentKind.Material, goods.Id, null, Part(i, 1), null, Ratio.Parse("30 gal per 100 gal"), true, null),
+                new(Part(i, 3), "Lay", ComponentKind.Labour, role.Id, measure, null, null, Ratio.Parse($"{60 + i} ft² per h"), false, null) { Scales = true },
+                new(Part(i, 4), "Clean", ComponentKind.Labour, role.Id, null, Part(i, 1), null, Ratio.Parse("4 gal per h"), false, null),
+                new(Part(i, 5), "Tower", ComponentKind.Equipment, tower.Id, null, null, 2, null, false, null),
+            ], "", "") { Levels = [new("hard", 1.3m)] };
+        });
+        return plain with
+        {
+            Book = ImmutableDictionary.CreateRange(new BookEntry[] { role, goods, tower }.Concat(assemblies).Select(e => KeyValuePair.Create(e.Id, e))),
+            Work = [.. plain.Work.Select((w, i) => w with { Difficulty = i % 3 == 0 ? "hard" : "" })],
+        };
+    }
+
     public static Job Of(int places, int items)
     {
         var (role, product) = (StarterBook.Entries.OfType<LabourRole>().First(), StarterBook.Entries.OfType<Material>().First());

@@ -31,7 +31,7 @@ public sealed class BookIndex
         _ => Array.Empty<string>(),
     }));
 
-    /// <summary>Entries that fit: those whose name begins with the words first, then those that have them in the name, then the rest, each in Book order.</summary>
+    /// <summary>Entries that fit: those whose name begins with the words first, then those that have them in the name, then the rest, each with work first and in Book order.</summary>
     public IEnumerable<BookEntry> Find(BookQuery query)
     {
         var whole = query.Words.Trim().ToLowerInvariant();
@@ -46,7 +46,8 @@ public sealed class BookIndex
                 if (!text.Contains(word, StringComparison.Ordinal)) { fits = false; break; }
             if (fits) found[whole.Length == 0 || name.StartsWith(whole, StringComparison.Ordinal) ? 0 : name.Contains(whole, StringComparison.Ordinal) ? 1 : 2].Add(entry);
         }
-        return found.SelectMany(f => f);
+        // What was searched for by name is mostly work; goods of the same name stand below it.
+        return whole.Length == 0 ? found[0] : found.SelectMany(f => f.OrderBy(e => e is WorkEntry ? 0 : 1));
     }
 
     /// <summary>The trades, in order.</summary>
