@@ -27,7 +27,8 @@ internal static class BigJob
                 new(Part(i, 3), "Lay", ComponentKind.Labour, role.Id, measure, null, null, Ratio.Parse($"{60 + i} ft² per h"), false, null) { Scales = true },
                 new(Part(i, 4), "Clean", ComponentKind.Labour, role.Id, null, Part(i, 1), null, Ratio.Parse("4 gal per h"), false, null),
                 new(Part(i, 5), "Tower", ComponentKind.Equipment, tower.Id, null, null, 2, null, false, null),
-            ], "", "") { Levels = [new("hard", 1.3m)] };
+            ], "", "")
+            { Levels = [new("hard", 1.3m)] };
         });
         return plain with
         {

@@ -165,7 +165,8 @@ public class BookTests
         var assembly = Assembly(
             Measure.FloorArea, Part("Fit", ComponentKind.Labour, role, Measure.FloorArea, "10 m² per h") with { Scales = true }, Part("Clean", ComponentKind.Labour, role, Measure.FloorArea, "10 m² per h"),
             Part("Goods", ComponentKind.Material, goods, Measure.FloorArea, "1 kg per m²"), Part("Lift", ComponentKind.Equipment, lift, null, null) with { Crew = 2 }, Part("Pump", ComponentKind.Equipment, lift, Measure.FloorArea, "20 m² per h"))
-            with { Levels = [new("hard", 1.4m)] };
+            with
+        { Levels = [new("hard", 1.4m)] };
         var occupied = new Condition(Sample.NewId(), 1, "occupied", "People live there", 1.15m, 1.1m, 1.02m);
         var night = new Condition(Sample.NewId(), 1, "night", "After hours", 1.2m, 1, 1);
         var reckoning = Try(assembly, [role, goods, lift, occupied, night], UnitSystem.Metres, t => t with { Difficulty = "hard", Conditions = [occupied.Id, night.Id] }, ("floorArea", 100));

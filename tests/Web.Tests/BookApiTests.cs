@@ -119,7 +119,9 @@ public sealed class BookApiTests : IDisposable
     {
         JsonObject Table(params string[][] rows) => new()
         {
-            ["columns"] = new JsonArray("Kind", "Name", "Wage"), ["rows"] = new JsonArray([.. rows.Select(r => new JsonArray([.. r.Select(c => (JsonNode)c)]))]), ["mapping"] = new JsonObject { ["kind"] = 0, ["name"] = 1, ["wage"] = 2 },
+            ["columns"] = new JsonArray("Kind", "Name", "Wage"),
+            ["rows"] = new JsonArray([.. rows.Select(r => new JsonArray([.. r.Select(c => (JsonNode)c)]))]),
+            ["mapping"] = new JsonObject { ["kind"] = 0, ["name"] = 1, ["wage"] = 2 },
         };
         var table = Table(["role", "Painter", "23"], ["role", "Glazier", "24.50"], ["role", "Ghost", "-1"]);
         var (_, read) = await server.Post("/api/book/read-table", table.DeepClone());

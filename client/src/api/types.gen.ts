@@ -3462,6 +3462,7 @@ export interface components {
         };
         TallyView: {
             floor: components["schemas"]["FigureView"];
+            worked: components["schemas"]["FigureView"];
             hours: components["schemas"]["FigureView"];
             crewDays: components["schemas"]["FigureView"];
             materials: components["schemas"]["FigureView"];

@@ -110,7 +110,7 @@ export function ScopeGrid({ shows, range, onRange, onFill }: Props) {
               );
             })}
             <td className="sum first">
-              <Figure figure={job.tally.hours} label="Labour hours" />
+              <Figure figure={job.tally.worked} label="Labour hours of the work" />
             </td>
           </tr>
         </thead>

@@ -100,6 +100,7 @@ export function WorkPage() {
           <span>
             <i className="cell none">·</i> none here
           </span>
+          {job.pricing.setUp && <span>set-up and travel come on top, in the tally</span>}
         </footer>
       </section>
       <WorkSheet chosen={chosen} item={job.work[range.toItem]} />

@@ -37,7 +37,8 @@ public sealed record JobFile(
             let cell = job.Cells[key]
             select new CellInFile(work.Id, place.Id, cell);
         var file = new JobFile(
-            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal, job.Schedule) { Conditions = job.Conditions };
+            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal, job.Schedule)
+        { Conditions = job.Conditions };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? JobJson.Indented : JobJson.Options);
     }
 
@@ -65,7 +66,8 @@ public sealed record JobFile(
             file.Id, file.Info, file.Units, file.Deduct, [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
             [.. file.Work.OrderBy(w => w.Rank, StringComparer.Ordinal).ThenBy(w => w.Id)],
             ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => c.Cell, "cell"),
-            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal, [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)]) { Conditions = file.Conditions };
+            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal, [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)])
+        { Conditions = file.Conditions };
         JobChecks.Check(job);
         return job;
     }

@@ -125,11 +125,12 @@ internal sealed class Fold
     private Reckoning Totals(Dictionary<Guid, PlaceMeasures> measures, CompiledItem[] items, Line[] lines, Line?[] grid)
     {
         var duration = CrewPlan.Of(job, itemHours, trace);
+        var worked = new Sum();
+        foreach (var pool in order.Where(p => p.Entry is LabourRole)) worked.Add(pool.Amount.Total);
+        var workedHours = trace.Make(worked.Total, "h", "Labour hours of the work", new("totals", "workedHours"));
         if (job.Pricing.SetUp is { } id && job.Book.GetValueOrDefault(id) is SetUp setUp && lines.Length > 0)
         {
-            var worked = new Sum();
-            foreach (var pool in order.Where(p => p.Entry is LabourRole)) worked.Add(pool.Amount.Total);
-            var (hours, way) = Travel.Of(setUp, job, worked.Total, duration, trace);
+            var (hours, way) = Travel.Of(setUp, job, workedHours, duration, trace);
             PoolOf(job.Book[setUp.Role], "").Amount.Add(hours);
             if (way is not null) charges.Add(way);
         }
@@ -159,6 +160,7 @@ internal sealed class Fold
             Charges = [.. charges],
             Priced = [.. priced],
             Once = [.. once],
+            Worked = workedHours,
             Hours = totalHours,
             CrewDays = trace.Make(totalHours / crew, "days", "Crew days", new("totals", "crewDays")),
             Duration = duration,

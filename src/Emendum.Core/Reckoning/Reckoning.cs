@@ -76,6 +76,8 @@ public sealed class Reckoning
     public required ImmutableArray<PricedLine> Priced { get; init; }
     /// <summary>What comes once for a work item: its part and amount.</summary>
     public required ImmutableArray<(CompiledItem Item, CompiledItem.Part Part, Val Amount)> Once { get; init; }
+    /// <summary>Labour hours of the work, without set-up and travel.</summary>
+    public required Val Worked { get; init; }
     /// <summary>Labour hours of the job.</summary>
     public required Val Hours { get; init; }
     /// <summary>Days for the crew.</summary>

@@ -10,7 +10,7 @@ internal static class Travel
     public static (Val Hours, ChargeLine? Way) Of(SetUp setUp, Job job, Val worked, Duration duration, Trace trace)
     {
         var crew = trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize");
-        var days = trace.Make((trace.Make(worked, "h", "Labour hours before set-up", new("totals", "workedHours")) / (crew * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay"))).Ceil(), "days", "Whole crew days", new("totals", "workDays"));
+        var days = trace.Make((worked / (crew * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay"))).Ceil(), "days", "Whole crew days", new("totals", "workDays"));
         Val ways = setUp.Per == TravelPer.CrewDay ? days : trace.Make(duration.ReturnVisits + 1m, "", "Visits", new("totals", "visits"));
         Val Book(decimal value, string unit, string label) => trace.Book(value, unit, label, setUp.Id);
         var hours = trace.Make((days * Book(setUp.SetUpMinutes, "min", "set up and clear away") + ways * Book(setUp.TravelMinutes, "min", "there and back")) * crew / 60m, "h", "Set-up and travel: hours", new("setUp", setUp.Id, "hours"));

@@ -41,7 +41,13 @@ public sealed record Trial(UnitSystem Units, ImmutableDictionary<string, decimal
 
     private static decimal Sample(Kind kind, UnitSystem units) => (kind, units) switch
     {
-        (Kind.Area, UnitSystem.Feet) => 400, (Kind.Area, _) => 40, (Kind.Length, UnitSystem.Feet) => 80, (Kind.Length, _) => 26, (Kind.Volume, UnitSystem.Feet) => 200, (Kind.Volume, _) => 6, _ => 4,
+        (Kind.Area, UnitSystem.Feet) => 400,
+        (Kind.Area, _) => 40,
+        (Kind.Length, UnitSystem.Feet) => 80,
+        (Kind.Length, _) => 26,
+        (Kind.Volume, UnitSystem.Feet) => 200,
+        (Kind.Volume, _) => 6,
+        _ => 4,
     };
 
     /// <summary>Reckons the entry as if it were done once. <paramref name="book"/> finds what it needs.</summary>
@@ -73,7 +79,10 @@ public sealed record Trial(UnitSystem Units, ImmutableDictionary<string, decimal
         var place = new Place(Place, "tried", "", "m", "", 1, new Unmeasured(), [], [], "", "");
         var job = Job.Empty(Guid.Empty, new("", "", "", "", "", null, "", "", "", "2000-01-01"), Units) with
         {
-            Places = [place], Work = [item], Book = pinned.ToImmutable(), Cells = ImmutableDictionary<CellKey, Cell>.Empty.Add(new(Work, Place), new(CellState.Included, "")),
+            Places = [place],
+            Work = [item],
+            Book = pinned.ToImmutable(),
+            Cells = ImmutableDictionary<CellKey, Cell>.Empty.Add(new(Work, Place), new(CellState.Included, "")),
         };
         return Reckoner.Reckon(job, new() { [Place] = PlaceMeasures.Given(place, given, Units, trace) }, trace);
     }

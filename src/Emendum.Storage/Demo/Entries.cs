@@ -20,7 +20,8 @@ internal static class Entries
 
     /// <summary>Packs are written <c>1 gal can: 1 at 48; 5 gal pail: 5 at 215</c>.</summary>
     public static Material Material(int id, string section, string name, string unit, string packs, decimal waste = 0, string coverage = "", string later = "") => new(
-        Id(id), 1, name, Unit.Find(unit)!, [.. packs.Split("; ").Select(Pack)], coverage.Length == 0 ? null : R(coverage), later.Length == 0 ? null : R(later), waste, true) { Section = section };
+        Id(id), 1, name, Unit.Find(unit)!, [.. packs.Split("; ").Select(Pack)], coverage.Length == 0 ? null : R(coverage), later.Length == 0 ? null : R(later), waste, true)
+    { Section = section };
 
     private static Pack Pack(string text)
     {

@@ -79,7 +79,7 @@ public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines)
 
 /// <summary>The figures at the foot of every job screen.</summary>
 public sealed record TallyView(
-    FigureView Floor, FigureView Hours, FigureView CrewDays, FigureView Materials, FigureView Cost, FigureView BeforeTax, FigureView Total, FigureView? Margin,
+    FigureView Floor, FigureView Worked, FigureView Hours, FigureView CrewDays, FigureView Materials, FigureView Cost, FigureView BeforeTax, FigureView Total, FigureView? Margin,
     string MarginWords, int CrewSize, decimal FloorMargin, decimal GoalMargin, int Places, int Lines, int Bought);
 
 /// <summary>What undo and redo would do.</summary>
@@ -147,7 +147,7 @@ public sealed class ViewOf(Reckoning reckoning)
         var price = reckoning.Price;
         var margin = price.Margin is { } m ? FigureView.Percent("price/margin", m) : null;
         return new(
-            FigureView.Amount("totals/floorArea", reckoning.FloorArea, Line.SymbolOf(Measure.FloorArea, job.Units)), FigureView.Hours("totals/hours", reckoning.Hours),
+            FigureView.Amount("totals/floorArea", reckoning.FloorArea, Line.SymbolOf(Measure.FloorArea, job.Units)), FigureView.Hours("totals/workedHours", reckoning.Worked), FigureView.Hours("totals/hours", reckoning.Hours),
             FigureView.Amount("totals/crewDays", reckoning.CrewDays, "days"), FigureView.Money("price/material", price.Classes[1].Cost), FigureView.Money("price/direct", price.Direct),
             FigureView.Money("price/beforeTax", price.BeforeTax), FigureView.Money("price/total", price.Total), margin, Words(price.Margin), job.Pricing.CrewSize, job.Pricing.FloorMargin, job.Pricing.GoalMargin,
             job.Places.Sum(p => p.Count), reckoning.Lines.Length, reckoning.Buying.Count(b => b.Bought.V > 0));
