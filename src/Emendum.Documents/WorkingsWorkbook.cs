@@ -106,6 +106,7 @@ public sealed class WorkingsWorkbook
         Op { Name: "multiply" } op => $"({Formula(op.Of[0])}*{Formula(op.Of[1])})",
         Op { Name: "divide" } op => $"({Formula(op.Of[0])}/{Formula(op.Of[1])})",
         Op { Name: "ceil" } op => $"ROUNDUP(ROUND({Formula(op.Of[0])},9),0)",
+        Op { Name: "floor" } op => $"INT(ROUND({Formula(op.Of[0])},9))",
         Op { Name: "sqrt" } op => $"SQRT({Formula(op.Of[0])})",
         Op { Name: "money" } op => $"ROUND(ROUND({Formula(op.Of[0])},9),2)",
         Op { Name: "min" } op => $"MIN({Formula(op.Of[0])},{Formula(op.Of[1])})",

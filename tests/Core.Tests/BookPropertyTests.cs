@@ -18,11 +18,11 @@ public class BookPropertyTests
 
     /// <summary>Work whose amounts follow the quantity without steps.</summary>
     private static readonly Gen<WorkEntry> Stepless = Gen.OneOf(StarterBook.Entries.OfType<WorkEntry>()
-        .Where(e => e is not PriceOnlyItem && e.Step is null && (e as Assembly)?.Components.All(c => c.Step is null) != false).Select(Gen.Const).ToArray());
+        .Where(e => e is not PriceOnlyItem && e.Step is null && (e as Assembly)?.Components.All(c => c.Step is null && c.Drops is null) != false).Select(Gen.Const).ToArray());
 
     private static Reckoning.Reckoning Try(WorkEntry entry, decimal quantity, int? coats = null) => (Trial.Usual(UnitSystem.Feet) with
     {
-        Quantities = Trial.Asks(entry, UnitSystem.Feet).Where(a => Measures.Find(a.Name) is not null || (entry as Assembly)?.Components.Any(c => c.DepthAsked?.ToString() == a.Name) != true).ToImmutableDictionary(a => a.Name, _ => quantity),
+        Quantities = Trial.Asks(entry, UnitSystem.Feet).Where(a => Measures.Find(a.Name) is not null || (entry as Assembly)?.Components.Any(c => c.DepthAsked?.ToString() == a.Name || c.Drops?.Height.ToString() == a.Name) != true).ToImmutableDictionary(a => a.Name, _ => quantity),
         Coats = coats,
     }).Of(entry, All.GetValueOrDefault, Trace.Silent);
 

@@ -99,6 +99,23 @@ public class BookTests
         Assert.Equal((1m, 1m), (Mulch(324, 1), Mulch(108, 3)));
     }
 
+    [Theory]
+    // Roll 0.53 × 10.05 m (EN 233, from memory); drops and rolls as in published roll charts: 2.4 m high with 10 cm trim four drops, 2.6 m three; straight match.
+    [InlineData(12, 2.4, "", 6)]
+    [InlineData(12, 2.6, "", 8)]
+    [InlineData(16.96, 2.4, "", 8)]
+    [InlineData(16.97, 2.4, "", 9)]
+    // Repeat of 64 cm: 2.4 + 0.1 m goes up to 2.56 m, three drops to a roll.
+    [InlineData(12, 2.4, "64 cm", 8)]
+    public void Wallcovering_is_bought_by_drops_to_a_roll(double perimeter, double height, string repeat, int rolls)
+    {
+        var (role, paper) = (Sample.Role(), Sample.Material("Paper", Unit.Find("roll")!, null, null, 0, new Pack("roll", 1, 30)));
+        var question = new Question(Sample.NewId(), "Height", Unit.Metre, 2.4m, null);
+        var assembly = Assembly(Measure.Perimeter, Part("Rolls", ComponentKind.Material, paper, Measure.Perimeter, null) with { Drops = new("0.53 m", "10.05 m", "10 cm", repeat, question.Id) }) with { Questions = [question] };
+        Assert.Equal(rolls, Amount(Try(assembly, [role, paper], UnitSystem.Metres, null, ("perimeter", (decimal)perimeter), (question.Id.ToString(), (decimal)height)), "Rolls"));
+        Assert.Contains("no drop of that height", Assert.Throws<RefusedException>(() => Try(assembly, [role, paper], UnitSystem.Metres, null, (question.Id.ToString(), 10))).Message);
+    }
+
     [Fact]
     public void Sheets_cover_their_size()
     {

@@ -38,6 +38,7 @@ internal sealed class WorkingsChecker(JsonElement explanation)
             case "multiply": return Of() is [var c, var d] ? c * d : throw new InvalidOperationException("multiply takes two");
             case "divide": return Of() is [var e, var f] ? e / f : throw new InvalidOperationException("divide takes two");
             case "apply": return Of() is [var g, var times, var over] ? g * times / over : throw new InvalidOperationException("apply takes three");
+            case "floor": return Fraction.Zero - Ceiling(Fraction.Zero - Round(Of()[0], 9));
             case "min": return Of().Min();
             case "max": return Of().Max();
             case "table":

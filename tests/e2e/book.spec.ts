@@ -1,7 +1,6 @@
 import { readFileSync } from "node:fs";
-import AxeBuilder from "@axe-core/playwright";
 import { type Page, expect, test } from "@playwright/test";
-import { addWork, measure, newJob, tally } from "./pages";
+import { accessible, addWork, measure, newJob, tally } from "./pages";
 
 /** The entry whose page is open. */
 function entry(page: Page, name: string) {
@@ -253,14 +252,7 @@ for (const colorScheme of ["light", "dark"] as const)
     // Fifteen whole-page checks, each several seconds where the machine is busy with other work.
     test.setTimeout(400_000);
     await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    const check = async (what: string) => {
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-        .analyze();
-      expect(
-        violations.map((v) => `${what}: ${v.id}: ${v.nodes[0]?.html}`),
-      ).toEqual([]);
-    };
+    const check = (what: string) => accessible(page, what);
     await page.goto("/book");
     await expect(
       page.getByText("186 found").or(page.getByText(/\d+ found/)),

@@ -1,6 +1,13 @@
-import AxeBuilder from "@axe-core/playwright";
 import { type Page, expect, test } from "@playwright/test";
-import { library, measure, newJob, place, saved, tapeLine } from "./pages";
+import {
+  accessible,
+  library,
+  measure,
+  newJob,
+  place,
+  saved,
+  tapeLine,
+} from "./pages";
 import { workbook } from "./workbook";
 
 const figure = (page: Page, label: string) =>
@@ -421,14 +428,7 @@ for (const colorScheme of ["light", "dark"] as const)
     // Eleven whole-page checks, each several seconds where the machine is busy with other work.
     test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    const check = async (what: string) => {
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-        .analyze();
-      expect(
-        violations.map((v) => `${what}: ${v.id}: ${v.nodes[0]?.html}`),
-      ).toEqual([]);
-    };
+    const check = (what: string) => accessible(page, what);
     await page.goto(`${library}/measure`);
     for (const name of [
       /^Children/,

@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { type Page, expect } from "@playwright/test";
 
 /** The demo job. */
@@ -65,4 +66,14 @@ export async function addWork(page: Page, find: string) {
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toHaveCount(0);
   if (before > 0) await expect(columns).toHaveCount(before + 1);
+}
+
+/** Checks the page as it stands for violations of WCAG 2.2 AA. */
+export async function accessible(page: Page, what: string) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
+    .analyze();
+  expect(
+    violations.map((v) => `${what}: ${v.id}: ${v.nodes[0]?.html}`),
+  ).toEqual([]);
 }

@@ -2822,6 +2822,7 @@ export interface components {
             depth: string;
             /** Format: uuid */
             depthAsked: null | string;
+            drops: null | components["schemas"]["Drops"];
             /** Format: decimal */
             compactionPercent: string;
             perCoat: boolean;
@@ -2891,6 +2892,14 @@ export interface components {
             edges: components["schemas"]["Edge"][];
             marks: components["schemas"]["Mark"][];
             note: string;
+        };
+        Drops: {
+            wide: string;
+            long: string;
+            trim: string;
+            repeat: string;
+            /** Format: uuid */
+            height: string;
         };
         Edge: {
             kind: string;

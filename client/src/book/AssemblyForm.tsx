@@ -1,5 +1,5 @@
-import { useId, useState } from "react";
-import { type Refused, newId } from "../api/client";
+import { type ReactNode, useId, useState } from "react";
+import { type Refused, api, newId } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { Choice, EntryChoice, Rows, Text, measureOptions, unitOptions, useNamed } from "./fields";
 import type { Tried } from "./TryIt";
@@ -26,6 +26,7 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   };
   const much = (part: Component) => {
     if (part.crew) return "while the crew works";
+    if (part.drops) return `drops of rolls ${part.drops.wide} × ${part.drops.long}`;
     const depth = part.depth ? ` at ${part.depth}` : part.depthAsked ? " at the thickness asked" : "";
     return `${part.ratio ?? "one"}${depth}${part.perCoat ? ", each coat" : ""}`;
   };
@@ -156,6 +157,7 @@ const blankPart = (assembly: Assembly, role: string | null): Component => ({
   once: false,
   depth: "",
   depthAsked: null,
+  drops: null,
   compactionPercent: "0",
   perCoat: false,
   scales: true,
@@ -191,12 +193,24 @@ function PartForm(props: {
     () => others.find((c) => part.group !== "" && c.group === part.group)?.id ?? "",
   );
 
+  /** A percentage of what drives it is read as a rate in its unit. */
+  async function ratioOf(): Promise<string | null> {
+    if (!part.ratio?.trim().endsWith("%")) return part.ratio;
+    const by = others.find((c) => c.id === part.of);
+    const driver =
+      assembly.questions.find((q) => q.id === part.question)?.unit ??
+      named.find((n) => n.id === by?.entry)?.unit ??
+      null;
+    return (await api.POST("/api/book/read-rate", { body: { text: part.ratio, driver } })).data!.text;
+  }
+
   async function keep() {
     try {
+      const ratio = await ratioOf();
       await change((entry) => {
         const next = entry as Assembly;
         const left = next.components[index]?.group ?? "";
-        next.components[index] = part;
+        next.components[index] = { ...part, ratio };
         // A group is of two or more: whoever would be left alone in one leaves it.
         for (const c of next.components) if (c.id === partnerId) c.group = part.group;
         const rest = next.components.filter((c) => left !== "" && c.group === left);
@@ -206,7 +220,8 @@ function PartForm(props: {
       props.onDone();
     } catch (error) {
       const refused = error as Refused;
-      setWrong({ field: refused.field.split(".").at(-1) ?? "", says: refused.message });
+      const field = refused.field.split(".").at(-1) ?? "";
+      setWrong({ field: field === "rate" ? "ratio" : field, says: refused.message });
     }
   }
   const says = (field: string) =>
@@ -263,6 +278,12 @@ function PartForm(props: {
     "step",
     "compactionPercent",
     "group",
+    "wide",
+    "long",
+    "trim",
+    "repeat",
+    "height",
+    "drops",
   ];
   return (
     <div className="partform" role="group" aria-label={props.isNew ? "New part" : `Part ${props.part.name}`}>
@@ -388,6 +409,28 @@ function PartForm(props: {
               ))}
             </select>
           </div>
+          {part.kind === "material" && (
+            <div className="field">
+              <label className="check">
+                <input
+                  type="checkbox"
+                  checked={part.drops !== null}
+                  onChange={(e) =>
+                    draft({
+                      drops: e.target.checked
+                        ? { wide: "0.53 m", long: "10.05 m", trim: "10 cm", repeat: "", height: part.id }
+                        : null,
+                    })
+                  }
+                />{" "}
+                Hung in drops from a roll
+              </label>
+              {part.drops && (
+                <DropsFields drops={part.drops} assembly={assembly} onDrops={(drops) => draft({ drops })} says={says} />
+              )}
+              {says("drops")}
+            </div>
+          )}
           {text("compactionPercent", "Loose on built, or bulking", undefined, "%")}
           {text("step", "Round its amount in a line up to", undefined, undefined, true)}
           {text("wording", "What the customer reads of it")}
@@ -451,5 +494,53 @@ function PartForm(props: {
         )}
       </p>
     </div>
+  );
+}
+
+/** The roll, the trim and the repeat, and the question that gives the height. */
+function DropsFields(props: {
+  drops: NonNullable<Component["drops"]>;
+  assembly: Assembly;
+  onDrops: (drops: NonNullable<Component["drops"]>) => void;
+  says: (field: string) => ReactNode;
+}) {
+  const { drops, assembly, onDrops, says } = props;
+  const id = useId();
+  const fields = [
+    ["wide", "Roll, width"],
+    ["long", "Roll, length"],
+    ["trim", "Trim of a drop"],
+    ["repeat", "Repeat of the pattern"],
+  ] as const;
+  return (
+    <>
+      {fields.map(([field, label]) => (
+        <div className="field" key={field}>
+          <label htmlFor={id + field}>{label}</label>
+          <input
+            id={id + field}
+            value={drops[field]}
+            onChange={(e) => onDrops({ ...drops, [field]: e.target.value })}
+          />
+          {says(field)}
+        </div>
+      ))}
+      <div className="field">
+        <label htmlFor={`${id}height`}>Height of a drop</label>
+        <select
+          id={`${id}height`}
+          value={assembly.questions.some((q) => q.id === drops.height) ? drops.height : ""}
+          onChange={(e) => onDrops({ ...drops, height: e.target.value })}
+        >
+          <option value="">choose the question that asks it</option>
+          {assembly.questions.map((q) => (
+            <option key={q.id} value={q.id}>
+              {q.text}
+            </option>
+          ))}
+        </select>
+        {says("height")}
+      </div>
+    </>
   );
 }

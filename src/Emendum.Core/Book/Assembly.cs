@@ -37,6 +37,8 @@ public sealed record Component(
     public string Depth { get; init; } = "";
     /// <summary>The question that gives the thickness instead.</summary>
     public Guid? DepthAsked { get; init; }
+    /// <summary>Goods hung in drops from a roll, driven by the length of the walls; null for none.</summary>
+    public Drops? Drops { get; init; }
     /// <summary>Percent of loose goods on top of the built volume, or of bulking on top of the solid.</summary>
     public decimal CompactionPercent { get; init; }
     /// <summary>Counts once for each coat of the work item.</summary>
@@ -58,6 +60,15 @@ public sealed record Component(
     /// <summary>What the crew reads of it.</summary>
     public string CrewNote { get; init; } = "";
 }
+
+/// <summary>Hanging in drops from a roll, straight match: drops to a roll = ⌊roll length ÷ (height + trim, up to the next repeat)⌋, rolls = ⌈⌈wall length ÷ roll width⌉ ÷ drops⌉
+/// (the reckoning of published roll charts; roll sizes of EN 233, from memory).</summary>
+/// <param name="Wide">Width of the roll as typed.</param>
+/// <param name="Long">Length of the roll.</param>
+/// <param name="Trim">Trim of a drop, top and bottom together; empty for none.</param>
+/// <param name="Repeat">Repeat of the pattern; empty for none.</param>
+/// <param name="Height">The question that gives the height of a drop.</param>
+public sealed record Drops(string Wide, string Long, string Trim, string Repeat, Guid Height);
 
 /// <summary>Parts that are dropped in as one so that nothing is forgotten.</summary>
 /// <param name="Id">UUIDv7.</param>

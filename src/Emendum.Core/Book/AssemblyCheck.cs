@@ -40,6 +40,14 @@ public static class AssemblyCheck
             if (part.DepthAsked is { } asked && assembly.Questions.FirstOrDefault(q => q.Id == asked) is not { Unit.Kind: Kind.Length }) throw Wrong("depthAsked", "its thickness is asked by a question that is not there, or not a length.");
             from = Kind.Volume;
         }
+        if (part.Drops is { } drops)
+        {
+            if (part.Kind != ComponentKind.Material || gives != Kind.Count || from != Kind.Length) throw Wrong("drops", "drops make rolls, counted, of a length of wall.");
+            foreach (var (text, field) in new[] { (drops.Wide, "wide"), (drops.Long, "long"), (drops.Trim, "trim"), (drops.Repeat, "repeat") })
+                if (text.Length > 0 || field is "wide" or "long") _ = Thickness.Read(text, $"components[{index}].drops.{field}");
+            if (assembly.Questions.FirstOrDefault(q => q.Id == drops.Height) is not { Unit.Kind: Kind.Length }) throw Wrong("drops.height", "the height of a drop is asked by a question that is not there, or not a length.");
+            return;
+        }
         if (part.Ratio is not { } ratio) throw Wrong("ratio", "it needs a rate above zero.");
         if (ratio.A <= 0 || ratio.B <= 0) throw Wrong("ratio", "it needs a rate above zero.");
         if (ratio.UnitA.Kind != from && ratio.UnitB.Kind != from) throw Wrong("ratio", $"“{ratio}” does not apply to {BookCheck.Words(from)}.");

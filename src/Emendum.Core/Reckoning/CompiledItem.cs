@@ -75,6 +75,10 @@ public sealed class CompiledItem
         public Quantity? Depth { get; init; }
         /// <summary>The question that gives the thickness.</summary>
         public Question? DepthAsked { get; init; }
+        /// <summary>Drops from a roll, or null.</summary>
+        public Drops? Drops { get; init; }
+        /// <summary>The question that gives the height of a drop.</summary>
+        public Question? DropHeight { get; init; }
         /// <summary>Percent of loose on built.</summary>
         public decimal Compaction { get; init; }
         /// <summary>Rounded up to this step, in its unit.</summary>
@@ -154,6 +158,8 @@ public sealed class CompiledItem
                 WasteIn = c.WastePercent is null && of is Material ? of.Id : assembly.Id,
                 Depth = c.Depth.Length == 0 ? null : Thickness.Read(c.Depth, "depth"),
                 DepthAsked = assembly.Questions.FirstOrDefault(q => q.Id == c.DepthAsked),
+                Drops = c.Drops,
+                DropHeight = c.Drops is { } drops ? assembly.Questions.First(q => q.Id == drops.Height) : null,
                 Compaction = c.CompactionPercent,
                 Coats = c.PerCoat ? item.Coats : 1,
                 Step = c.Step,

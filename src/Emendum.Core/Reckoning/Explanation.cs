@@ -108,6 +108,7 @@ public static class Explanation
             Bracket($"{Say(of, 1)} + {Say(more, 1)}", 1, binding),
         Op { Name: "divide" } op => Bracket($"{Say(op.Of[0], 2)} ÷ {Say(op.Of[1], 3)}", 2, binding),
         Op { Name: "ceil" } op => $"{Say(op.Of[0], 1)}, up to a whole number",
+        Op { Name: "floor" } op => $"{Say(op.Of[0], 1)}, down to a whole number",
         Op { Name: "max" } op => $"the larger of {Say(op.Of[0], 1)} and {Say(op.Of[1], 1)}",
         Op { Name: "min" } op => $"the smaller of {Say(op.Of[0], 1)} and {Say(op.Of[1], 1)}",
         Table table => $"{Number(table.Rows[0].Gives, table.Unit)}{string.Concat(table.Rows.Skip(1).Select(r => $", from {Rounding.Text(r.From)} {Number(r.Gives, table.Unit)}"))} ({table.Label})",

@@ -12,7 +12,7 @@ public abstract record Expr;
 /// <param name="Link">Where it can be changed: <c>places/ID</c>, <c>work/ID</c>, <c>book/ID</c>, <c>pricing/FIELD</c>.</param>
 public sealed record Leaf(string Source, decimal Value, string Unit, string Label, string? Text, string? Link) : Expr;
 
-/// <summary>An operation on other steps: add, subtract, multiply, divide, min, max, ceil, sqrt, money.</summary>
+/// <summary>An operation on other steps: add, subtract, multiply, divide, min, max, ceil, floor, sqrt, money.</summary>
 public sealed record Op(string Name, IReadOnlyList<Expr> Of) : Expr;
 
 /// <summary>A quantity turned by a ratio: <c>of × times ÷ over</c>; kept together so that it reads as people say it.</summary>

@@ -145,6 +145,7 @@ public sealed class Line
                 main = part.Measure == item.Measure;
                 (driver, unit) = (main ? treated : Times(measures[part.Measure!.Value]), part.Measure!.Value.UnitIn(system));
             }
+            if (part.Drops is { } drops) return Rolls(driver, unit, drops, part);
             if (part.Depth is not null || part.DepthAsked is not null) (driver, unit) = (Layer(driver, unit, part), system.For(Kind.Volume));
             var amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, part.TypedIn, out var to);
             if (part.Coats > 1)
@@ -160,6 +161,28 @@ public sealed class Line
             if (to.Kind != part.Unit.Kind && part.Entry is Material { Density: { } density } material) amount = trace.Turn(amount, to, density, "density", material.Id, null, out to);
             if (main && part.Kind == ComponentKind.Material && item.Surface is { Coverage: not 1 } surface) amount /= trace.Book(surface.Coverage, "", surface.Name + ", coverage", surface.Id);
             return trace.Convert(amount, to, part.Unit);
+        }
+
+        /// <summary>Rolls for a length of wall, in drops.</summary>
+        private Val Rolls(Val walls, Unit unit, Drops drops, CompiledItem.Part part)
+        {
+            var recording = trace;
+            Val Typed(string text, string label)
+            {
+                var length = Thickness.Read(text, "drops");
+                return recording.Convert(recording.Book(length.Value, length.Unit.Symbol, label, part.Source), length.Unit, unit);
+            }
+            var (asked, of) = Answer(part.DropHeight!);
+            var drop = trace.Convert(asked, of, unit);
+            if (drops.Trim.Length > 0) drop += Typed(drops.Trim, "trim");
+            if (drops.Repeat.Length > 0)
+            {
+                var repeat = Typed(drops.Repeat, "repeat");
+                drop = (drop / repeat).Ceil() * repeat;
+            }
+            var toARoll = drop.V == 0 ? 0m : (Typed(drops.Long, "roll, length") / drop).Floor();
+            if (toARoll.V == 0) throw RefusedException.Of("answers", $"{part.Name}: no drop of that height can be cut from a roll of {drops.Long}.");
+            return ((walls / Typed(drops.Wide, "roll, width")).Ceil() / toARoll).Ceil();
         }
 
         /// <summary>The volume of a layer: area times thickness.</summary>

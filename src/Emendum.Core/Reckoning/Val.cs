@@ -30,6 +30,9 @@ public readonly struct Val(decimal value, Expr? how)
     /// <summary>Whole number not below, after rounding to 9 places.</summary>
     public Val Ceil() => new(Quantities.Rounding.Ceiling(V), How is null ? null : new Op("ceil", [How]));
 
+    /// <summary>Whole number not above, after rounding to 9 places.</summary>
+    public Val Floor() => new(decimal.Floor(Quantities.Rounding.ForCompare(V)), How is null ? null : new Op("floor", [How]));
+
     /// <summary>The larger.</summary>
     public static Val Max(Val a, Val b) => new(decimal.Max(a.V, b.V), Join("max", a, b));
 

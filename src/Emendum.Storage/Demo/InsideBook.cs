@@ -29,6 +29,7 @@ internal static class InsideBook
         Material(2005, Tiles, "Tile edge, white PVC", "ft", "8 ft length: 8 at 5.20", 6),
         Material(2006, Paints, "Stain-block primer", "gal", "1 gal can: 1 at 41; 5 gal pail: 5 at 184", 2, "320 ft² per gal") with { SolidsPercent = 42, DryFilm = "1.6 mil", Supplier = "Ennis Paint Counter", Code = "LP-2006" },
         Material(2007, "Wallcovering", "Fleece wallcovering", "roll", "roll of 57 ft²: 1 at 38.50", 12, "1 roll per 52 ft²"),
+        Material(2030, "Wallcovering", "Patterned paper, 0.53 × 10.05 m", "roll", "roll: 1 at 44") with { Stock = [new("roll", "0.53 m", "10.05 m")], Category = "Wallcovering" },
         Material(2008, "Wallcovering", "Wallcovering paste", "gal", "2 gal tub: 2 at 29.50", 3),
         Material(2009, Boards, "Hygienic wall panel, 4 × 8 ft", "sheet", "sheet: 1 at 118", 10) with { Stock = [new("sheet", "4 ft", "8 ft")] },
         Material(2010, Boards, "Panel adhesive", "tube", "tube: 1 at 7.90; box of 12: 12 at 84", 5),
@@ -91,6 +92,11 @@ internal static class InsideBook
             Part(2201, 7, ComponentKind.Material, "Edge, white", 2005, "q1", "1 ft per ft", "group=Edge"),
             Part(2201, 8, ComponentKind.Equipment, "Tile saw", 2040, "crew 1"))
             with { Questions = [Ask(2201, 1, "Open tile edges", "ft", 16)], Levels = Levels, DryingHours = 24, Surface = null },
+        Assembly(2203, "Walls", "Patterned paper, in drops", Measure.Perimeter, "Hang patterned wallcovering, straight match", "Plumb every third drop",
+            Part(2203, 1, ComponentKind.Material, "Rolls", 2030, "perimeter") with { Drops = new("0.53 m", "10.05 m", "10 cm", "32 cm", Id(2203 * 100 + 81)) },
+            Part(2203, 2, ComponentKind.Material, "Paste", 2008, "of 1", "1 gal per 9 roll"),
+            Part(2203, 3, ComponentKind.Labour, "Hang", Painter, "of 1", "1.1 h per roll"))
+            with { Questions = [Ask(2203, 1, "Height of a drop", "ft", 8)], Levels = Levels, DryingHours = 12 },
         Assembly(2202, "Walls", "Splashback", Measure.Length, "Tile a splashback two feet high", "",
             Part(2202, 1, ComponentKind.Material, "Tile", 2001, "length", "2 ft² per ft", "coloured"),
             Part(2202, 2, ComponentKind.Material, "Adhesive", 2002, "of 1", "1.1 lb per ft²", "ordered"),
