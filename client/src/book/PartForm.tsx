@@ -1,0 +1,410 @@
+import { type ReactNode, useId, useState } from "react";
+import { type Refused, api, newId } from "../api/client";
+import { EntryChoice, measureOptions, useNamed } from "./fields";
+import { type Assembly, type Component, useEditing } from "./useEntry";
+
+const kinds = { labour: "role", material: "material", equipment: "equipment", subcontract: "subcontract" } as const;
+
+/** A part with nothing chosen but who works and the measure of the assembly. */
+export const blankPart = (assembly: Assembly, role: string | null): Component => ({
+  id: newId(),
+  name: "",
+  kind: "labour",
+  entry: role,
+  measure: assembly.measure,
+  of: null,
+  crew: null,
+  ratio: null,
+  asOrdered: false,
+  wastePercent: null,
+  question: null,
+  once: false,
+  depth: "",
+  depthAsked: null,
+  drops: null,
+  compactionPercent: "0",
+  perCoat: false,
+  scales: true,
+  coloured: false,
+  group: "",
+  optional: false,
+  step: null,
+  charge: "0",
+  wording: "",
+  crewNote: "",
+});
+
+/** One part, changed as a whole: what it is, what drives it and how much must fit together. */
+export function PartForm(props: {
+  part: Component;
+  /** Position in the assembly; one past the end for a new part. */
+  index: number;
+  isNew: boolean;
+  move: (by: number) => void;
+  remove: () => Promise<void>;
+  onDone: () => void;
+}) {
+  const { index } = props;
+  const { view, change } = useEditing();
+  const assembly = view.entry as Assembly;
+  const named = useNamed();
+  const [part, setPart] = useState(props.part);
+  const [wrong, setWrong] = useState<{ field: string; says: string } | null>(null);
+  const id = useId();
+  const draft = (some: Partial<Component>) => setPart({ ...part, ...some });
+  const others = assembly.components.filter((c) => c.id !== part.id);
+  const [partnerId, setPartner] = useState(
+    () => others.find((c) => part.group !== "" && c.group === part.group)?.id ?? "",
+  );
+
+  /** A percentage of what drives it is read as a rate in its unit. */
+  async function ratioOf(): Promise<string | null> {
+    if (!part.ratio?.trim().endsWith("%")) return part.ratio;
+    const by = others.find((c) => c.id === part.of);
+    const driver =
+      assembly.questions.find((q) => q.id === part.question)?.unit ??
+      named.find((n) => n.id === by?.entry)?.unit ??
+      null;
+    return (await api.POST("/api/book/read-rate", { body: { text: part.ratio, driver } })).data!.text;
+  }
+
+  async function keep() {
+    try {
+      const ratio = await ratioOf();
+      await change((entry) => {
+        const next = entry as Assembly;
+        const left = next.components[index]?.group ?? "";
+        next.components[index] = { ...part, ratio };
+        // A group is of two or more: whoever would be left alone in one leaves it.
+        for (const c of next.components) if (c.id === partnerId) c.group = part.group;
+        const rest = next.components.filter((c) => left !== "" && c.group === left);
+        if (rest.length === 1) rest[0]!.group = "";
+        return next;
+      });
+      props.onDone();
+    } catch (error) {
+      const refused = error as Refused;
+      const field = refused.field.split(".").at(-1) ?? "";
+      setWrong({ field: field === "rate" ? "ratio" : field, says: refused.message });
+    }
+  }
+  const says = (field: string) =>
+    wrong?.field === field && (
+      <span className="error" role="alert" id={`${id}${field}wrong`}>
+        {wrong.says}
+      </span>
+    );
+  const text = (field: keyof Component, label: string, hint?: string, unit?: string, optional?: boolean) => (
+    <div className="field">
+      <label htmlFor={`${id}${field}`}>{label}</label>
+      <span className="box">
+        <input
+          id={`${id}${field}`}
+          autoComplete="off"
+          value={String(part[field] ?? "")}
+          aria-invalid={wrong?.field === field}
+          aria-describedby={wrong?.field === field ? `${id}${field}wrong` : undefined}
+          onChange={(e) => draft({ [field]: optional && e.target.value.trim() === "" ? null : e.target.value })}
+          onKeyDown={(e) => {
+            if (e.key === "Enter") void keep();
+          }}
+        />
+        {unit && <i>{unit}</i>}
+      </span>
+      {says(field) || (hint && <span className="note">{hint}</span>)}
+    </div>
+  );
+  const check = (field: keyof Component, label: string) => (
+    <label className="check">
+      <input type="checkbox" checked={part[field] === true} onChange={(e) => draft({ [field]: e.target.checked })} />{" "}
+      {label}
+    </label>
+  );
+  const driver = part.measure
+    ? `measure/${part.measure}`
+    : part.question
+      ? `question/${part.question}`
+      : part.of
+        ? `of/${part.of}`
+        : part.crew !== null
+          ? "crew"
+          : "once";
+  const known = [
+    "name",
+    "entry",
+    "measure",
+    "of",
+    "ratio",
+    "wastePercent",
+    "crew",
+    "charge",
+    "depth",
+    "step",
+    "compactionPercent",
+    "group",
+    "wide",
+    "long",
+    "trim",
+    "repeat",
+    "height",
+    "drops",
+  ];
+  return (
+    <div className="partform" role="group" aria-label={props.isNew ? "New part" : `Part ${props.part.name}`}>
+      <div className="two">
+        {text("name", "Part")}
+        <div className="field">
+          <label htmlFor={`${id}kind`}>Costs as</label>
+          <select
+            id={`${id}kind`}
+            value={part.kind}
+            onChange={(e) => {
+              const kind = e.target.value as Component["kind"];
+              draft({
+                kind,
+                entry: kind === "charge" ? null : (named.find((n) => n.kind === kinds[kind])?.id ?? null),
+                scales: kind === "labour",
+              });
+            }}
+          >
+            {["labour", "material", "equipment", "subcontract", "charge"].map((k) => (
+              <option key={k}>{k}</option>
+            ))}
+          </select>
+        </div>
+        {part.kind === "charge" ? (
+          text("charge", "Money for one")
+        ) : (
+          <div>
+            <EntryChoice
+              label={
+                { labour: "Role", material: "Material", equipment: "Equipment", subcontract: "Subcontract" }[part.kind]
+              }
+              kinds={[kinds[part.kind]]}
+              value={part.entry}
+              onChoose={(entry) => {
+                draft({ entry });
+                return Promise.resolve();
+              }}
+            />
+            {says("entry")}
+          </div>
+        )}
+        <div className="field">
+          <label htmlFor={`${id}driver`}>Driven by</label>
+          <select
+            id={`${id}driver`}
+            value={driver}
+            onChange={(e) => {
+              const [by, what] = e.target.value.split("/") as [string, string];
+              draft({
+                measure: by === "measure" ? (what as Component["measure"]) : null,
+                question: by === "question" ? what : null,
+                of: by === "of" ? what : null,
+                crew: by === "crew" ? 2 : null,
+                once: by === "once",
+              });
+            }}
+          >
+            <optgroup label="A measure of the place">
+              {measureOptions.map(([measure, words]) => (
+                <option key={measure} value={`measure/${measure}`}>
+                  {words}
+                </option>
+              ))}
+            </optgroup>
+            {assembly.questions.length > 0 && (
+              <optgroup label="A question">
+                {assembly.questions.map((q) => (
+                  <option key={q.id} value={`question/${q.id}`}>
+                    {q.text}
+                  </option>
+                ))}
+              </optgroup>
+            )}
+            <optgroup label="Another part">
+              {others
+                .filter((c) => c.crew === null && !c.once)
+                .map((c) => (
+                  <option key={c.id} value={`of/${c.id}`}>
+                    {c.name}
+                  </option>
+                ))}
+            </optgroup>
+            <option value="crew">the crew, while it works</option>
+            <option value="once">nothing: once per work item and job</option>
+          </select>
+          {says("measure")}
+          {says("of")}
+        </div>
+        {part.crew !== null ? (
+          <div className="field">
+            <label htmlFor={`${id}crew`}>Crew</label>
+            <input
+              id={`${id}crew`}
+              inputMode="numeric"
+              value={part.crew}
+              onChange={(e) => draft({ crew: /^\d+$/.test(e.target.value) ? Number(e.target.value) : 0 })}
+            />
+            {says("crew")}
+          </div>
+        ) : (
+          text("ratio", "How much", "like 1 t per 31 m², 0.42 t per h, 1 h per 18 m", undefined, true)
+        )}
+        {part.kind === "material" && text("wastePercent", "Waste instead of the material's own", undefined, "%", true)}
+      </div>
+      {part.of && check("asOrdered", "Takes its driver as ordered, with waste")}
+      <details>
+        <summary>Layer, coats, either-or, rounding, words</summary>
+        <div className="two">
+          {text("depth", "Thickness of the layer", "like 50 mm; makes a volume of an area")}
+          <div className="field">
+            <label htmlFor={`${id}asked`}>Or thickness from a question</label>
+            <select
+              id={`${id}asked`}
+              value={part.depthAsked ?? ""}
+              onChange={(e) => draft({ depthAsked: e.target.value || null })}
+            >
+              <option value="">—</option>
+              {assembly.questions.map((q) => (
+                <option key={q.id} value={q.id}>
+                  {q.text}
+                </option>
+              ))}
+            </select>
+          </div>
+          {part.kind === "material" && (
+            <div className="field">
+              <label className="check">
+                <input
+                  type="checkbox"
+                  checked={part.drops !== null}
+                  onChange={(e) =>
+                    draft({
+                      drops: e.target.checked
+                        ? { wide: "0.53 m", long: "10.05 m", trim: "10 cm", repeat: "", height: part.id }
+                        : null,
+                    })
+                  }
+                />{" "}
+                Hung in drops from a roll
+              </label>
+              {part.drops && (
+                <DropsFields drops={part.drops} assembly={assembly} onDrops={(drops) => draft({ drops })} says={says} />
+              )}
+              {says("drops")}
+            </div>
+          )}
+          {text("compactionPercent", "Loose on built, or bulking", undefined, "%")}
+          {text("step", "Round its amount in a line up to", undefined, undefined, true)}
+          {text("wording", "What the customer reads of it")}
+          {text("crewNote", "What the crew reads of it")}
+          <div className="field">
+            <label htmlFor={`${id}group`}>Either this or</label>
+            <select
+              id={`${id}group`}
+              value={partnerId}
+              onChange={(e) => {
+                const other = others.find((c) => c.id === e.target.value);
+                // The partner joins when the part is kept.
+                setPartner(other?.id ?? "");
+                draft({ group: other ? other.group || other.name : "" });
+              }}
+            >
+              <option value="">no other part</option>
+              {others
+                .filter((c) => c.kind === part.kind)
+                .map((c) => (
+                  <option key={c.id} value={c.id}>
+                    {c.name}
+                  </option>
+                ))}
+            </select>
+            {says("group")}
+          </div>
+        </div>
+        {check("optional", "Optional: left out unless taken")}
+        {check("perCoat", "Once for each coat")}
+        {check("scales", "Difficulty scales it")}
+        {part.kind === "material" && check("coloured", "Takes the colour chosen")}
+      </details>
+      {wrong && !known.includes(wrong.field) && (
+        <p className="error" role="alert">
+          {wrong.says}
+        </p>
+      )}
+      <p className="partacts">
+        <button className="act" onClick={() => void keep()}>
+          Keep the part
+        </button>
+        <button className="link" onClick={props.onDone}>
+          Leave it as it was
+        </button>
+        {!props.isNew && (
+          <>
+            <button className="link" disabled={index === 0} onClick={() => props.move(-1)}>
+              Up
+            </button>
+            <button className="link" disabled={index === assembly.components.length - 1} onClick={() => props.move(1)}>
+              Down
+            </button>
+            <button
+              className="link warn"
+              onClick={() => props.remove().catch((error: Error) => setWrong({ field: "", says: error.message }))}
+            >
+              Take the part out
+            </button>
+          </>
+        )}
+      </p>
+    </div>
+  );
+}
+
+/** The roll, the trim and the repeat, and the question that gives the height. */
+function DropsFields(props: {
+  drops: NonNullable<Component["drops"]>;
+  assembly: Assembly;
+  onDrops: (drops: NonNullable<Component["drops"]>) => void;
+  says: (field: string) => ReactNode;
+}) {
+  const { drops, assembly, onDrops, says } = props;
+  const id = useId();
+  const fields = [
+    ["wide", "Roll, width"],
+    ["long", "Roll, length"],
+    ["trim", "Trim of a drop"],
+    ["repeat", "Repeat of the pattern"],
+  ] as const;
+  return (
+    <>
+      {fields.map(([field, label]) => (
+        <div className="field" key={field}>
+          <label htmlFor={id + field}>{label}</label>
+          <input
+            id={id + field}
+            value={drops[field]}
+            onChange={(e) => onDrops({ ...drops, [field]: e.target.value })}
+          />
+          {says(field)}
+        </div>
+      ))}
+      <div className="field">
+        <label htmlFor={`${id}height`}>Height of a drop</label>
+        <select
+          id={`${id}height`}
+          value={assembly.questions.some((q) => q.id === drops.height) ? drops.height : ""}
+          onChange={(e) => onDrops({ ...drops, height: e.target.value })}
+        >
+          <option value="">choose the question that asks it</option>
+          {assembly.questions.map((q) => (
+            <option key={q.id} value={q.id}>
+              {q.text}
+            </option>
+          ))}
+        </select>
+        {says("height")}
+      </div>
+    </>
+  );
+}
