@@ -43,6 +43,13 @@ public sealed class BookStore(Database database)
         connection.Run("INSERT OR IGNORE INTO book_deleted VALUES ($id, $person, $at)", ("$id", id), ("$person", person), ("$at", JobStore.Utc(now)));
     }
 
+    /// <summary>The newest version of every entry that is deleted: one that comes back goes on from there.</summary>
+    public Dictionary<Guid, int> DeletedVersions()
+    {
+        using var connection = database.Connect();
+        return connection.Rows("SELECT id, max(version) FROM book_entry WHERE id IN (SELECT id FROM book_deleted) GROUP BY id", r => (Id: r.GetGuid(0), Version: r.GetInt32(1))).ToDictionary(d => d.Id, d => d.Version);
+    }
+
     /// <summary>All versions of an entry, newest first.</summary>
     public List<SavedVersion> Versions(Guid id)
     {

@@ -67,7 +67,8 @@ public sealed class Shelf(BookStore store)
     {
         lock (writing)
         {
-            var versions = entries.Select(e => e with { Version = NextVersion(e.Id) }).ToArray();
+            var deleted = entries.All(e => Now.Entries.ContainsKey(e.Id)) ? [] : store.DeletedVersions();
+            var versions = entries.Select(e => e with { Version = (Find(e.Id)?.Version ?? deleted.GetValueOrDefault(e.Id)) + 1 }).ToArray();
             var changed = Now.Entries.SetItems(versions.Select(e => KeyValuePair.Create(e.Id, e)));
             foreach (var entry in versions) BookChecks.Check(entry, changed, named: entries.Count > 1);
             // What others rest on may not change under them into something they cannot use.
@@ -89,8 +90,6 @@ public sealed class Shelf(BookStore store)
             throw RefusedException.Of(entry is Material ? "unit" : "", $"It is used, and this would break it. {wrong.Refusal.Message}");
         }
     }
-
-    private int NextVersion(Guid id) => Find(id) is { } here ? here.Version + 1 : store.Versions(id) is [var last, ..] ? last.Entry.Version + 1 : 1;
 
     /// <summary>Takes an entry out of the Book; jobs that use it have their own.</summary>
     /// <exception cref="RefusedException">Another entry of the Book needs it.</exception>

@@ -99,6 +99,9 @@ public sealed record Assembly(
     [System.Text.Json.Serialization.JsonIgnore]
     public override IEnumerable<Guid> Needs => Components.Select(c => c.Entry).Append(Surface).OfType<Guid>().Distinct();
 
+    /// <inheritdoc/>
+    public override int UsualCoats() => Coats;
+
     internal override void Check(BookCheck check)
     {
         CheckWork(check);

@@ -86,6 +86,9 @@ public abstract record WorkEntry(Guid Id, int Version, string Name, string Secti
     /// <summary>Hours of a line are rounded up to this step.</summary>
     public decimal? Step { get; init; }
 
+    /// <summary>How many coats it has unless somebody says otherwise.</summary>
+    public virtual int UsualCoats() => 1;
+
     /// <summary>Checks what all work has.</summary>
     internal void CheckWork(BookCheck check)
     {

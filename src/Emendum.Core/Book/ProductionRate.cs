@@ -26,6 +26,9 @@ public sealed record ProductionRate(
     [System.Text.Json.Serialization.JsonIgnore]
     public override IEnumerable<Guid> Needs => new[] { Role, Product, Surface }.OfType<Guid>();
 
+    /// <summary>Two where there is a pace for two, else the first there is.</summary>
+    public override int UsualCoats() => Paces.Any(p => p.Coats == 2) ? 2 : Paces[0].Coats;
+
     internal override void Check(BookCheck check)
     {
         CheckWork(check);

@@ -119,8 +119,7 @@ public static class Commands
         var at = command.After is { } after ? job.Work.IndexOf(Item(job, after)) + 1 : job.Work.Length;
         var rank = Rank.Between(at == 0 ? null : job.Work[at - 1].Rank, at == job.Work.Length ? null : job.Work[at].Rank);
         if (entry is not WorkEntry of) throw RefusedException.Of("entry", $"{entry.Name} is not work: add a rate, an assembly or a price-only item.");
-        var coats = of switch { ProductionRate rate => rate.Paces.Any(p => p.Coats == 2) ? 2 : rate.Paces[0].Coats, Assembly assembly => assembly.Coats, _ => 1 };
-        var item = new WorkItem(command.Work, rank, of.Id, of.Section, of.Name, coats, null, "", null, of.Wording);
+        var item = new WorkItem(command.Work, rank, of.Id, of.Section, of.Name, of.UsualCoats(), null, "", null, of.Wording);
         return [.. changes, new($"work/{item.Id}", null, Node(item))];
     }
 

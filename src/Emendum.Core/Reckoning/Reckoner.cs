@@ -12,25 +12,17 @@ public static class Reckoner
     /// <summary>Reckons <paramref name="job"/>. With an earlier reckoning of a like job, lines whose inputs are the same objects are taken over;
     /// the result is the same either way. Only a silent reckoning takes over.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
-    public static Reckoning Reckon(Job job, Trace trace, Reckoning? earlier = null)
-    {
-        try
-        {
-            return ReckonOrOverflow(job, trace, trace.On ? null : earlier);
-        }
-        catch (OverflowException)
-        {
-            throw RefusedException.Of("", "The numbers are too large to reckon. Check the sizes, rates and prices.");
-        }
-    }
+    public static Reckoning Reckon(Job job, Trace trace, Reckoning? earlier = null) => Bounded(() => ReckonAll(job, trace, trace.On ? null : earlier));
 
     /// <summary>Reckons a job whose places have the measures that somebody gave.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
-    public static Reckoning Reckon(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace)
+    public static Reckoning Reckon(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) => Bounded(() => ReckonAll(job, trace, null, given));
+
+    private static Reckoning Bounded(Func<Reckoning> reckon)
     {
         try
         {
-            return ReckonOrOverflow(job, trace, null, given);
+            return reckon();
         }
         catch (OverflowException)
         {
@@ -38,7 +30,7 @@ public static class Reckoner
         }
     }
 
-    private static Reckoning ReckonOrOverflow(Job job, Trace trace, Reckoning? earlier, Dictionary<Guid, PlaceMeasures>? given = null)
+    private static Reckoning ReckonAll(Job job, Trace trace, Reckoning? earlier, Dictionary<Guid, PlaceMeasures>? given = null)
     {
         var measures = given ?? MeasureAll(job, trace, earlier);
         var items = CompileAll(job, earlier);

@@ -74,8 +74,7 @@ public sealed record Trial(UnitSystem Units, ImmutableDictionary<string, decimal
             if (Measures.Find(ask.Name) is { } measure) given[measure] = value;
             else answers.Add(new(Guid.Parse(ask.Name), value));
         }
-        var coats = entry switch { ProductionRate rate => rate.Paces.Any(p => p.Coats == 2) ? 2 : rate.Paces[0].Coats, Assembly assembly => assembly.Coats, _ => 1 };
-        var item = new WorkItem(Work, "m", entry.Id, entry.Section, entry.Name, Coats ?? coats, null, "", null, entry.Wording) { Difficulty = Difficulty, Picks = Picks, Answers = [.. answers], Conditions = [.. Conditions.Where(pinned.ContainsKey)] };
+        var item = new WorkItem(Work, "m", entry.Id, entry.Section, entry.Name, Coats ?? entry.UsualCoats(), null, "", null, entry.Wording) { Difficulty = Difficulty, Picks = Picks, Answers = [.. answers], Conditions = [.. Conditions.Where(pinned.ContainsKey)] };
         var place = new Place(Place, "tried", "", "m", "", 1, new Unmeasured(), [], [], "", "");
         var job = Job.Empty(Guid.Empty, new("", "", "", "", "", null, "", "", "", "2000-01-01"), Units) with
         {

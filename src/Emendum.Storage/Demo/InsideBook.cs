@@ -11,7 +11,7 @@ internal static class InsideBook
     private const int Painter = 1, Joiner = 2, FloorLayer = 3, Plasterer = 4, Tiler = 5, FilmFitter = 6, Labourer = 7;
     private const string Tiles = "Tile goods", Boards = "Boards and panels", Paints = "Paint", FloorGoods = "Floor goods";
 
-    public static IEnumerable<BookEntry> Entries() => [.. Labour(), .. Goods(), .. Plant(), .. Rates(), .. Tiling(), .. Linings(), .. Floors(), .. Removal(), .. Sold(), .. Around()];
+    public static IEnumerable<BookEntry> Entries() => [.. Labour(), .. Goods(), .. Plant(), .. Rates(), .. Tiling(), .. Linings(), .. Floors(), .. Removal(), .. PriceOnly(), .. Around()];
 
     private static IEnumerable<BookEntry> Labour() =>
     [
@@ -178,14 +178,12 @@ internal static class InsideBook
             with { Hazard = "Is there lead paint or asbestos behind?", Levels = Levels },
     ];
 
-    private static IEnumerable<BookEntry> Sold() =>
+    private static IEnumerable<BookEntry> PriceOnly() =>
     [
-        SoldAt(2301, "Consulting", "Colour consultation", Measure.Count, "each", 38, "Colour advice on site, with sample boards") with { BreakKind = BreakKind.Packages, Breaks = [new(2, 90), new(3, 125)] },
-        SoldAt(2302, "Signs", "Notice board, oiled frame", Measure.Count, "each", 215, "Make and hang a notice board with an oiled frame") with { BreakKind = BreakKind.Whole, Breaks = [new(4, 189)], NeverMoreThanNext = true },
-        SoldAt(2303, "Walls", "Lettering on walls", Measure.Length, "ft", 14.50m, "Paint lettering on prepared walls") with { BreakKind = BreakKind.Slices, Breaks = [new(20, 12), new(60, 10.50m)], Minimum = 120 },
+        Sold(2301, "Consulting", "Colour consultation", Measure.Count, "each", 38, "Colour advice on site, with sample boards") with { BreakKind = BreakKind.Packages, Breaks = [new(2, 90), new(3, 125)] },
+        Sold(2302, "Signs", "Notice board, oiled frame", Measure.Count, "each", 215, "Make and hang a notice board with an oiled frame") with { BreakKind = BreakKind.Whole, Breaks = [new(4, 189)], NeverMoreThanNext = true },
+        Sold(2303, "Walls", "Lettering on walls", Measure.Length, "ft", 14.50m, "Paint lettering on prepared walls") with { BreakKind = BreakKind.Slices, Breaks = [new(20, 12), new(60, 10.50m)], Minimum = 120 },
     ];
-
-    private static PriceOnlyItem SoldAt(int id, string section, string name, Measure measure, string unit, decimal price, string wording) => Demo.Entries.Sold(id, section, name, measure, unit, price, wording);
 
     private static IEnumerable<BookEntry> Around() =>
     [

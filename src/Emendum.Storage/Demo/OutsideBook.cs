@@ -11,7 +11,7 @@ internal static class OutsideBook
     private const int Coater = 8, Paver = 9, Painter = 1;
     private const string Loose = "Stone and binders", Coatings = "Outside coatings";
 
-    public static IEnumerable<BookEntry> Entries() => [.. Labour(), .. Goods(), .. Plant(), .. Rates(), .. Paths(), .. Faces(), .. Sold(), .. Around()];
+    public static IEnumerable<BookEntry> Entries() => [.. Labour(), .. Goods(), .. Plant(), .. Rates(), .. Paths(), .. Faces(), .. PriceOnly(), .. Around()];
 
     private static IEnumerable<BookEntry> Labour() =>
     [
@@ -125,13 +125,11 @@ internal static class OutsideBook
             with { Questions = [Ask(3211, 1, "Boards to replace", "ft²", 30)] },
     ];
 
-    private static IEnumerable<BookEntry> Sold() =>
+    private static IEnumerable<BookEntry> PriceOnly() =>
     [
-        SoldAt(3301, "Parking", "Bay number", Measure.Count, "each", 24, "Stencil a number in a bay") with { BreakKind = BreakKind.Whole, Breaks = [new(10, 19), new(40, 15)] },
-        SoldAt(3302, "Walls outside", "Test panel", Measure.Count, "each", 95, "A test panel of one square metre, kept to the end") with { Taxable = false },
+        Sold(3301, "Parking", "Bay number", Measure.Count, "each", 24, "Stencil a number in a bay") with { BreakKind = BreakKind.Whole, Breaks = [new(10, 19), new(40, 15)] },
+        Sold(3302, "Walls outside", "Test panel", Measure.Count, "each", 95, "A test panel of one square metre, kept to the end") with { Taxable = false },
     ];
-
-    private static PriceOnlyItem SoldAt(int id, string section, string name, Measure measure, string unit, decimal price, string wording) => Demo.Entries.Sold(id, section, name, measure, unit, price, wording);
 
     private static IEnumerable<BookEntry> Around() =>
     [
