@@ -241,13 +241,16 @@ test("any figure of every station opens its workings, down to tape and Book", as
   await page.emulateMedia({ reducedMotion: "reduce" });
   for (const station of ["measure", "work", "price", "proposal"]) {
     await page.goto(`${library}/${station}`);
-    await page.waitForLoadState("networkidle");
+    const figures = page.getByRole("main").locator("[data-figure]");
+    await expect(figures.nth(6)).toBeVisible();
+    await expect(
+      page.getByRole("contentinfo").locator("[data-figure]").first(),
+    ).toBeVisible();
     const paths = await page
       .locator("[data-figure]")
       .evaluateAll((figures) => [
         ...new Set(figures.map((f) => f.getAttribute("data-figure")!)),
       ]);
-    expect(paths.length).toBeGreaterThan(6);
     for (const path of paths) {
       await page.locator(`[data-figure="${path}"]`).first().press("e");
       const drawer = page.getByRole("region", { name: "Workings" });
