@@ -16,6 +16,28 @@ export default ts.config(
         { selector: "CallExpression[callee.name='parseFloat']", message: "The browser computes no quantity." },
         { selector: "MemberExpression[property.name='toFixed']", message: "The core formats figures." },
       ],
+      // The compiler is not used, so what it could not memoize does not matter.
+      "react-hooks/incompatible-library": "off",
+    },
+  },
+  {
+    // Every number that the core made is shown by the components of src/figure, which carry its path to its workings.
+    files: ["src/**/*.{ts,tsx}"],
+    ignores: ["src/figure/**"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        { selector: "CallExpression[callee.name='parseFloat']", message: "The browser computes no quantity." },
+        { selector: "MemberExpression[property.name='toFixed']", message: "The core formats figures." },
+        {
+          selector: "MemberExpression[property.name='shown'][object.name!='shown']",
+          message: "Show a core-made number by a component of src/figure; it carries the figure's path.",
+        },
+        {
+          selector: "ObjectPattern > Property[key.name='shown']",
+          message: "Show a core-made number by a component of src/figure; it carries the figure's path.",
+        },
+      ],
     },
   },
 );

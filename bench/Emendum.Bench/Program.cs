@@ -126,7 +126,9 @@ static Task<double[]> Edits(Job job, string server) => WithServer(server, async 
             ["type"] = "fillCells",
             ["id"] = Guid.CreateVersion7().ToString(),
             ["state"] = "excluded",
-            ["cells"] = new JsonArray(new JsonObject { ["work"] = work.Id.ToString(), ["place"] = place.Id.ToString(), ["was"] = "included" }),
+            ["work"] = new JsonArray(work.Id.ToString()),
+            ["places"] = new JsonArray(place.Id.ToString()),
+            ["was"] = "i",
         };
         var watch = Stopwatch.StartNew();
         (await http.PostAsJsonAsync($"/api/jobs/{job.Id}/commands", body)).EnsureSuccessStatusCode();

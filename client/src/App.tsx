@@ -9,6 +9,7 @@ import { PricePage } from "./price/PricePage";
 import { ProposalPage } from "./proposal/ProposalPage";
 import { JobFrame } from "./shell/JobFrame";
 import { Rail } from "./shell/Rail";
+import { EntryInJob } from "./work/EntryInJob";
 import { WorkPage } from "./work/WorkPage";
 
 export function App() {
@@ -27,6 +28,7 @@ export function App() {
             <Route path="measure" element={<MeasurePage />} />
             <Route path="measure/schedule" element={<SchedulePage />} />
             <Route path="work" element={<WorkPage />} />
+            <Route path="book/:entry" element={<EntryInJob />} />
             <Route path="price" element={<PricePage />} />
             <Route path="proposal" element={<ProposalPage />} />
           </Route>

@@ -7,7 +7,7 @@ using Emendum.Storage.Demo;
 namespace Emendum.Web;
 
 /// <summary>An entry that can be put to work.</summary>
-public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace, IReadOnlyList<Books.NamedEntry> Accessories);
+public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace, IReadOnlyList<Books.NamedEntry> Accessories, IReadOnlyList<Jobs.QuestionView> Questions, string Hazard);
 
 /// <summary>A product that can be chosen for work measured in what it covers.</summary>
 public sealed record ProductView(Guid Id, string Name, Kind Covers);
@@ -40,10 +40,11 @@ public static class CompanyEndpoints
         });
         app.MapGet("/api/company/rules", () => DeductionRule.All.Select(Jobs.ViewOf.Rule));
         app.MapGet("/api/book/products", (Shelf shelf) => shelf.Products.Select(m => new ProductView(m.Id, m.Name, m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind)));
-        app.MapGet("/api/book/work", (Shelf shelf) => shelf.Work.Select(entry => new BookWorkView(
+        app.MapGet("/api/book/work", (Shelf shelf, CompanyStore companies) => shelf.Work.Select(entry => new BookWorkView(
             entry.Id, entry.Name, entry.Section, entry.KindName(), entry.Wording,
             entry switch { ProductionRate rate => string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString())), Assembly assembly => $"{assembly.Components.Length} parts", PriceOnlyItem item => $"{Rounding.Text(item.Price)} per {item.Unit}", _ => "" },
-            [.. entry.Accessories.Select(shelf.Find).OfType<WorkEntry>().Where(e => !e.Archived).Select(Books.BookViews.Named)])));
+            [.. entry.Accessories.Select(shelf.Find).OfType<WorkEntry>().Where(e => !e.Archived).Select(Books.BookViews.Named)],
+            [.. ((entry as Assembly)?.Questions ?? []).Select(q => Jobs.QuestionView.Of(q, [], companies.Get()!.Units))], (entry as Assembly)?.Hazard ?? "")));
     }
 
     /// <summary>Maps the customers.</summary>

@@ -16,13 +16,18 @@ public static class FirstStart
         services.GetRequiredService<BookStore>().Add(StarterBook.Entries, "the owner", DateTime.UtcNow);
         if (demo)
         {
-            var customer = new Customer(StarterBook.Id(900), "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", "office@saltmarsh-library.example", "555 0134");
-            services.GetRequiredService<CustomerStore>().Put(customer);
-            var trust = new Customer(StarterBook.Id(901), "Hollin Botanic Trust", "Hollin Lane, Port Ennis", "garden@hollin-trust.example", "555 0171");
-            services.GetRequiredService<CustomerStore>().Put(trust);
+            Guid Customer(int number, string name, string address, string email, string phone)
+            {
+                var customer = new Customer(StarterBook.Id(number), name, address, email, phone);
+                services.GetRequiredService<CustomerStore>().Put(customer);
+                return customer.Id;
+            }
+            var library = Customer(900, "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", "office@saltmarsh-library.example", "555 0134");
+            var trust = Customer(901, "Hollin Botanic Trust", "Hollin Lane, Port Ennis", "garden@hollin-trust.example", "555 0171");
+            var clinic = Customer(902, "Quayside Veterinary Clinic", "14 Quayside, Port Ennis", "desk@quayside-vets.example", "555 0152");
+            var pottery = Customer(903, "Marrow Street Pottery", "31 Marrow Street, Port Ennis", "kiln@marrow-street.example", "555 0166");
             var today = DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-            services.GetRequiredService<OpenJobs>().Create(CourtJob.Build(StarterBook.Id(998), trust.Id, today));
-            services.GetRequiredService<OpenJobs>().Create(LibraryJob.Build(StarterBook.Id(999), customer.Id, today));
+            foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, today)) services.GetRequiredService<OpenJobs>().Create(job);
         }
         companies.Create(new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet, "net"), 2042);
     }

@@ -76,7 +76,7 @@ public class BookPropertyTests
     [Fact]
     public void What_lines_cost_adds_up_to_what_the_job_costs()
     {
-        foreach (var job in new[] { Sample.Library(), CourtJob.Build(StarterBook.Id(998), StarterBook.Id(901), "2026-11-23") })
+        foreach (var job in DemoJobs.Fixed())
         {
             var reckoning = Sample.Reckon(job);
             var byClass = LineCosts.Of(reckoning, Trace.Silent).ByClass;

@@ -238,7 +238,7 @@ public class BookTests
         // Three rooms of 4 m²: 12 h are two days of 8 h, not three; 1.5 visits are two. Two work items are rounded each.
         var (job, _, _) = Sample.With("R 2 x 2 x 2 x3", book, one.Id, UnitSystem.Metres);
         var second = Sample.NewId();
-        job = job.Do(new AddWork(Sample.NewId(), second, two.Id, null), book).Do(new FillCells(Sample.NewId(), [new(second, job.Places[0].Id, null)], CellState.Included));
+        job = job.Do(new AddWork(Sample.NewId(), second, two.Id, null), book).Fill(second, [job.Places[0].Id], CellState.Included);
         var reckoning = Sample.Reckon(job);
         (decimal, decimal) Paid(string name) => reckoning.Equipment.Single(e => e.Equipment.Name == name) is var e ? (e.Units.V, e.Cost.V) : default;
         Assert.Equal((4m, 160m), Paid("Saw"));

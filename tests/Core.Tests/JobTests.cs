@@ -76,7 +76,7 @@ public class JobTests
             7 => new SetWork(Sample.NewId(), item.Id, "colour", item.Colour, Any(new[] { "", "Tern", "Slate" })),
             8 => new SetPricing(Sample.NewId(), "materialCost", job.Pricing.MaterialCost == MaterialCost.Need ? "need" : "purchase", Any(new[] { "need", "purchase" })),
             9 when cell is not null => new SetNote(Sample.NewId(), item.Id, place.Id, cell.Note, "note " + random.Next()),
-            _ => new FillCells(Sample.NewId(), [.. job.Places.Select(p => new CellWas(item.Id, p.Id, job.Cells.GetValueOrDefault(new(item.Id, p.Id))?.State))], Any(new CellState?[] { CellState.Included, CellState.Excluded, null })),
+            _ => new FillCells(Sample.NewId(), [item.Id], [.. job.Places.Select(p => p.Id)], job.Seen([item.Id], [.. job.Places.Select(p => p.Id)]), Any(new CellState?[] { CellState.Included, CellState.Excluded, CellState.Alternate, null })),
         };
     }
 
@@ -124,7 +124,7 @@ public class JobTests
         var job = Sample.Library();
         Assert.Throws<ConflictException>(() => job.Do(new SetPricing(Sample.NewId(), "overhead", "13", "20")));
         Assert.Throws<ConflictException>(() => job.Do(new RemeasurePlace(Sample.NewId(), job.Places[0].Id, "another line", "Hall 3 x 3 x 3")));
-        Assert.Throws<ConflictException>(() => job.Do(new FillCells(Sample.NewId(), [new(job.Work[0].Id, job.Places[0].Id, null)], CellState.Excluded)));
+        Assert.Throws<ConflictException>(() => job.Do(new FillCells(Sample.NewId(), [job.Work[0].Id], [job.Places[0].Id], ".", CellState.Excluded)));
     }
 
     [Fact]

@@ -20,7 +20,7 @@ public class PlaceCommandsTests
         foreach (var line in Lines) job = job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, line.StartsWith("Front") || line.StartsWith("Court") ? "House / Outside" : "House / Ground floor", null));
         var work = Sample.NewId();
         job = job.Do(new AddWork(Sample.NewId(), work, StarterBook.Id(111), null));
-        return job.Do(new FillCells(Sample.NewId(), [.. job.Places.Select(p => new CellWas(work, p.Id, null))], CellState.Included));
+        return job.Fill(work, [.. job.Places.Select(p => p.Id)], CellState.Included);
     }
 
     private static Place Named(Job job, string name) => job.Places.Single(p => p.Name == name);

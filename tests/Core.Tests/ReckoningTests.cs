@@ -80,7 +80,7 @@ public class ReckoningTests
         var (job, _) = Paint("R 30 x 15 x 10");
         var second = Sample.NewId();
         var entry = job.Work[0].Entry;
-        job = job.Do(new AddWork(Sample.NewId(), second, entry, null)).Do(new FillCells(Sample.NewId(), [new(second, job.Places[0].Id, null)], CellState.Included))
+        job = job.Do(new AddWork(Sample.NewId(), second, entry, null)).Fill(second, [job.Places[0].Id], CellState.Included)
             .Do(new SetWork(Sample.NewId(), second, "colour", "", "Gannet white"));
         Assert.Equal(["", "Gannet white"], Sample.Reckon(job).Buying.Select(b => b.Colour));
     }
@@ -164,7 +164,7 @@ public class ReckoningTests
             var work = Sample.NewId();
             var place = Sample.NewId();
             var job = Sample.Empty().Do(new AddPlace(Sample.NewId(), place, $"R {a} x {b} x {h}", "", null)).Do(new AddWork(Sample.NewId(), work, StarterBook.Id(111), null))
-                .Do(new FillCells(Sample.NewId(), [new(work, place, null)], CellState.Included));
+                .Fill(work, [place], CellState.Included);
             var by = Enumerable.Range(1, 3).Select(coats => Sample.Reckon(coats == 2 ? job : job.Do(new SetWork(Sample.NewId(), work, "coats", 2, coats)))).ToArray();
             return by[0].Hours.V < by[1].Hours.V && by[1].Hours.V < by[2].Hours.V && by[0].Buying[0].Need.V < by[1].Buying[0].Need.V && by[1].Buying[0].Need.V < by[2].Buying[0].Need.V;
         }, iter: 40);

@@ -21,6 +21,9 @@ internal static class Sample
 
     public static Job Library() => LibraryJob.Build(StarterBook.Id(999), StarterBook.Id(900), "2026-11-23");
 
+    /// <summary>Says what work is at places, whatever it is there now.</summary>
+    public static Job Fill(this Job job, Guid work, IReadOnlyList<Guid> places, CellState? state) => job.Do(new FillCells(NewId(), [work], [.. places], job.Seen([work], [.. places]), state));
+
     public static Job Do(this Job job, Command command, params BookEntry[] book) =>
         Commands.Apply(job, command, id => book.FirstOrDefault(e => e.Id == id) ?? StarterBook.Entries.FirstOrDefault(e => e.Id == id)).Job;
 
@@ -29,7 +32,7 @@ internal static class Sample
     {
         var (place, work) = (NewId(), NewId());
         var job = Empty(units).Do(new AddPlace(NewId(), place, line, "", null)).Do(new AddWork(NewId(), work, entry, null), book)
-            .Do(new FillCells(NewId(), [new(work, place, null)], CellState.Included));
+            .Do(new FillCells(NewId(), [work], [place], ".", CellState.Included));
         return (job, work, place);
     }
 

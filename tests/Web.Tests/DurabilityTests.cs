@@ -44,8 +44,8 @@ public class DurabilityTests
         yield return ("removePlaces", new() { ["places"] = new JsonArray(Id("places", 5)) });
         yield return ("movePlaces", new() { ["places"] = new JsonArray(new JsonObject { ["place"] = extra, ["was"] = "Attic" }), ["group"] = "Roof", ["before"] = null, ["after"] = null });
         yield return ("addWork", new() { ["work"] = work, ["entry"] = "01930000-0000-7000-8000-000000000120", ["after"] = null });
-        yield return ("fillCells", new() { ["state"] = "included", ["cells"] = new JsonArray(Cell(work, room, null), Cell(work, extra, null)) });
-        yield return ("fillCells", new() { ["state"] = "excluded", ["cells"] = new JsonArray(Cell(work, room, "included")) });
+        yield return ("fillCells", new() { ["state"] = "included", ["work"] = Ids(work), ["places"] = Ids(room, extra), ["was"] = ".." });
+        yield return ("fillCells", new() { ["state"] = "excluded", ["work"] = Ids(work), ["places"] = Ids(room), ["was"] = "i" });
         yield return ("setNote", new() { ["work"] = work, ["place"] = room, ["was"] = "", ["note"] = "left bare" });
         yield return ("setWork", new() { ["work"] = work, ["field"] = "coats", ["was"] = 2, ["now"] = 3 });
         yield return ("setWork", new() { ["work"] = work, ["field"] = "colour", ["was"] = "", ["now"] = "Tern" });
@@ -57,10 +57,10 @@ public class DurabilityTests
         yield return ("setPricing", new() { ["field"] = "basis", ["was"] = "markup", ["now"] = "targetMargin" });
         yield return ("setProposal", new() { ["field"] = "detail", ["was"] = "place", ["now"] = "section" });
         yield return ("setInfo", new() { ["field"] = "name", ["was"] = "Saltmarsh Lending Library", ["now"] = "Saltmarsh Library" });
-        yield return ("fillCells", new() { ["state"] = null, ["cells"] = new JsonArray(Cell(work, extra, "included")) });
+        yield return ("fillCells", new() { ["state"] = null, ["work"] = Ids(work), ["places"] = Ids(extra), ["was"] = "i" });
     }
 
-    private static JsonObject Cell(string work, string place, string? was) => new() { ["work"] = work, ["place"] = place, ["was"] = was };
+    private static JsonArray Ids(params string[] ids) => [.. ids.Select(id => (JsonNode)id)];
 
     [Fact]
     public async Task Twenty_kills_lose_no_answered_edit_and_leave_none_half_there()

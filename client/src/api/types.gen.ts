@@ -851,6 +851,345 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/cells/money": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoneyView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Command"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PreviewView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/preview/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    figure: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Command"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Finding"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PinnedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/book/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveInJob"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/work/{work}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    work: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/book/{entry}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepInBook"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/price": {
         parameters: {
             query?: never;
@@ -1025,6 +1364,45 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["JsonObject"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/workings/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    figure: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorkingsText"];
                     };
                 };
             };
@@ -2120,7 +2498,7 @@ export interface components {
             reload: boolean;
             places: components["schemas"]["PlaceView"][];
             work: components["schemas"]["WorkView"][];
-            cells: components["schemas"]["CellView"][];
+            cells: components["schemas"]["CellsView"][];
             placeOrder: null | string[];
             workOrder: null | string[];
             goneCells: string[];
@@ -2128,6 +2506,8 @@ export interface components {
             units: components["schemas"]["UnitSystem"];
             deduct: string;
             rule: components["schemas"]["RuleView"];
+            conditions: string[];
+            pace: null | components["schemas"]["PaceFactor"];
             pricing: components["schemas"]["PricingTerms"];
             proposal: components["schemas"]["ProposalTerms"];
             tally: components["schemas"]["TallyView"];
@@ -2139,6 +2519,10 @@ export interface components {
             label: string;
             unit: string;
             sample: string;
+        };
+        BandView: {
+            name: string;
+            label: string;
         };
         Block: components["schemas"]["BlockLetterhead"] | components["schemas"]["BlockHeading"] | components["schemas"]["BlockParagraph"] | components["schemas"]["BlockBullets"] | components["schemas"]["BlockPriceTable"] | components["schemas"]["BlockSignature"];
         BlockBullets: {
@@ -2489,6 +2873,8 @@ export interface components {
             wording: string;
             pace: string;
             accessories: components["schemas"]["NamedEntry"][];
+            questions: components["schemas"]["QuestionView"][];
+            hazard: string;
         };
         Break: {
             /** Format: decimal */
@@ -2521,33 +2907,63 @@ export interface components {
             needCost: components["schemas"]["FigureView"];
             delivery: null | components["schemas"]["FigureView"];
         };
+        Cell: {
+            state: components["schemas"]["CellState"];
+            note: string;
+            source?: string;
+            answers?: components["schemas"]["Answer"][];
+            conditions?: string[];
+            supply?: null | components["schemas"]["Supply"];
+            quantity?: null | components["schemas"]["TypedQuantity"];
+            /** Format: int32 */
+            coats?: null | number;
+            /** Format: uuid */
+            product?: null | string;
+            colour?: null | string;
+            pace?: null | components["schemas"]["Ratio"];
+            difficulty?: null | string;
+            /** Format: uuid */
+            role?: null | string;
+            /** Format: uuid */
+            surface?: null | string;
+            /** Format: decimal */
+            allowance?: null | string;
+            crewNote?: null | string;
+        };
+        CellAmounts: {
+            hours: string;
+            quantity: string;
+        };
         CellLineView: {
             label: string;
             figure: components["schemas"]["FigureView"];
             sentence: string;
         };
+        CellMoney: {
+            cost: string;
+            price: string;
+        };
         CellSheetView: {
             lines: components["schemas"]["CellLineView"][];
+            own: null | components["schemas"]["Cell"];
+            sources: components["schemas"]["QuantitySource"][];
+            questions: components["schemas"]["QuestionView"][];
+            bands: components["schemas"]["BandView"][];
         };
         /** @enum {unknown} */
-        CellState: "included" | "excluded";
-        CellView: {
+        CellState: "included" | "excluded" | "alternate";
+        CellsView: {
             /** Format: uuid */
             work: string;
+            cells: components["schemas"]["CellView"][];
+        };
+        CellView: {
             /** Format: uuid */
             place: string;
             state: components["schemas"]["CellState"];
             note: string;
-            hours: string;
-            quantity: string;
-            unit: string;
-        };
-        CellWas: {
-            /** Format: uuid */
-            work: string;
-            /** Format: uuid */
-            place: string;
-            was: null | components["schemas"]["CellState"];
+            differs: boolean;
+            shown: null | components["schemas"]["CellAmounts"];
         };
         ChosenPrices: {
             ids: string[];
@@ -2557,7 +2973,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlace"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCell"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlace"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCell"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -2594,6 +3010,9 @@ export interface components {
             entry: string;
             /** Format: uuid */
             after: null | string;
+            places?: string[];
+            answers?: components["schemas"]["Answer"][];
+            with?: components["schemas"]["NewWork"][];
             /** Format: uuid */
             id: string;
         };
@@ -2606,6 +3025,17 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandCopyCells: {
+            /** @enum {string} */
+            type: "copyCells";
+            fromWork: string[];
+            fromPlaces: string[];
+            work: string[];
+            places: string[];
+            was: string;
+            /** Format: uuid */
+            id: string;
+        };
         CommandEditPlaces: {
             /** @enum {string} */
             type: "editPlaces";
@@ -2615,10 +3045,21 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandFallBack: {
+            /** @enum {string} */
+            type: "fallBack";
+            work: string[];
+            places: string[];
+            was: string;
+            /** Format: uuid */
+            id: string;
+        };
         CommandFillCells: {
             /** @enum {string} */
             type: "fillCells";
-            cells: components["schemas"]["CellWas"][];
+            work: string[];
+            places: string[];
+            was: string;
             state: null | components["schemas"]["CellState"];
             /** Format: uuid */
             id: string;
@@ -2632,6 +3073,28 @@ export interface components {
             before: null | string;
             /** Format: uuid */
             after: null | string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandMoveWork: {
+            /** @enum {string} */
+            type: "moveWork";
+            /** Format: uuid */
+            work: string;
+            section: string;
+            /** Format: uuid */
+            after: null | string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandPasteCells: {
+            /** @enum {string} */
+            type: "pasteCells";
+            work: string[];
+            places: string[];
+            was: string;
+            texts: string[];
+            quantities: boolean;
             /** Format: uuid */
             id: string;
         };
@@ -2674,6 +3137,25 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandReplaceProduct: {
+            /** @enum {string} */
+            type: "replaceProduct";
+            /** Format: uuid */
+            from: string;
+            /** Format: uuid */
+            to: string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandSetAside: {
+            /** @enum {string} */
+            type: "setAside";
+            check: string;
+            was: string;
+            reason: string;
+            /** Format: uuid */
+            id: string;
+        };
         CommandSetCell: {
             /** @enum {string} */
             type: "setCell";
@@ -2700,6 +3182,14 @@ export interface components {
             type: "setDeduction";
             was: string;
             rule: string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandSetEntry: {
+            /** @enum {string} */
+            type: "setEntry";
+            was: components["schemas"]["BookEntry"];
+            entry: components["schemas"]["BookEntry"];
             /** Format: uuid */
             id: string;
         };
@@ -2732,6 +3222,14 @@ export interface components {
             place: string;
             was: string;
             note: string;
+            /** Format: uuid */
+            id: string;
+        };
+        CommandSetPace: {
+            /** @enum {string} */
+            type: "setPace";
+            was: null | components["schemas"]["PaceFactor"];
+            pace: null | components["schemas"]["PaceFactor"];
             /** Format: uuid */
             id: string;
         };
@@ -2790,6 +3288,15 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
+            /** Format: uuid */
+            id: string;
+        };
+        CommandTakeFromBook: {
+            /** @enum {string} */
+            type: "takeFromBook";
+            entries: string[];
+            /** Format: uuid */
+            work: null | string;
             /** Format: uuid */
             id: string;
         };
@@ -2864,10 +3371,10 @@ export interface components {
             places: components["schemas"]["PlaceMovedView"][];
         };
         DeltaView: {
-            hours: string;
-            materials: string;
-            cost: string;
-            beforeTax: string;
+            hours: null | components["schemas"]["FigureView"];
+            materials: null | components["schemas"]["FigureView"];
+            cost: null | components["schemas"]["FigureView"];
+            beforeTax: null | components["schemas"]["FigureView"];
         };
         /** @enum {unknown} */
         Detail: "total" | "section" | "place";
@@ -2940,7 +3447,7 @@ export interface components {
         EquipmentPer: "hour" | "day" | "visit";
         EquipmentView: {
             name: string;
-            hours: components["schemas"]["FigureView"];
+            hours: null | components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
         };
         FeedView: {
@@ -2958,6 +3465,19 @@ export interface components {
             unit: string;
             /** Format: decimal */
             value: string;
+        };
+        Finding: {
+            key: string;
+            kind: string;
+            says: string;
+            why: string;
+            /** Format: uuid */
+            place: null | string;
+            /** Format: uuid */
+            work: null | string;
+            /** Format: uuid */
+            entry: null | string;
+            reason: string;
         };
         IncomingRow: {
             /** Format: int32 */
@@ -3018,7 +3538,9 @@ export interface components {
             rules: components["schemas"]["RuleView"][];
             places: components["schemas"]["PlaceView"][];
             work: components["schemas"]["WorkView"][];
-            cells: components["schemas"]["CellView"][];
+            cells: components["schemas"]["CellsView"][];
+            conditions: string[];
+            pace: null | components["schemas"]["PaceFactor"];
             pricing: components["schemas"]["PricingTerms"];
             proposal: components["schemas"]["ProposalTerms"];
             tally: components["schemas"]["TallyView"];
@@ -3027,6 +3549,20 @@ export interface components {
         JsonElement: unknown;
         JsonNode: unknown;
         JsonObject: Record<string, never>;
+        KeepInBook: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            was: number;
+            /** Format: uuid */
+            work: null | string;
+        };
+        KeptView: {
+            /** Format: int32 */
+            bookVersion: number;
+            keep: components["schemas"]["Difference"][];
+            take: components["schemas"]["Difference"][];
+        };
         /** @enum {unknown} */
         Kind: "length" | "area" | "volume" | "mass" | "count" | "time";
         KindCount: {
@@ -3070,6 +3606,28 @@ export interface components {
             typed: null | components["schemas"]["TypedQuantity"];
             derived: null | components["schemas"]["FigureView"];
         };
+        MoneyOfCell: {
+            /** Format: uuid */
+            place: string;
+            shown: components["schemas"]["CellMoney"];
+        };
+        MoneyOfPlace: {
+            /** Format: uuid */
+            place: string;
+            cost: components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+        };
+        MoneyOfWork: {
+            /** Format: uuid */
+            work: string;
+            cost: components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+            cells: components["schemas"]["MoneyOfCell"][];
+        };
+        MoneyView: {
+            work: components["schemas"]["MoneyOfWork"][];
+            places: components["schemas"]["MoneyOfPlace"][];
+        };
         MovedJob: {
             /** Format: uuid */
             id: string;
@@ -3077,6 +3635,12 @@ export interface components {
             now: string;
             then: string;
             moves: string;
+        };
+        MovedView: {
+            label: string;
+            was: components["schemas"]["FigureView"];
+            now: components["schemas"]["FigureView"];
+            moves: null | components["schemas"]["FigureView"];
         };
         NamedEntry: {
             /** Format: uuid */
@@ -3124,6 +3688,21 @@ export interface components {
             /** Format: decimal */
             sparePercent: string;
         };
+        OwnNumber: {
+            /** Format: decimal */
+            book: null | string;
+            /** Format: decimal */
+            own: null | string;
+        };
+        OwnText: {
+            book: string;
+            own: null | string;
+        };
+        PaceFactor: {
+            /** Format: decimal */
+            factor: string;
+            reason: string;
+        };
         Pack: {
             name: string;
             /** Format: decimal */
@@ -3146,6 +3725,23 @@ export interface components {
             job: string;
             name: string;
             number: string;
+        };
+        PinnedView: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            name: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            bookVersion: null | number;
+            changedHere: boolean;
+            differences: components["schemas"]["Difference"][];
+        };
+        PlaceConditionView: {
+            /** Format: uuid */
+            condition: string;
+            band: string;
         };
         PlaceCopy: {
             /** Format: uuid */
@@ -3203,6 +3799,7 @@ export interface components {
             mainLabel: string;
             finish: string;
             hours: null | components["schemas"]["FigureView"];
+            conditions: components["schemas"]["PlaceConditionView"][];
         };
         PlaceWas: {
             /** Format: uuid */
@@ -3215,6 +3812,13 @@ export interface components {
             multiplier: string;
             /** Format: decimal */
             sharePercent: string;
+        };
+        PreviewView: {
+            totals: components["schemas"]["MovedView"][];
+            work: components["schemas"]["MovedView"][];
+            goods: components["schemas"]["MovedView"][];
+            /** Format: int32 */
+            cells: number;
         };
         /** @enum {unknown} */
         PriceBasis: "markup" | "targetMargin";
@@ -3303,6 +3907,11 @@ export interface components {
             code: string;
             packs: components["schemas"]["ProposedPack"][];
         };
+        QuantitySource: {
+            name: string;
+            label: string;
+            figure: components["schemas"]["FigureView"];
+        };
         Question: {
             /** Format: uuid */
             id: string;
@@ -3356,6 +3965,12 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        RoleOfWork: {
+            /** Format: uuid */
+            used: string;
+            /** Format: uuid */
+            own: null | string;
+        };
         RoleView: {
             name: string;
             hours: components["schemas"]["FigureView"];
@@ -3372,6 +3987,12 @@ export interface components {
         SaveEntry: {
             /** Format: int32 */
             was: number;
+            entry: components["schemas"]["JsonElement"];
+        };
+        SaveInJob: {
+            /** Format: uuid */
+            id: string;
+            was: components["schemas"]["JsonElement"];
             entry: components["schemas"]["JsonElement"];
         };
         ScheduleRow: {
@@ -3579,6 +4200,9 @@ export interface components {
             moved: string;
             unit: string;
         };
+        WorkingsText: {
+            text: string;
+        };
         WorkView: {
             /** Format: uuid */
             id: string;
@@ -3599,8 +4223,9 @@ export interface components {
             pace: null | string;
             paceShown: string;
             wording: string;
-            crewNote: string;
             measureLabel: string;
+            measureKind: components["schemas"]["Kind"];
+            unit: string;
             parts: string[];
             quantity: null | components["schemas"]["FigureView"];
             hours: null | components["schemas"]["FigureView"];
@@ -3614,6 +4239,17 @@ export interface components {
             hazardAnswer: string;
             supply: components["schemas"]["Supply"];
             conditions: string[];
+            role: null | components["schemas"]["RoleOfWork"];
+            /** Format: uuid */
+            surface: null | string;
+            step: components["schemas"]["OwnNumber"];
+            drying: components["schemas"]["OwnNumber"];
+            waitsFor: string[];
+            crewNote: components["schemas"]["OwnText"];
+            customerNote: components["schemas"]["OwnText"];
+            hidden: boolean;
+            ownHidden: null | boolean;
+            allowance: null | string;
         };
     };
     responses: never;

@@ -173,7 +173,8 @@ function Open({ editing }: { editing: Editing }) {
   );
 }
 
-function KindForm({ kind, tried }: { kind: Editing["view"]["entry"]["kind"]; tried: Tried | undefined }) {
+/** The form of an entry of that kind. */
+export function KindForm({ kind, tried }: { kind: Editing["view"]["entry"]["kind"]; tried: Tried | undefined }) {
   switch (kind) {
     case "rate":
       return <RateForm />;

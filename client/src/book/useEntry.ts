@@ -74,7 +74,8 @@ export function at(entry: unknown, path: string): unknown {
   return steps(path).reduce<unknown>((thing, step) => (thing as Record<string, unknown> | null)?.[step], entry);
 }
 
-function put(entry: unknown, path: string, value: unknown) {
+/** Puts a value at a path. */
+export function put(entry: unknown, path: string, value: unknown) {
   const way = steps(path);
   const last = way.pop()!;
   (way.reduce<unknown>((thing, step) => (thing as Record<string, unknown>)[step], entry) as Record<string, unknown>)[

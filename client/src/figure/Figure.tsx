@@ -1,14 +1,14 @@
 import { useContext } from "react";
-import type { FigureView } from "../api/client";
+import type { FigureView, Schemas } from "../api/client";
 import { WhyContext } from "../job/JobContext";
 
 /** A number that the core made. It can be asked 'why?' by click, Enter or E. */
-export function Figure({ figure, label }: { figure: FigureView; label: string }) {
+export function Figure({ figure, label, className = "" }: { figure: FigureView; label: string; className?: string }) {
   const why = useContext(WhyContext);
   return (
     <button
       type="button"
-      className="figure"
+      className={`figure ${className}`}
       data-figure={figure.path}
       aria-label={`${label} ${figure.shown} ${figure.unit}, why?`}
       onClick={(event) => {
@@ -25,5 +25,14 @@ export function Figure({ figure, label }: { figure: FigureView; label: string })
       {figure.shown}
       {figure.unit && <i>{figure.unit}</i>}
     </button>
+  );
+}
+
+/** The amount of a row of the proposal. */
+export function RowFigure({ row }: { row: Schemas["PriceRow"] }) {
+  return (
+    row.figure && (
+      <Figure figure={{ path: row.figure, shown: row.shown!, unit: "", value: row.amount! }} label={row.label} />
+    )
   );
 }

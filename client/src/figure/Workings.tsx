@@ -27,6 +27,7 @@ interface Explained {
 }
 
 interface Explanation {
+  figure: string;
   figures: Record<string, Explained>;
   sets: Record<string, { total: Step; weights: Step[] }>;
 }
@@ -36,6 +37,8 @@ export interface Explainer {
   key: unknown[];
   load: (path: string) => Promise<unknown>;
   source: (link: string) => { to: string; words: string } | null;
+  /** The whole of the workings as plain text, where they can be had so. */
+  text?: (path: string) => Promise<string>;
 }
 
 export const ExplainContext = createContext<Explainer | null>(null);
@@ -48,6 +51,7 @@ export function Workings({ path, onPath }: { path: string | null; onPath: (path:
       <section className="workings" aria-label="Workings">
         <header>
           <h2>Workings</h2>
+          {path && <CopyText key={path} path={path} />}
           <IconButton aria-label="Close" onClick={() => onPath(null)} size="small">
             <svg viewBox="0 0 20 20" width="18" height="18" stroke="currentColor" strokeWidth="1.6" aria-hidden="true">
               <path d="M4 4l12 12M16 4L4 16" />
@@ -60,6 +64,28 @@ export function Workings({ path, onPath }: { path: string | null; onPath: (path:
   );
 }
 
+/** Puts the workings on the clipboard, for a letter or a colleague. */
+function CopyText({ path }: { path: string }) {
+  const { text } = useContext(ExplainContext)!;
+  const [said, setSaid] = useState("Copy as text");
+  if (!text) return null;
+  return (
+    <button
+      className="plain"
+      onClick={() =>
+        void text(path)
+          .then((words) => navigator.clipboard.writeText(words))
+          .then(
+            () => setSaid("Copied"),
+            () => setSaid("Could not be copied"),
+          )
+      }
+    >
+      {said}
+    </button>
+  );
+}
+
 function Explain({ path, close, top }: { path: string; close: () => void; top?: boolean }) {
   const explain = useContext(ExplainContext)!;
   const { data, error } = useQuery({
@@ -68,7 +94,7 @@ function Explain({ path, close, top }: { path: string; close: () => void; top?: 
   });
   if (error) return <p className="error">{error.message}</p>;
   if (!data) return <p className="note">…</p>;
-  const figure = data.figures[path]!;
+  const figure = data.figures[data.figure]!;
   return (
     <>
       {top && (

@@ -47,6 +47,11 @@ export class OpenJob {
     return this.inTurn(() => again(() => api.POST("/api/jobs/{id}/commands", { params: { path }, body })));
   }
 
+  /** Sends an edit by a way of its own; its answer is an edit's answer. */
+  through(post: () => Promise<{ data?: Answer }>): Promise<void> {
+    return this.inTurn(post);
+  }
+
   undo = () => this.reverse("/api/jobs/{id}/undo");
   redo = () => this.reverse("/api/jobs/{id}/redo");
 
@@ -87,7 +92,7 @@ export class OpenJob {
     const { job } = this.state;
     const cells = new Map(this.state.cells);
     for (const key of answer.goneCells) cells.delete(key);
-    for (const cell of answer.cells) cells.set(cellKey(cell.work, cell.place), cell);
+    for (const of of answer.cells) for (const cell of of.cells) cells.set(cellKey(of.work, cell.place), cell);
     this.set({
       job: {
         ...job,
@@ -96,6 +101,8 @@ export class OpenJob {
         units: answer.units,
         deduct: answer.deduct,
         rule: answer.rule,
+        conditions: answer.conditions,
+        pace: answer.pace,
         pricing: answer.pricing,
         proposal: answer.proposal,
         tally: answer.tally,
@@ -131,7 +138,9 @@ async function fetchJob(id: string): Promise<Job> {
 }
 
 function cellsOf(job: Job): Map<string, Cell> {
-  return new Map(job.cells.map((cell) => [cellKey(cell.work, cell.place), cell]));
+  const cells = new Map<string, Cell>();
+  for (const of of job.cells) for (const cell of of.cells) cells.set(cellKey(of.work, cell.place), cell);
+  return cells;
 }
 
 function merged<T extends { id: string }>(

@@ -1,3 +1,4 @@
+import { FigureText } from "../figure/FigureText";
 import { useState } from "react";
 import type { Place, Schemas } from "../api/client";
 import { Field } from "../figure/Field";
@@ -50,7 +51,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
                 })
               }
             >
-              {own ? "Take out" : `Back to ${m.derived?.shown} ${m.derived?.unit}`}
+              {own ? "Take out" : <>Back to {m.derived && <FigureText figure={m.derived} />}</>}
             </button>
           </small>
         )}

@@ -1,3 +1,4 @@
+import { inWords } from "../figure/FigureText";
 import { useId } from "react";
 import type { Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
@@ -52,7 +53,7 @@ export function PlaceDrawing({ name, drawing, measures, pointed, onPoint }: Prop
       className="sheet"
       viewBox={`${left} ${top} ${width} ${height}`}
       role="img"
-      aria-label={`${name} drawn to scale: ${main.map((m) => `${m.label} ${m.figure.shown} ${m.figure.unit}`).join(", ")}`}
+      aria-label={`${name} drawn to scale: ${main.map((m) => `${m.label} ${inWords(m.figure)}`).join(", ")}`}
     >
       <defs>
         <Hatches id={id} scale={scale} />

@@ -1,6 +1,17 @@
-import { type KeyboardEvent, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import {
+  type KeyboardEvent,
+  memo,
+  useCallback,
+  useContext,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import { type Place, newId } from "../api/client";
-import { useJob } from "../job/JobContext";
+import { FigureText } from "../figure/FigureText";
+import { WhyContext, useJob } from "../job/JobContext";
 import { type Row, isUnder, rowKey, rowsOf } from "./placeRows";
 
 interface Props {
@@ -14,6 +25,7 @@ interface Props {
 /** The places under headings that nest. Everything goes by keys and by drag: choose several, clone, move, fold, rename, remove. */
 export function PlaceTree({ selected, chosen, onChoose, onEdit, tools }: Props) {
   const [open, { job }] = useJob();
+  const why = useContext(WhyContext);
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const [find, setFind] = useState("");
   const [focused, setFocused] = useState<string | null>(null);
@@ -164,6 +176,7 @@ export function PlaceTree({ selected, chosen, onChoose, onEdit, tools }: Props) 
     else if ((e.key === "Enter" || e.key === "F2") && row?.kind === "heading") setRenaming(row.path);
     else if (e.key === "Enter" && row?.kind === "place") onEdit(row.place.id);
     else if (e.key === "Delete") remove();
+    else if (e.key.toLowerCase() === "e" && row?.kind === "place" && row.place.main) why(row.place.main.path);
     else if (e.key.toLowerCase() === "c") clone();
     else if (e.key === "Escape") onChoose(new Set(selected ? [selected] : []), selected);
     else return;
@@ -358,7 +371,7 @@ function PlaceWords({ place }: { place: Place }) {
       </span>
       {place.main && (
         <span className="n">
-          {place.main.shown} <i>{place.main.unit}</i>
+          <FigureText figure={place.main} />
         </span>
       )}
     </>

@@ -136,7 +136,7 @@ export function PricePage() {
                 <li key={e.name}>
                   {e.name}
                   <span>
-                    <Figure figure={e.hours} label={`${e.name}, hours`} /> ·{" "}
+                    {e.hours && <Figure figure={e.hours} label={`${e.name}, hours`} />} ·{" "}
                     <Figure figure={e.cost} label={`${e.name}, cost`} />
                   </span>
                 </li>
@@ -154,7 +154,11 @@ export function PricePage() {
                 <li key={o.name}>
                   {o.name}
                   <span>
-                    <Figure figure={o.hours} label={`${o.name}, how much`} /> ·{" "}
+                    {o.hours && (
+                      <>
+                        <Figure figure={o.hours} label={`${o.name}, how much`} /> ·{" "}
+                      </>
+                    )}
                     <Figure figure={o.cost} label={`${o.name}, money`} />
                   </span>
                 </li>

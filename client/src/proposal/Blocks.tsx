@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { Figure } from "../figure/Figure";
+import { RowFigure } from "../figure/Figure";
 
 type Block = Schemas["Block"];
 
@@ -80,12 +80,7 @@ function PriceTable({ table }: { table: Schemas["BlockPriceTable"] }) {
             </th>
             {row.kind !== "group" && (
               <td>
-                {row.figure && (
-                  <Figure
-                    figure={{ path: row.figure, shown: row.shown!, unit: "", value: row.amount! }}
-                    label={row.label}
-                  />
-                )}
+                <RowFigure row={row} />
               </td>
             )}
           </tr>

@@ -85,6 +85,12 @@ function Frame() {
           params: { path: { id: job.id }, query: { figure: path, levels: 0 } },
         })
       ).data,
+    text: async (path) =>
+      (
+        await api.GET("/api/jobs/{id}/workings/text", {
+          params: { path: { id: job.id }, query: { figure: path } },
+        })
+      ).data!.text,
     source: (link) => {
       const [kind, id] = link.split("/") as [string, string];
       const place = kind === "places" && job.places.find((p) => p.id === id);
@@ -92,7 +98,8 @@ function Frame() {
       if (kind === "pricing") return { to: `/jobs/${job.id}/price?field=${id}`, words: "pricing terms" };
       const work = kind === "work" && job.work.find((w) => w.id === id);
       if (work) return { to: `/jobs/${job.id}/work?item=${work.id}`, words: `${work.section}: ${work.name}` };
-      return kind === "book" ? { to: `/book/${id}`, words: "its entry" } : null;
+      if (kind === "pace") return { to: `/jobs/${job.id}/work`, words: "conditions of the job" };
+      return kind === "book" ? { to: `/jobs/${job.id}/book/${id}`, words: "its entry in this job" } : null;
     },
   };
 

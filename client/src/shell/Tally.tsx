@@ -24,9 +24,12 @@ export function Tally() {
             <Figure figure={item.figure} label={item.label} />
           </b>
           {item.moved && (
-            <span key={answers} className="moved" style={{ display: "inline" }}>
-              {item.moved}
-            </span>
+            <Figure
+              key={answers}
+              className="moved"
+              figure={item.moved}
+              label={`${item.label}, moved by the last edit`}
+            />
           )}
         </div>
       ))}

@@ -1,4 +1,5 @@
 import { NavLink } from "react-router";
+import { FigureText } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 
 export const stations = [
@@ -15,9 +16,27 @@ export function Tape() {
   const [, { job }] = useJob();
   const { tally } = job;
   const words = {
-    measure: `${tally.places} places · ${tally.floor.shown} ${tally.floor.unit} floor`,
-    work: `${tally.lines} lines · ${tally.hours.shown} h`,
-    price: `${tally.beforeTax.shown}${tally.margin ? ` · ${tally.margin.shown} % margin` : ""}`,
+    measure: (
+      <>
+        {tally.places} places · <FigureText figure={tally.floor} /> floor
+      </>
+    ),
+    work: (
+      <>
+        {tally.lines} lines · <FigureText figure={tally.hours} />
+      </>
+    ),
+    price: (
+      <>
+        <FigureText figure={tally.beforeTax} />
+        {tally.margin && (
+          <>
+            {" · "}
+            <FigureText figure={tally.margin} /> margin
+          </>
+        )}
+      </>
+    ),
     proposal: `${details[job.proposal.detail]} · draft`,
   };
   return (

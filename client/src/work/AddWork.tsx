@@ -1,97 +1,214 @@
-import { Dialog, DialogContent, DialogTitle } from "@mui/material";
+import { Button, Dialog, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { api, newId } from "../api/client";
+import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { type Schemas, api, newId } from "../api/client";
 import { useJob } from "../job/JobContext";
+import type { Edit } from "../job/openJob";
+import { Preview } from "./Preview";
 
-/** Work from the Book: type to find, Enter or click adds it. */
-export function AddWork({ onClose }: { onClose: () => void }) {
+type Entry = Schemas["BookWorkView"];
+
+/** Work from the Book: type to find, see what it takes in the selected places, answer what it asks, take or leave what goes with it. */
+export function AddWork({ places, onClose }: { places: readonly string[]; onClose: () => void }) {
   const [open, { job }] = useJob();
   const [find, setFind] = useState("");
   const [at, setAt] = useState(0);
+  const [where, setWhere] = useState<"selected" | "all" | "none">(places.length > 1 ? "selected" : "none");
+  const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [wrong, setWrong] = useState("");
+  const [added, setAdded] = useState("");
+  const input = useRef<HTMLInputElement>(null);
+  const [round, setRound] = useState(0);
   const { data: entries } = useQuery({
     queryKey: ["book"],
     queryFn: async () => (await api.GET("/api/book/work")).data!,
   });
+  // An id stays with its entry until it is added, so that the preview of the same choice is the same question.
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- new ids for every round
+  const ids = useMemo(() => new Map((entries ?? []).map((e) => [e.id, newId()])), [entries, round]);
+  const shown = useMemo(() => ranked(entries ?? [], find), [entries, find]);
+  const current = shown[Math.min(at, shown.length - 1)];
+  const chosen = where === "all" ? job.places.map((p) => p.id) : where === "selected" ? places : [];
+
+  const edit = useMemo<Edit | null>(() => {
+    if (!current) return null;
+    const last = job.work.filter((w) => w.section === current.section).at(-1) ?? job.work.at(-1);
+    return {
+      type: "addWork",
+      work: ids.get(current.id)!,
+      entry: current.id,
+      after: last?.id ?? null,
+      places: [...chosen],
+      answers: current.questions.flatMap((q) => {
+        const text = answers[q.id]?.trim();
+        return text ? [{ question: q.id, value: text }] : [];
+      }),
+      with: current.accessories.flatMap((a) =>
+        left.has(a.id) ? [] : [{ entry: a.id, work: ids.get(a.id) ?? newId() }],
+      ),
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- chosen follows where and places
+  }, [current, job.work, job.places, where, places, answers, left, ids]);
+  const settled = useDeferredValue(edit);
+
+  async function add() {
+    if (!edit || !current) return;
+    try {
+      await open.send(edit);
+      setRound(round + 1);
+      setAdded(`${current.section}: ${current.name} added`);
+      setWrong("");
+      input.current?.focus();
+      input.current?.select();
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+  }
+
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="add-work" fullWidth maxWidth="md">
+      <DialogTitle id="add-work">Add work from the Book</DialogTitle>
+      <DialogContent className="adding">
+        <div>
+          <input
+            ref={input}
+            className="find"
+            autoFocus
+            placeholder="Type to find"
+            aria-label="Find in the Book"
+            value={find}
+            onChange={(e) => {
+              setFind(e.target.value);
+              setAt(0);
+            }}
+            onKeyDown={(e) => {
+              if (e.key === "ArrowDown") setAt(Math.min(at + 1, shown.length - 1));
+              else if (e.key === "ArrowUp") setAt(Math.max(at - 1, 0));
+              else if (e.key === "Enter") void add();
+              else return;
+              e.preventDefault();
+            }}
+          />
+          <ul className="entries" aria-label="Entries">
+            {shown.map((entry, i) => (
+              <li key={entry.id} className={entry === current ? "current" : undefined}>
+                <button
+                  onClick={() => setAt(i)}
+                  onDoubleClick={() => void add()}
+                  aria-pressed={entry === current}
+                  aria-label={`${entry.section}: ${entry.name}`}
+                >
+                  <span>
+                    <b>
+                      {entry.section}: {entry.name}
+                    </b>
+                    <small>{entry.wording}</small>
+                  </span>
+                  <small>{job.work.some((w) => w.entry === entry.id) ? "in this job" : entry.pace}</small>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {entries && shown.length === 0 && <p className="note">Nothing in the Book has that.</p>}
+        </div>
+        {current && (
+          <section aria-label={`${current.section}: ${current.name}, before it is added`}>
+            <h3>
+              {current.section}: {current.name}
+            </h3>
+            <fieldset>
+              <legend>Include it in</legend>
+              {(
+                [
+                  ["none", "no place yet"],
+                  ["selected", places.length === 1 ? "the selected place" : `the ${places.length} selected places`],
+                  ["all", `all ${job.places.length} places`],
+                ] as const
+              ).map(([value, words]) => (
+                <label key={value}>
+                  <input
+                    type="radio"
+                    name="where"
+                    disabled={value === "selected" && places.length === 0}
+                    checked={where === value}
+                    onChange={() => setWhere(value)}
+                  />{" "}
+                  {words}
+                </label>
+              ))}
+            </fieldset>
+            {current.questions.map((q) => (
+              <label className="ask" key={q.id}>
+                <span>{q.text}</span>
+                <input
+                  inputMode="decimal"
+                  autoComplete="off"
+                  placeholder={q.otherwise}
+                  value={answers[q.id] ?? ""}
+                  onChange={(e) => setAnswers({ ...answers, [q.id]: e.target.value })}
+                />
+                <i>{q.unit}</i>
+              </label>
+            ))}
+            {current.accessories.length > 0 && (
+              <fieldset>
+                <legend>Usually goes with it</legend>
+                {current.accessories.map((a) => (
+                  <label key={a.id}>
+                    <input
+                      type="checkbox"
+                      checked={!left.has(a.id)}
+                      onChange={(e) => {
+                        const now = new Set(left);
+                        if (e.target.checked) now.delete(a.id);
+                        else now.add(a.id);
+                        setLeft(now);
+                      }}
+                    />{" "}
+                    {a.name}
+                  </label>
+                ))}
+              </fieldset>
+            )}
+            {current.hazard && <p className="warn">To be answered: {current.hazard}</p>}
+            {chosen.length > 0 ? (
+              <Preview edit={settled} brief />
+            ) : (
+              <p className="note">Choose places to see what it takes there.</p>
+            )}
+            {wrong && (
+              <p className="error" role="alert">
+                {wrong}
+              </p>
+            )}
+            <p className="end">
+              <Button variant="contained" onClick={() => void add()}>
+                Add {current.name}
+              </Button>
+              <Button onClick={onClose}>Done</Button>
+              <span className="note" role="status">
+                {added}
+              </span>
+            </p>
+          </section>
+        )}
+      </DialogContent>
+    </Dialog>
+  );
+}
+
+/** What begins with the words first, then what has them in its name, then in its wording. */
+function ranked(entries: readonly Entry[], find: string): Entry[] {
   const needle = find.trim().toLowerCase();
   const words = needle.split(/\s+/);
-  const heading = (e: { section: string; name: string }) => `${e.section} ${e.name}`.toLowerCase();
-  const found =
-    entries?.filter((e) => words.every((w) => `${heading(e)} ${e.wording.toLowerCase()}`.includes(w))) ?? [];
-  // What begins with the words first, then what has them in its name.
-  const rank = (e: { section: string; name: string }) =>
+  const heading = (e: Entry) => `${e.section} ${e.name}`.toLowerCase();
+  const rank = (e: Entry) =>
     heading(e).startsWith(needle) || e.name.toLowerCase().startsWith(needle)
       ? 0
       : words.every((w) => heading(e).includes(w))
         ? 1
         : 2;
-  const shown = [0, 1, 2].flatMap((r) => found.filter((e) => rank(e) === r)).slice(0, 100);
-  const current = Math.min(at, shown.length - 1);
-
-  const [added, setAdded] = useState<string | null>(null);
-  const offered = entries
-    ?.find((e) => e.id === added)
-    ?.accessories.filter((a) => !job.work.some((w) => w.entry === a.id));
-
-  function add(entry: string) {
-    setAdded(entry);
-    const section = entries!.find((e) => e.id === entry)!.section;
-    const last = job.work.filter((w) => w.section === section).at(-1);
-    void open.tell({ type: "addWork", work: newId(), entry, after: last?.id ?? null });
-  }
-
-  return (
-    <Dialog open onClose={onClose} aria-labelledby="add-work" fullWidth maxWidth="sm">
-      <DialogTitle id="add-work">Add work from the Book</DialogTitle>
-      <DialogContent>
-        <input
-          className="find"
-          autoFocus
-          placeholder="Type to find"
-          aria-label="Find in the Book"
-          value={find}
-          onChange={(e) => {
-            setFind(e.target.value);
-            setAt(0);
-          }}
-          onKeyDown={(e) => {
-            if (e.key === "ArrowDown") setAt(Math.min(current + 1, shown.length - 1));
-            else if (e.key === "ArrowUp") setAt(Math.max(current - 1, 0));
-            else if (e.key === "Enter" && shown[current]) add(shown[current].id);
-            else return;
-            e.preventDefault();
-          }}
-        />
-        {offered && offered.length > 0 && (
-          <p className="offered" role="status">
-            Usually goes with it:{" "}
-            {offered.map((a) => (
-              <button key={a.id} className="act" onClick={() => add(a.id)}>
-                Add {a.name}
-              </button>
-            ))}
-          </p>
-        )}
-        <ul className="entries" aria-label="Entries">
-          {shown.map((entry, i) => (
-            <li key={entry.id} className={i === current ? "current" : undefined}>
-              <button onClick={() => add(entry.id)} aria-label={`Add ${entry.section}: ${entry.name}`}>
-                <span>
-                  <b>
-                    {entry.section}: {entry.name}
-                  </b>
-                  <small>{entry.wording}</small>
-                </span>
-                <small>{job.work.some((w) => w.entry === entry.id) ? "in this job" : entry.pace}</small>
-              </button>
-            </li>
-          ))}
-        </ul>
-        {entries && shown.length === 0 && <p className="note">Nothing in the Book has that.</p>}
-        <p className="note">
-          <span className="kbd">Enter</span> adds, <span className="kbd">Esc</span> closes
-        </p>
-      </DialogContent>
-    </Dialog>
-  );
+  const found = entries.filter((e) => words.every((w) => `${heading(e)} ${e.wording.toLowerCase()}`.includes(w)));
+  return [0, 1, 2].flatMap((r) => found.filter((e) => rank(e) === r)).slice(0, 100);
 }

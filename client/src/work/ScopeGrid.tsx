@@ -1,26 +1,86 @@
-import { Fragment, type KeyboardEvent, useContext, useEffect, useRef } from "react";
-import type { Cell, Place, Work } from "../api/client";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { type KeyboardEvent, memo, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { Cell, Place, Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
+import { GridCell, type Shows } from "../figure/GridCell";
 import { WhyContext, useJob } from "../job/JobContext";
-import { cellKey } from "../job/openJob";
-import { type CellAt, type Range, holds } from "./range";
+import { GridHead } from "./GridHead";
+import type { Column, Layout, Row } from "./layout";
+import type { Box, Range } from "./range";
+import type { useGridEdits } from "./useGridEdits";
 
-interface Props {
-  shows: "hours" | "quantity";
-  range: Range;
+export const placeWidth = 172;
+export const totalWidth = 84;
+const foldedWidth = 44;
+const heights = { group: 26, place: 33 };
+
+/** Below this many cells all of them are there at once, so that the browser's own search finds them. */
+const few = 1600;
+
+export interface GridProps {
+  layout: Layout;
+  shows: Shows;
+  money: ReadonlyMap<string, Schemas["CellMoney"]>;
+  placeMoney: ReadonlyMap<string, Schemas["MoneyOfPlace"]>;
+  workMoney: ReadonlyMap<string, Schemas["MoneyOfWork"]>;
+  frozen: number;
+  range: Range | null;
+  box: Box;
   onRange: (range: Range) => void;
-  onFill: (state: "included" | "excluded" | null, at?: CellAt[]) => void;
+  edits: ReturnType<typeof useGridEdits>;
+  onFold: (what: { group?: string; section?: string }) => void;
+  onSheet: () => void;
 }
 
-/** Places down, work across by section. The rectangle that is selected is filled and cleared by key or button. */
-export function ScopeGrid({ shows, range, onRange, onFill }: Props) {
-  const [, { job, cells }] = useJob();
+/** Places down, work across by section. Only what is on screen is drawn. The selected rectangle is filled, copied and cleared by key. */
+export function ScopeGrid(props: GridProps) {
+  const { layout, shows, frozen, box, edits } = props;
+  const [, { cells }] = useJob();
   const why = useContext(WhyContext);
-  const grid = useRef<HTMLTableElement>(null);
+  const scroller = useRef<HTMLDivElement>(null);
   const dragging = useRef(false);
-  const { work, places } = job;
-  const last = { item: work.length - 1, place: places.length - 1 };
-  const at = { item: Math.min(range.toItem, last.item), place: Math.min(range.toPlace, last.place) };
+  const [room, setRoom] = useState(900);
+  const { rows, columns, places, work } = layout;
+
+  useLayoutEffect(() => {
+    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry!.contentRect.width)));
+    watch.observe(scroller.current!);
+    return () => watch.disconnect();
+  }, []);
+
+  // Columns share what room there is, between legible and generous.
+  const least = shows === "hours" ? 58 : shows === "quantity" ? 66 : 78;
+  const worked = columns.filter((c) => c.kind === "work").length;
+  const spare = room - placeWidth - totalWidth - (columns.length - worked) * foldedWidth;
+  const wide = Math.min(104, Math.max(least, Math.floor(spare / Math.max(1, worked))));
+  const lefts = useMemo(() => {
+    const all = [0];
+    for (const c of columns) all.push(all.at(-1)! + (c.kind === "work" ? wide : foldedWidth));
+    return all;
+  }, [columns, wide]);
+
+  const small = rows.length * columns.length <= few;
+  const down = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => heights[rows[i]!.kind],
+    overscan: small ? rows.length : 4,
+    scrollPaddingStart: 92,
+    scrollPaddingEnd: 8,
+  });
+  const across = useVirtualizer({
+    horizontal: true,
+    count: columns.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => lefts[i + 1]! - lefts[i]!,
+    overscan: small ? columns.length : 2,
+    scrollPaddingStart: placeWidth + (lefts[frozen] ?? 0),
+    scrollPaddingEnd: totalWidth,
+    paddingStart: placeWidth,
+    paddingEnd: totalWidth,
+  });
+  useEffect(() => across.measure(), [across, wide, columns]);
+  useEffect(() => down.measure(), [down, rows]);
 
   useEffect(() => {
     const stop = () => (dragging.current = false);
@@ -28,189 +88,281 @@ export function ScopeGrid({ shows, range, onRange, onFill }: Props) {
     return () => removeEventListener("pointerup", stop);
   }, []);
 
-  function move(item: number, place: number, extend: boolean) {
-    const to = { toItem: Math.max(0, Math.min(item, last.item)), toPlace: Math.max(0, Math.min(place, last.place)) };
-    onRange(extend ? { ...range, ...to } : { fromItem: to.toItem, fromPlace: to.toPlace, ...to });
-    grid.current?.querySelector<HTMLElement>(`[data-at="${to.toItem},${to.toPlace}"]`)?.focus();
+  /** Selects the cell at these positions, and takes the keyboard there. */
+  function go(column: number, row: number, extend: boolean) {
+    const [c, r] = [Math.max(0, Math.min(column, work.length - 1)), Math.max(0, Math.min(row, places.length - 1))];
+    if (!work[c] || !places[r]) return;
+    const to = { work: work[c].id, place: places[r].id };
+    props.onRange(extend && props.range ? { from: props.range.from, to } : { from: to, to });
+    down.scrollToIndex(layout.rowOf.get(to.place)!);
+    const at = layout.columnOf.get(to.work)!;
+    if (at >= frozen) across.scrollToIndex(at);
+    wanted.current = `${to.work}/${to.place}`;
+  }
+
+  // The cell to be focused may only be drawn after scrolling there.
+  const wanted = useRef<string | null>(null);
+  useEffect(() => {
+    if (!wanted.current) return;
+    const cell = scroller.current?.querySelector<HTMLElement>(`[data-cell="${wanted.current}"]`);
+    if (!cell) return;
+    wanted.current = null;
+    cell.focus({ preventScroll: true });
+  });
+
+  function edge(step: 1 | -1, along: "row" | "column"): number {
+    // To where the filled cells end, or the next ones begin, as in any grid of cells.
+    const filled = (i: number) =>
+      cells.has(`${work[along === "column" ? i : box.column]?.id}/${places[along === "row" ? i : box.row]?.id}`);
+    const last = along === "row" ? places.length - 1 : work.length - 1;
+    let i = box[along];
+    const run = filled(i) && filled(i + step);
+    do i += step;
+    while (i > 0 && i < last && (run ? filled(i + step) : !filled(i)));
+    return Math.max(0, Math.min(i, last));
   }
 
   function onKey(e: KeyboardEvent) {
+    if (!(e.target instanceof HTMLElement) || e.target.getAttribute("role") !== "gridcell" || e.altKey) return;
     const key = e.key.toLowerCase();
-    const { item, place } = at;
-    if (e.altKey) return;
-    if (key === "arrowdown") move(item, place + 1, e.shiftKey);
-    else if (key === "arrowup") move(item, place - 1, e.shiftKey);
-    else if (key === "arrowright") move(item + 1, place, e.shiftKey);
-    else if (key === "arrowleft") move(item - 1, place, e.shiftKey);
-    else if (key === "home") move(0, e.ctrlKey ? 0 : place, e.shiftKey);
-    else if (key === "end") move(last.item, e.ctrlKey ? last.place : place, e.shiftKey);
-    else if (key === "a" && (e.ctrlKey || e.metaKey))
-      onRange({ fromItem: 0, fromPlace: 0, toItem: last.item, toPlace: last.place });
-    else if (e.ctrlKey || e.metaKey) return;
-    else if (key === "i") onFill("included");
-    else if (key === "o") onFill("excluded");
-    else if (key === "delete" || key === "backspace") onFill(null);
-    else if (key === " ") onFill(stateAt(item, place) === "included" ? null : "included");
-    else if (key === "e" && stateAt(item, place) === "included")
-      why(`cells/${cellKey(work[item]!.id, places[place]!.id)}/${shows}`);
+    const ctrl = e.ctrlKey || e.metaKey;
+    const { column, row } = box;
+    const page = Math.max(1, Math.floor((scroller.current!.clientHeight - 120) / heights.place));
+    if (key === "arrowdown") go(column, ctrl ? edge(1, "row") : row + 1, e.shiftKey);
+    else if (key === "arrowup") go(column, ctrl ? edge(-1, "row") : row - 1, e.shiftKey);
+    else if (key === "arrowright") go(ctrl ? edge(1, "column") : column + 1, row, e.shiftKey);
+    else if (key === "arrowleft") go(ctrl ? edge(-1, "column") : column - 1, row, e.shiftKey);
+    else if (key === "pagedown") go(column, row + page, e.shiftKey);
+    else if (key === "pageup") go(column, row - page, e.shiftKey);
+    else if (key === "home") go(0, ctrl ? 0 : row, e.shiftKey);
+    else if (key === "end") go(work.length - 1, ctrl ? places.length - 1 : row, e.shiftKey);
+    else if (key === "a" && ctrl) all();
+    else if (key === "d" && ctrl) edits.fillDown();
+    else if (key === "r" && ctrl) edits.fillAcross();
+    else if (ctrl) return;
+    else if (key === " " && e.shiftKey) select(0, work.length - 1, box.top, box.bottom);
+    else if (key === "i") edits.fill("included");
+    else if (key === "o") edits.fill("excluded");
+    else if (key === "l") edits.fill("alternate");
+    else if (key === "delete" || key === "backspace") edits.fill(null);
+    else if (key === " ") edits.fill(stateHere() === "included" ? null : "included");
+    else if (key === "e" && e.target.dataset.figure) why(e.target.dataset.figure);
+    else if (key === "-" && work[column]) props.onFold({ section: work[column].section });
+    else if (key === "enter") props.onSheet();
     else return;
     e.preventDefault();
     e.stopPropagation();
   }
 
-  const stateAt = (item: number, place: number) => cells.get(cellKey(work[item]!.id, places[place]!.id))?.state;
+  const stateHere = () => cells.get(`${work[box.column]?.id}/${places[box.row]?.id}`)?.state;
+  const all = () => select(0, work.length - 1, 0, places.length - 1);
+  function select(left: number, right: number, top: number, bottom: number) {
+    if (!work[left] || !places[top]) return;
+    props.onRange({
+      from: { work: work[right]!.id, place: places[bottom]!.id },
+      to: { work: work[left].id, place: places[top].id },
+    });
+    wanted.current = `${work[left].id}/${places[top].id}`;
+  }
+
+  const cellAt = (target: EventTarget) => {
+    const [w, p] = ((target as HTMLElement).closest<HTMLElement>("[data-cell]")?.dataset.cell ?? "/").split("/");
+    return { column: work.findIndex((x) => x.id === w), row: places.findIndex((x) => x.id === p) };
+  };
+
+  const shownColumns = across.getVirtualItems().filter((v) => v.index >= frozen);
+  const from = shownColumns[0]?.index ?? frozen;
+  const to = (shownColumns.at(-1)?.index ?? frozen - 1) + 1;
+  const full = placeWidth + lefts.at(-1)! + totalWidth;
 
   return (
-    <div className="gridscroll">
-      <table
-        className="grid"
-        role="grid"
-        aria-label="Scope grid"
-        aria-multiselectable="true"
-        ref={grid}
-        onKeyDown={onKey}
-      >
-        <thead>
-          <tr className="sections">
-            <th />
-            {work.map((w, i) =>
-              w.section === work[i - 1]?.section ? null : (
-                <th key={w.id} scope="colgroup" colSpan={run(work, i)}>
-                  {w.section}
-                </th>
-              ),
-            )}
-            <th />
-          </tr>
-          <tr>
-            <th scope="col">Place</th>
-            {work.map((w, i) => (
-              <th key={w.id} scope="col" className={w.section === work[i - 1]?.section ? undefined : "first"}>
-                <button
-                  className="headbutton"
-                  title={`Select ${w.section}: ${w.name} in every place`}
-                  onClick={() => onRange({ fromItem: i, toItem: i, fromPlace: 0, toPlace: last.place })}
-                >
-                  {w.name}
-                </button>
-              </th>
-            ))}
-            <th scope="col" className="first">
-              Hours
-            </th>
-          </tr>
-          <tr className="sums">
-            <th scope="row">{shows === "hours" ? "Hours" : "Quantity"}</th>
-            {work.map((w, i) => {
-              const figure = shows === "hours" ? w.hours : w.quantity;
-              return (
-                <td key={w.id} className={w.section === work[i - 1]?.section ? "sum" : "sum first"}>
-                  {figure && <Figure figure={figure} label={`${w.section}: ${w.name}`} />}
-                </td>
-              );
-            })}
-            <td className="sum first">
-              <Figure figure={job.tally.worked} label="Labour hours of the work" />
-            </td>
-          </tr>
-        </thead>
-        <tbody>
-          {places.map((place, p) => (
-            <Fragment key={place.id}>
-              {place.group && place.group !== places[p - 1]?.group && (
-                <tr className="group">
-                  <th colSpan={work.length + 2} scope="rowgroup">
-                    {place.group}
-                  </th>
-                </tr>
-              )}
-              <tr>
-                <th scope="row">
-                  <button
-                    className="headbutton"
-                    title={`Select all work in ${place.name}`}
-                    onClick={() => onRange({ fromItem: 0, toItem: last.item, fromPlace: p, toPlace: p })}
-                  >
-                    {place.name}
-                    {place.count > 1 && ` ×${place.count}`}
-                  </button>
-                </th>
-                {work.map((w, i) => (
-                  <GridCell
-                    key={w.id}
-                    work={w}
-                    place={place}
-                    at={`${i},${p}`}
-                    cell={cells.get(cellKey(w.id, place.id))}
-                    shows={shows}
-                    selected={holds(range, i, p)}
-                    current={at.item === i && at.place === p}
-                    first={w.section !== work[i - 1]?.section}
-                    onDown={(extend) => {
-                      dragging.current = true;
-                      move(i, p, extend);
-                    }}
-                    onOver={() => dragging.current && move(i, p, true)}
-                  />
-                ))}
-                <td className="sum first">
-                  {place.hours && <Figure figure={place.hours} label={`Hours, ${place.name}`} />}
-                </td>
-              </tr>
-            </Fragment>
-          ))}
-        </tbody>
-      </table>
+    <div
+      className="gridscroll"
+      ref={scroller}
+      role="grid"
+      aria-label="Scope grid"
+      aria-multiselectable="true"
+      aria-rowcount={rows.length + 3}
+      aria-colcount={columns.length + 2}
+      onKeyDown={onKey}
+      onCopy={(e) => {
+        edits.copy(e.clipboardData);
+        e.preventDefault();
+      }}
+      onPaste={(e) => {
+        edits.paste(e.clipboardData);
+        e.preventDefault();
+      }}
+      onPointerDown={(e) => {
+        const at = cellAt(e.target);
+        if (e.button !== 0 || at.column < 0) return;
+        dragging.current = true;
+        go(at.column, at.row, e.shiftKey);
+        e.preventDefault();
+      }}
+      onPointerOver={(e) => {
+        const at = dragging.current ? cellAt(e.target) : null;
+        if (at && at.column >= 0 && (at.column !== box.column || at.row !== box.row)) go(at.column, at.row, true);
+      }}
+    >
+      <GridHead
+        {...props}
+        lefts={lefts}
+        from={from}
+        to={to}
+        width={Math.max(full, room)}
+        onColumn={(c) => select(c, c, 0, places.length - 1)}
+      />
+      <div style={{ height: down.getTotalSize(), width: Math.max(full, room), position: "relative" }} role="rowgroup">
+        {down.getVirtualItems().map((v) => {
+          const row = rows[v.index]!;
+          const at = row.kind === "place" ? places.indexOf(row.place) : -1;
+          const inside = at >= box.top && at <= box.bottom;
+          return (
+            <GridRow
+              key={row.kind === "place" ? row.place.id : `g ${row.group}`}
+              row={row}
+              index={v.index}
+              top={v.start}
+              layout={layout}
+              lefts={lefts}
+              from={from}
+              to={to}
+              frozen={frozen}
+              shows={shows}
+              cells={cells}
+              money={props.money}
+              total={row.kind === "place" ? totalOf(row.place, shows, props.placeMoney) : undefined}
+              selectFrom={inside ? box.left : -1}
+              selectTo={inside ? box.right : -1}
+              current={at === box.row ? box.column : -1}
+              onRow={() => select(0, work.length - 1, at, at)}
+              onFold={props.onFold}
+            />
+          );
+        })}
+      </div>
     </div>
   );
 }
 
-function run(work: readonly Work[], from: number): number {
-  let to = from;
-  while (work[to + 1]?.section === work[from]!.section) to++;
-  return to - from + 1;
+function totalOf(place: Place, shows: Shows, money: GridProps["placeMoney"]): Schemas["FigureView"] | null | undefined {
+  return shows === "cost" || shows === "price" ? money.get(place.id)?.[shows] : place.hours;
 }
 
-interface CellProps {
-  work: Work;
-  place: Place;
-  cell: Cell | undefined;
-  shows: "hours" | "quantity";
-  selected: boolean;
-  current: boolean;
-  first: boolean;
-  at: string;
-  onDown: (extend: boolean) => void;
-  onOver: () => void;
+interface RowProps {
+  row: Row;
+  index: number;
+  top: number;
+  layout: Layout;
+  lefts: number[];
+  from: number;
+  to: number;
+  frozen: number;
+  shows: Shows;
+  cells: ReadonlyMap<string, Cell>;
+  money: GridProps["money"];
+  total: Schemas["FigureView"] | null | undefined;
+  selectFrom: number;
+  selectTo: number;
+  current: number;
+  onRow: () => void;
+  onFold: GridProps["onFold"];
 }
 
-function GridCell({ work, place, cell, shows, selected, current, first, at, onDown, onOver }: CellProps) {
-  const state = cell?.state ?? "none";
-  const figure = cell ? (shows === "hours" ? cell.hours : cell.quantity) : "";
-  const words =
-    state === "included"
-      ? `${figure} ${shows === "hours" ? "h" : cell!.unit}, included`
-      : state === "excluded"
-        ? "excluded"
-        : "none here";
-  return (
-    <td
-      role="gridcell"
-      data-at={at}
-      tabIndex={current ? 0 : -1}
-      aria-selected={selected}
-      aria-label={`${work.section}: ${work.name}, ${place.name}: ${words}${cell?.note ? `, ${cell.note}` : ""}`}
-      title={cell?.note || undefined}
-      className={first ? "first" : undefined}
-      onPointerDown={(e) => {
-        if (e.button === 0) onDown(e.shiftKey);
-      }}
-      onPointerEnter={onOver}
-    >
-      <i className={`cell ${state}`}>
-        {state === "included" ? figure : state === "excluded" ? "out" : "·"}
-        {cell?.note && <sup aria-hidden="true">✎</sup>}
-      </i>
-    </td>
-  );
-}
+const GridRow = memo(
+  function GridRow(props: RowProps) {
+    const { row, layout, lefts, frozen, cells } = props;
+    const style = { transform: `translateY(${props.top}px)`, height: heights[row.kind] };
+    if (row.kind === "group")
+      return (
+        <div className="gr group" role="row" aria-rowindex={props.index + 4} style={style}>
+          <div role="rowheader" className="place">
+            <button
+              className="headbutton"
+              aria-expanded={!row.folded}
+              onClick={() => props.onFold({ group: row.group })}
+              title={row.folded ? `Show the places of ${row.group}` : `Fold ${row.group}`}
+            >
+              <span aria-hidden="true">{row.folded ? "▸" : "▾"}</span> {row.group}
+              {row.folded && <small> {row.places.length} places</small>}
+            </button>
+          </div>
+        </div>
+      );
+    const { place } = row;
+    const shown = [];
+    for (let c = 0; c < layout.columns.length; c++) if (c < frozen || (c >= props.from && c < props.to)) shown.push(c);
+    return (
+      <div className="gr" role="row" aria-rowindex={props.index + 4} style={style}>
+        <div role="rowheader" className="place">
+          <button className="headbutton" title={`Select all work in ${place.name}`} onClick={props.onRow}>
+            {place.name}
+            {place.count > 1 && ` ×${place.count}`}
+          </button>
+        </div>
+        {shown.map((c) => cell(c, layout.columns[c]!))}
+        <div className="sum" role="gridcell" aria-colindex={layout.columns.length + 2}>
+          {props.total && <Figure figure={props.total} label={`${place.name}, in all`} />}
+        </div>
+      </div>
+    );
+
+    function cell(c: number, column: Column) {
+      const left = placeWidth + lefts[c]!;
+      const width = lefts[c + 1]! - lefts[c]!;
+      if (column.kind === "folded") {
+        const done = column.work.filter((w) => cells.has(`${w.id}/${place.id}`)).length;
+        return (
+          <div
+            key={`f${column.section}`}
+            role="gridcell"
+            aria-colindex={c + 2}
+            aria-label={`${column.section}, folded, ${place.name}: ${done} of ${column.work.length}`}
+            className="gc first folded"
+            style={{ left, width, position: c < frozen ? "sticky" : undefined }}
+          >
+            {done > 0 ? `${done} of ${column.work.length}` : "·"}
+          </div>
+        );
+      }
+      const { work } = column;
+      const at = layout.work.indexOf(work);
+      const key = `${work.id}/${place.id}`;
+      return (
+        <GridCell
+          key={work.id}
+          name={`${work.section}: ${work.name}, ${place.name}`}
+          work={work.id}
+          place={place.id}
+          unit={work.unit}
+          cell={cells.get(key)}
+          money={props.money.get(key)}
+          shows={props.shows}
+          selected={at >= props.selectFrom && at <= props.selectTo}
+          current={at === props.current}
+          column={c + 2}
+          left={left}
+          width={width}
+          first={column.first}
+          frozen={c < frozen}
+        />
+      );
+    }
+  },
+  (a, b) =>
+    a.row === b.row &&
+    a.top === b.top &&
+    a.layout === b.layout &&
+    a.lefts === b.lefts &&
+    a.from === b.from &&
+    a.to === b.to &&
+    a.frozen === b.frozen &&
+    a.shows === b.shows &&
+    a.cells === b.cells &&
+    a.money === b.money &&
+    a.total === b.total &&
+    a.selectFrom === b.selectFrom &&
+    a.selectTo === b.selectTo &&
+    a.current === b.current,
+);

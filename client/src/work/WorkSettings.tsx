@@ -1,67 +1,101 @@
 import { useQuery } from "@tanstack/react-query";
-import { type Schemas, type Work, api } from "../api/client";
-import { Field } from "../figure/Field";
+import { ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { type Work, api } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { ConditionChecks, Part, Setting, Typed } from "./Settings";
+import { supplies, useChoices } from "./choices";
 
-/** How a work item is done in this job: what its assembly asks, which parts are taken, difficulty, conditions, who supplies. */
-export function WorkSettings({ item }: { item: Work }) {
-  const [open] = useJob();
-  const { data: choices } = useQuery({
-    queryKey: ["book-choices"],
-    queryFn: async () => (await api.GET("/api/book/choices")).data!,
+/** Materials that can take the place of a work item's own. */
+export function useProducts(item: Work): readonly (readonly [string, string])[] {
+  const { data } = useQuery({
+    queryKey: ["products"],
+    queryFn: async () => (await api.GET("/api/book/products")).data!,
   });
+  return data?.filter((p) => p.covers === item.covers).map((p) => [p.id, p.name] as const) ?? [];
+}
+
+/** How a work item is done everywhere in this job, and what is said of it. */
+export function WorkSettings({ item }: { item: Work }) {
+  const [open, { job }] = useJob();
+  const products = useProducts(item);
+  const [roles, surfaces] = [useChoices("role"), useChoices("surface")];
   const send = (field: string, was: unknown, now: unknown) =>
     open.send({ type: "setWork", work: item.id, field, was, now } as never);
   const tell = (field: string, was: unknown, now: unknown) =>
     void open.tell({ type: "setWork", work: item.id, field, was, now } as never);
+  const orNull = (text: string) => (text === "" ? null : text);
   const groups = [...new Set(item.choices.map((c) => c.group).filter(Boolean))];
-  const conditions = choices?.filter((c) => c.kind === "condition") ?? [];
   const pick = (add: string | null, drop: string[]) =>
     tell("picks", item.picks, [...item.picks.filter((p) => !drop.includes(p)), ...(add ? [add] : [])]);
+  const own = <T,>(v: { own?: T | null }) => v.own ?? null;
   return (
     <>
-      {item.questions.map((q) => (
-        <li className="stack" key={q.id}>
-          <Field
-            key={q.answer}
-            label={`${q.text}, ${q.unit}`}
-            value={q.answer}
-            hint={q.answer === "" ? `unless you say: ${q.otherwise}` : undefined}
-            onKeep={(text) => {
-              const others = item.answers.filter((a) => a.question !== q.id);
-              const typed = text.trim();
-              return send(
-                "answers",
-                item.answers,
-                typed === "" ? others : [...others, { question: q.id, value: typed }],
-              );
-            }}
-          />
+      {item.coatsOffered.length > 0 && (
+        <li>
+          Coats
+          <ToggleButtonGroup
+            exclusive
+            value={item.coats}
+            aria-label="Coats"
+            onChange={(_, coats: number | null) => coats && tell("coats", item.coats, coats)}
+          >
+            {item.coatsOffered.map((c) => (
+              <ToggleButton key={c} value={c}>
+                {c}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
         </li>
+      )}
+      {item.kind === "rate" && (
+        <Typed
+          label={item.pace ? "Pace, for this job" : "Pace, as in the Book"}
+          value={item.paceShown}
+          hint={
+            item.pace
+              ? "empty it to go back to the Book's pace"
+              : item.coatsOffered.length > 0
+                ? "for all coats together"
+                : undefined
+          }
+          onKeep={(text) => send("pace", item.pace, orNull(text))}
+        />
+      )}
+      {products.length > 0 && (
+        <Setting
+          label="Product"
+          value={item.product ?? ""}
+          options={products}
+          onChoose={(now) => tell("product", item.ownProduct, now)}
+        />
+      )}
+      {item.questions.map((q) => (
+        <Typed
+          key={q.id}
+          label={`${q.text}, ${q.unit}`}
+          value={q.answer}
+          hint={q.answer === "" ? `unless you say: ${q.otherwise}` : undefined}
+          onKeep={(typed) => {
+            const others = item.answers.filter((a) => a.question !== q.id);
+            return send("answers", item.answers, typed === "" ? others : [...others, { question: q.id, value: typed }]);
+          }}
+        />
       ))}
       {groups.map((group) => {
         const members = item.choices.filter((c) => c.group === group);
         return (
-          <li className="stack" key={group}>
-            <label>
-              <span className="note">{group}</span>
-              <select
-                value={members.find((m) => m.taken)?.id ?? ""}
-                onChange={(e) =>
-                  pick(
-                    e.target.value,
-                    members.map((m) => m.id),
-                  )
-                }
-              >
-                {members.map((m) => (
-                  <option key={m.id} value={m.id}>
-                    {m.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-          </li>
+          <Setting
+            key={group}
+            label={group}
+            value={members.find((m) => m.taken)?.id ?? ""}
+            options={members.map((m) => [m.id, m.name] as const)}
+            onChoose={(now) =>
+              pick(
+                now,
+                members.map((m) => m.id),
+              )
+            }
+          />
         );
       })}
       {item.choices
@@ -75,79 +109,125 @@ export function WorkSettings({ item }: { item: Work }) {
           </li>
         ))}
       {item.levels.length > 0 && (
+        <Setting
+          label="Difficulty"
+          value={item.difficulty}
+          none="as the rate stands"
+          options={item.levels.map((l) => [l.name, `${l.name} × ${l.factor}`] as const)}
+          onChoose={(now) => tell("difficulty", item.difficulty, now)}
+        />
+      )}
+      <Typed label="Colour" value={item.colour} onKeep={(text) => send("colour", item.colour, text)} />
+      {item.hazard && (
+        <Typed
+          label={item.hazard}
+          value={item.hazardAnswer}
+          hint={item.hazardAnswer === "" ? "must be answered before work starts" : undefined}
+          onKeep={(text) => send("hazardAnswer", item.hazardAnswer, text)}
+        />
+      )}
+      <Part title="Conditions" open={item.conditions.length > 0}>
         <li className="stack">
-          <label>
-            <span className="note">Difficulty</span>
-            <select value={item.difficulty} onChange={(e) => tell("difficulty", item.difficulty, e.target.value)}>
-              <option value="">as the rate stands</option>
-              {item.levels.map((l) => (
-                <option key={l.name} value={l.name}>
-                  {l.name} × {l.factor}
-                </option>
-              ))}
-            </select>
+          <ConditionChecks chosen={item.conditions} onChange={(now) => tell("conditions", item.conditions, now)} />
+        </li>
+      </Part>
+      <Part
+        title="Who, what on, how long"
+        open={item.supply !== "we" || Boolean(item.role?.own) || Boolean(item.surface)}
+      >
+        <Setting
+          label="Who supplies"
+          value={item.supply}
+          options={supplies}
+          onChoose={(now) => tell("supply", item.supply, now)}
+        />
+        {item.role && (
+          <Setting
+            label="Role"
+            value={item.role.used}
+            options={roles.map((r) => [r.id, r.name] as const)}
+            onChoose={(now) => tell("role", item.role!.own, now)}
+          />
+        )}
+        <Setting
+          label="Surface"
+          value={item.surface ?? ""}
+          none="as in the Book"
+          options={surfaces.map((s) => [s.id, s.name] as const)}
+          onChoose={(now) => tell("surface", item.surface, orNull(now))}
+        />
+        <Typed
+          label="Round the hours of a place up to, h"
+          value={own(item.step) ?? ""}
+          hint={item.step.book ? `the Book says ${item.step.book} h` : "not rounded unless you say"}
+          onKeep={(text) => send("step", own(item.step), orNull(text))}
+        />
+        <Typed
+          label="Allowance for each place, a provisional sum"
+          value={item.allowance ?? ""}
+          hint="stands instead of hours and goods"
+          onKeep={(text) => send("allowance", item.allowance ?? null, orNull(text))}
+        />
+      </Part>
+      <Part title="What is said" open={item.hidden}>
+        <Typed label="Name over its column" value={item.name} onKeep={(text) => send("name", item.name, text)} />
+        <Typed
+          label="Customer reads"
+          rows={2}
+          value={item.wording}
+          onKeep={(text) => send("wording", item.wording, text)}
+        />
+        <Typed
+          label="Customer note"
+          rows={2}
+          value={own(item.customerNote) ?? item.customerNote.book}
+          onKeep={(text) => send("customerNote", own(item.customerNote), text === item.customerNote.book ? null : text)}
+        />
+        <Typed
+          label="Crew reads"
+          rows={2}
+          value={own(item.crewNote) ?? item.crewNote.book}
+          onKeep={(text) => send("crewNote", own(item.crewNote), text === item.crewNote.book ? null : text)}
+        />
+        <li>
+          <label className="check">
+            <input
+              type="checkbox"
+              checked={item.hidden}
+              onChange={(e) => tell("hidden", item.ownHidden ?? null, e.target.checked)}
+            />{" "}
+            hidden from the customer; its price is spread over the rest
           </label>
         </li>
-      )}
-      <li className="stack">
-        <label>
-          <span className="note">Who supplies</span>
-          <select value={item.supply} onChange={(e) => tell("supply", item.supply, e.target.value)}>
-            {supplies.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-      </li>
-      {conditions.length > 0 && (
+      </Part>
+      <Part title="Waits for" open={item.waitsFor.length > 0}>
+        <Typed
+          label="Dries for, h"
+          value={own(item.drying) ?? ""}
+          hint={item.drying.book && item.drying.book !== "0" ? `the Book says ${item.drying.book} h` : undefined}
+          onKeep={(text) => send("dryingHours", own(item.drying), orNull(text))}
+        />
         <li className="stack">
-          <details>
-            <summary>
-              Conditions
-              {item.conditions.length > 0 &&
-                `: ${conditions
-                  .filter((c) => item.conditions.includes(c.id))
-                  .map((c) => c.name)
-                  .join(", ")}`}
-            </summary>
-            {conditions.map((c) => (
-              <label className="check" key={c.id}>
+          {job.work
+            .filter((w) => w.id !== item.id)
+            .map((w) => (
+              <label className="check" key={w.id}>
                 <input
                   type="checkbox"
-                  checked={item.conditions.includes(c.id)}
+                  checked={item.waitsFor.includes(w.id)}
                   onChange={(e) =>
                     tell(
-                      "conditions",
-                      item.conditions,
-                      e.target.checked ? [...item.conditions, c.id] : item.conditions.filter((x) => x !== c.id),
+                      "waitsFor",
+                      item.waitsFor,
+                      e.target.checked ? [...item.waitsFor, w.id] : item.waitsFor.filter((x) => x !== w.id),
                     )
                   }
                 />{" "}
-                {c.name}
+                {w.section}: {w.name}
               </label>
             ))}
-          </details>
         </li>
-      )}
-      {item.hazard && (
-        <li className="stack">
-          <Field
-            key={item.hazardAnswer}
-            label={item.hazard}
-            value={item.hazardAnswer}
-            hint={item.hazardAnswer === "" ? "must be answered before work starts" : undefined}
-            onKeep={(text) => send("hazardAnswer", item.hazardAnswer, text.trim())}
-          />
-        </li>
-      )}
+      </Part>
     </>
   );
 }
-
-const supplies: readonly (readonly [Schemas["Supply"], string])[] = [
-  ["we", "we do"],
-  ["customerMaterial", "customer supplies the material"],
-  ["customer", "customer does it"],
-];

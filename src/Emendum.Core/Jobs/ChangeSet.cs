@@ -10,7 +10,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>One thing in a job that changed: where, from what, to what. Null stands for 'not there'.</summary>
-/// <param name="Path"><c>places/ID</c>, <c>places/ID/FIELD</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>cells/WORK/PLACE/FIELD</c>, <c>conditions</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c>, <c>schedule/ID</c>, <c>schedule/ID/FIELD</c>, <c>units</c> or <c>deduct</c>.</param>
+/// <param name="Path"><c>places/ID</c>, <c>places/ID/FIELD</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>cells/WORK/PLACE/FIELD</c>, <c>conditions</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c>, <c>schedule/ID</c>, <c>schedule/ID/FIELD</c>, <c>setAside/KEY</c>, <c>pace</c>, <c>units</c> or <c>deduct</c>.</param>
 /// <param name="Before">As it was.</param>
 /// <param name="After">As it is.</param>
 public sealed record Change(string Path, JsonNode? Before, JsonNode? After);
@@ -47,6 +47,8 @@ public static class ChangeSet
             "schedule" => Node(job.Schedule.FirstOrDefault(s => s.Id == Guid.Parse(parts[1])), 2),
             "deduct" => job.Deduct,
             "conditions" => JsonSerializer.SerializeToNode(job.Conditions, JobJson.Options),
+            "pace" => JsonSerializer.SerializeToNode(job.Pace, JobJson.Options),
+            "setAside" => job.SetAside.TryGetValue(path["setAside/".Length..], out var reason) ? reason : null,
             "units" => JsonSerializer.SerializeToNode(job.Units, JobJson.Options),
             _ => throw RefusedException.Of("path", $"There is nothing at {path} in a job."),
         };
@@ -80,6 +82,11 @@ public static class ChangeSet
                 return job with { Schedule = InOrder(job.Schedule, Guid.Parse(parts[1]), s => s.Id, s => s.Rank, old => Changed(old, parts, 2, value)) };
             case "conditions":
                 return job with { Conditions = Changed(new Listed(job.Conditions), ["", "ids"], 1, value)!.Ids };
+            case "pace":
+                return job with { Pace = value?.Deserialize<PaceFactor>(JobJson.Options) };
+            case "setAside":
+                var check = path["setAside/".Length..];
+                return job with { SetAside = value is null ? job.SetAside.Remove(check) : job.SetAside.SetItem(check, value.GetValue<string>()) };
             case "units":
                 return job with { Units = value.Deserialize<Quantities.UnitSystem>(JobJson.Options) };
             case "deduct":
@@ -96,7 +103,8 @@ public static class ChangeSet
     {
         if (parts.Length <= field) return value?.Deserialize<T>(JobJson.Options);
         var node = JsonSerializer.SerializeToNode(old, JobJson.Options)!.AsObject();
-        if (!node.ContainsKey(parts[field])) throw RefusedException.Of(parts[field], $"There is no field “{parts[field]}” here.");
+        // A field that is null may be left out of what is written.
+        if (!node.ContainsKey(parts[field]) && !JobJson.Options.GetTypeInfo(typeof(T)).Properties.Any(p => p.Name == parts[field] && p.Set is not null)) throw RefusedException.Of(parts[field], $"There is no field “{parts[field]}” here.");
         node[parts[field]] = value?.DeepClone();
         try
         {

@@ -29,7 +29,7 @@ public static class Commands
             RenameGroup c => PlaceCommands.RenameGroup(job, c),
             RemovePlaces c => PlaceCommands.Remove(job, c),
             SetPlace { Field: "conditions" } c => Pinning(job, Set(job, $"places/{Place(job, c.Place).Id}/conditions", c.Was, c.Now), changed => changed.Place(c.Place)!.Conditions.Select(x => x.Condition), "conditions", book),
-            SetCell { Field: "source" or "answers" or "conditions" or "supply" } c => SetCell(job, c, book),
+            SetCell { Field: not ("state" or "note") } c => WorkCommands.SetCell(job, c, book),
             SetConditions c => Pinning(job, Set(job, "conditions", Node(c.Was), Node(c.Conditions)), changed => changed.Conditions, "conditions", book),
             SetPlace { Field: "finish" or "notes" } c => Set(job, $"places/{Place(job, c.Place).Id}/{c.Field}", c.Was, c.Now),
             SetMeasure c => PlaceCommands.SetMeasure(job, c),
@@ -37,11 +37,20 @@ public static class Commands
             AddSchedule c => PlaceCommands.AddSchedule(job, c),
             SetScheduleItem c => Set(job, $"schedule/{(job.Schedule.Any(s => s.Id == c.Item) ? c.Item : throw RefusedException.Of("item", "That row is not in the schedule any more."))}/source", c.Was, c.Source),
             RemoveSchedule => [.. job.Schedule.Select(s => new Change($"schedule/{s.Id}", Node(s), null))],
-            AddWork c => AddWork(job, c, book),
-            SetWork c => SetWork(job, c, book),
-            RemoveWork c => [.. CellsGone(job, key => key.Work == c.Work), .. job.Work.Where(w => w.WaitsFor.Contains(c.Work)).Select(w => new Change($"work/{w.Id}/waitsFor", Node(w.WaitsFor), Node(w.WaitsFor.Remove(c.Work)))), new($"work/{c.Work}", Node(Item(job, c.Work)), null)],
-            FillCells c => Fill(job, c),
-            SetNote c => Note(job, c),
+            AddWork c => WorkCommands.Add(job, c, book),
+            SetWork c => WorkCommands.Set(job, c, book),
+            MoveWork c => WorkCommands.Move(job, c),
+            RemoveWork c => WorkCommands.Remove(job, c),
+            FillCells c => CellCommands.Fill(job, c),
+            CopyCells c => CellCommands.Copy(job, c),
+            PasteCells c => CellCommands.Paste(job, c),
+            FallBack c => CellCommands.FallBack(job, c),
+            SetNote c => CellCommands.Note(job, c),
+            ReplaceProduct c => WorkCommands.Replace(job, c, book),
+            SetEntry c => WorkCommands.SetEntry(job, c, book),
+            TakeFromBook c => WorkCommands.Take(job, c, book),
+            SetPace c => Set(job, "pace", Node(c.Was), Node(c.Pace)),
+            SetAside c => Set(job, "setAside/" + c.Check, c.Was.Length == 0 ? null : c.Was, c.Reason.Trim().Length == 0 ? null : c.Reason.Trim()),
             SetDeduction c => Set(job, "deduct", c.Was, DeductionRule.Find(c.Rule)?.Name ?? throw RefusedException.Of("rule", $"There is no deduction rule “{c.Rule}”.")),
             SetInfo c => Set(job, "info/" + c.Field, c.Was, c.Now),
             SetPricing c => Pinning(job, Set(job, "pricing/" + c.Field, c.Was, c.Now), changed => changed.Pricing.SetUp is { } setUp ? [setUp] : [], c.Field, book),
@@ -77,11 +86,18 @@ public static class Commands
         {
             case SetPricing: JobChecks.Pricing(job); break;
             case SetCell c: JobChecks.Cell(job, new(c.Work, c.Place), job.Cells[new(c.Work, c.Place)]); break;
+            case CopyCells or PasteCells: JobChecks.Cells(job, changes.Select(c => c.Path).Where(p => p.StartsWith("cells/", StringComparison.Ordinal))); break;
+            case SetPace: JobChecks.Pace(job); break;
+            case SetAside c: JobChecks.SetAside(job); break;
             case SetConditions: JobChecks.Conditions(job, job.Conditions); break;
             case SetProposal: job.Proposal.Check(); break;
             case SetInfo: JobChecks.Info(job.Info); break;
             case SetWork c: JobChecks.Item(Item(job, c.Work), job); break;
-            case AddWork c: JobChecks.Item(Item(job, c.Work), job); break;
+            case AddWork c:
+                foreach (var id in c.With.Select(w => w.Work).Append(c.Work))
+                    if (job.Item(id) is { } added) JobChecks.Item(added, job);
+                break;
+            case ReplaceProduct or SetEntry or TakeFromBook: JobChecks.Check(job); break;
             case AddPlace or AddPlaces or RemeasurePlace or EditPlaces or ClonePlaces or MovePlaces or RenameGroup or RemovePlaces or SetPlace or SetMeasure or SetUnits:
                 if (job.Places.Length > JobChecks.MostPlaces) throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
                 var incoming = job.Incoming();
@@ -96,11 +112,11 @@ public static class Commands
 
     internal static Place Place(Job job, Guid id) => job.Place(id) ?? throw RefusedException.Of("place", "That place is not in this job any more.");
 
-    private static WorkItem Item(Job job, Guid id) => job.Item(id) ?? throw RefusedException.Of("work", "That work is not in this job any more.");
+    internal static WorkItem Item(Job job, Guid id) => job.Item(id) ?? throw RefusedException.Of("work", "That work is not in this job any more.");
 
     internal static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
 
-    private static ImmutableArray<Change> Set(Job job, string path, JsonNode? was, JsonNode? now)
+    internal static ImmutableArray<Change> Set(Job job, string path, JsonNode? was, JsonNode? now)
     {
         var current = ChangeSet.Get(job, path);
         if (!ChangeSet.Same(current, was)) throw new ConflictException(path[(path.LastIndexOf('/') + 1)..], current);
@@ -111,75 +127,20 @@ public static class Commands
     internal static IEnumerable<Change> CellsGone(Job job, Func<CellKey, bool> concerns) =>
         job.Cells.Where(c => concerns(c.Key)).OrderBy(c => c.Key.Work).ThenBy(c => c.Key.Place).Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Node(c.Value), null));
 
-    internal static ImmutableArray<Change> AddWork(Job job, AddWork command, Func<Guid, BookEntry?> book)
-    {
-        if (command.Work == Guid.Empty || job.Item(command.Work) is not null) throw RefusedException.Of("work", "New work needs an id of its own.");
-        var changes = Pin(job, command.Entry, "entry", book);
-        var entry = job.Book.GetValueOrDefault(command.Entry) ?? book(command.Entry)!;
-        var at = command.After is { } after ? job.Work.IndexOf(Item(job, after)) + 1 : job.Work.Length;
-        var rank = Rank.Between(at == 0 ? null : job.Work[at - 1].Rank, at == job.Work.Length ? null : job.Work[at].Rank);
-        if (entry is not WorkEntry of) throw RefusedException.Of("entry", $"{entry.Name} is not work: add a rate, an assembly or a price-only item.");
-        var item = new WorkItem(command.Work, rank, of.Id, of.Section, of.Name, of.UsualCoats(), null, "", null, of.Wording);
-        return [.. changes, new($"work/{item.Id}", null, Node(item))];
-    }
-
     /// <summary>Pins an entry and what it needs, unless the job has them.</summary>
-    private static ImmutableArray<Change> Pin(Job job, Guid id, string field, Func<Guid, BookEntry?> book)
+    internal static ImmutableArray<Change> Pin(Job job, Guid id, string field, Func<Guid, BookEntry?> book)
     {
         if (job.Book.ContainsKey(id)) return [];
         var entry = book(id) ?? throw RefusedException.Of(field, "That entry is not in the Book any more.");
         return [.. entry.Needs.Where(need => !job.Book.ContainsKey(need)).SelectMany(need => Pin(job, need, field, book)), new($"book/{id}", null, Node(entry))];
     }
 
-    private static ImmutableArray<Change> SetWork(Job job, SetWork command, Func<Guid, BookEntry?> book)
-    {
-        if (command.Field is "id" or "rank" or "entry") throw RefusedException.Of("field", "That cannot be set.");
-        var change = Set(job, $"work/{Item(job, command.Work).Id}/{command.Field}", command.Was, command.Now);
-        return Pinning(job, change, changed => changed.Item(command.Work)!.Uses, command.Field, book);
-    }
-
-    private static ImmutableArray<Change> SetCell(Job job, SetCell command, Func<Guid, BookEntry?> book)
-    {
-        var key = new CellKey(command.Work, command.Place);
-        if (!job.Cells.ContainsKey(key)) throw RefusedException.Of(command.Field, "Include the work here first.");
-        return Pinning(job, Set(job, $"cells/{key.Work}/{key.Place}/{command.Field}", command.Was, command.Now), changed => changed.Cells[key].Conditions, command.Field, book);
-    }
-
     /// <summary>The changes, after those that pin the entries which the changed job then names.</summary>
-    private static ImmutableArray<Change> Pinning(Job job, ImmutableArray<Change> changes, Func<Job, IEnumerable<Guid>> named, string field, Func<Guid, BookEntry?> book)
+    internal static ImmutableArray<Change> Pinning(Job job, ImmutableArray<Change> changes, Func<Job, IEnumerable<Guid>> named, string field, Func<Guid, BookEntry?> book)
     {
         if (changes.IsEmpty) return changes;
         var pins = named(ChangeSet.Apply(job, changes)).Distinct().SelectMany(id => Pin(job, id, field, book)).DistinctBy(c => c.Path);
         return [.. pins, .. changes];
-    }
-
-    private static ImmutableArray<Change> Fill(Job job, FillCells command)
-    {
-        if (command.Cells.Length > MostCells) throw RefusedException.Of("cells", $"At most {MostCells} cells at a time.");
-        var (places, work) = (job.Places.Select(p => p.Id).ToHashSet(), job.Work.Select(w => w.Id).ToHashSet());
-        var changes = ImmutableArray.CreateBuilder<Change>();
-        var seen = new HashSet<CellKey>();
-        foreach (var (item, place, was) in command.Cells)
-        {
-            if (!work.Contains(item)) throw RefusedException.Of("work", "That work is not in this job any more.");
-            if (!places.Contains(place)) throw RefusedException.Of("place", "That place is not in this job any more.");
-            var key = new CellKey(item, place);
-            if (!seen.Add(key)) throw RefusedException.Of("cells", "A cell stands twice in one command.");
-            var cell = job.Cells.GetValueOrDefault(key);
-            if (cell?.State != was) throw new ConflictException("cells", Node(cell?.State));
-            if (was == command.State) continue;
-            changes.Add(new($"cells/{item}/{place}", Node(cell), command.State is { } state ? Node(cell is null ? new Cell(state, "") : cell with { State = state }) : null));
-        }
-        return changes.ToImmutable();
-    }
-
-    private static ImmutableArray<Change> Note(Job job, SetNote command)
-    {
-        JobChecks.Note(command.Note);
-        var key = new CellKey(command.Work, command.Place);
-        if (!job.Cells.TryGetValue(key, out var cell)) throw RefusedException.Of("note", "Include or exclude the work here first.");
-        if (cell.Note != command.Was) throw new ConflictException("note", cell.Note);
-        return cell.Note == command.Note ? [] : [new($"cells/{key.Work}/{key.Place}", Node(cell), Node(cell with { Note = command.Note }))];
     }
 }
 

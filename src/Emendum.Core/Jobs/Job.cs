@@ -17,8 +17,17 @@ public sealed record Job(
     ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work, ImmutableDictionary<CellKey, Cell> Cells,
     ImmutableDictionary<Guid, BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal, ImmutableArray<ScheduleItem> Schedule)
 {
-    /// <summary>Conditions on all work of the job; a job-wide pace factor is one of them.</summary>
+    /// <summary>Conditions on all work of the job.</summary>
     public ImmutableArray<Guid> Conditions { get; init; } = [];
+
+    /// <summary>A factor on all labour of the job; null for none.</summary>
+    public PaceFactor? Pace { get; init; }
+
+    /// <summary>Checks that somebody has set aside, by key, with the reason.</summary>
+    public ImmutableSortedDictionary<string, string> SetAside { get; init; } = NothingSetAside;
+
+    /// <summary>No check is set aside; in the order of the keys' bytes.</summary>
+    public static readonly ImmutableSortedDictionary<string, string> NothingSetAside = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
 
     /// <summary>A job with nothing in it yet.</summary>
     public static Job Empty(Guid id, JobInfo info, UnitSystem units) => new(
@@ -40,9 +49,15 @@ public sealed record Job(
         return incoming;
     }
 
+    /// <summary>How a block of cells is seen, a letter for each, row by row, as commands about cells carry it.</summary>
+    public string Seen(IReadOnlyCollection<Guid> work, IReadOnlyCollection<Guid> places) => new([.. places.SelectMany(p => work.Select(w => CellCommands.Letter(Cells.GetValueOrDefault(new(w, p))?.State)))]);
+
     /// <summary>The work item with that id, or null.</summary>
     public WorkItem? Item(Guid id) => Work.FirstOrDefault(w => w.Id == id);
 }
+
+/// <summary>A factor on all labour hours of a job, above one for slower, and why: a condition of this job alone (estimating model §6).</summary>
+public sealed record PaceFactor(decimal Factor, string Reason);
 
 /// <summary>Which cell: a work item at a place.</summary>
 public readonly record struct CellKey(Guid Work, Guid Place);

@@ -21,6 +21,8 @@ public static class JobChecks
         _ = job.Rule;
         Pricing(job);
         Conditions(job, job.Conditions);
+        Pace(job);
+        SetAside(job);
         job.Proposal.Check();
         Once(job.Places.Select(p => p.Id), "place");
         Once(job.Work.Select(w => w.Id), "work item");
@@ -54,13 +56,48 @@ public static class JobChecks
         if (conditions.Any(c => job.Book.GetValueOrDefault(c) is not Condition)) throw RefusedException.Of("conditions", "A condition is not in this job's Book.");
     }
 
+    /// <summary>Checks the factor on all labour.</summary>
+    public static void Pace(Job job)
+    {
+        if (job.Pace is not { } pace) return;
+        if (pace.Factor is < 0.1m or > 10) throw RefusedException.Of("factor", "A factor on the labour of a job is 0.1 to 10.");
+        if (string.IsNullOrWhiteSpace(pace.Reason) || pace.Reason.Length > 120) throw RefusedException.Of("reason", "Say why in a few words.");
+    }
+
+    /// <summary>Checks what was set aside.</summary>
+    public static void SetAside(Job job)
+    {
+        if (job.SetAside.Count > 5000) throw RefusedException.Of("check", "Too many checks are set aside.");
+        if (job.SetAside.Any(s => s.Key.Length > 200 || s.Value.Length is 0 or > 300)) throw RefusedException.Of("reason", "A reason is at most 300 characters.");
+    }
+
+    /// <summary>Checks the cells at these paths.</summary>
+    public static void Cells(Job job, IEnumerable<string> paths)
+    {
+        foreach (var parts in paths.Select(p => p.Split('/')))
+        {
+            var key = new CellKey(Guid.Parse(parts[1]), Guid.Parse(parts[2]));
+            if (job.Cells.TryGetValue(key, out var cell)) Cell(job, key, cell);
+        }
+    }
+
     /// <summary>Checks what a cell overrides.</summary>
     public static void Cell(Job job, CellKey key, Cell cell)
     {
         Note(cell.Note);
+        if (!cell.Differs) return;
         if (!cell.Conditions.IsEmpty) Conditions(job, cell.Conditions);
+        var item = job.Item(key.Work)!;
+        if (cell.WorksOtherwise) Item(cell.Of(item), job);
+        if (cell.Allowance is < 0) throw RefusedException.Of("allowance", "A sum is not below zero.");
+        if (cell.CrewNote?.Length > 2000) throw RefusedException.Of("crewNote", "At most 2,000 characters.");
+        var entry = job.Book.GetValueOrDefault(item.Entry) as WorkEntry;
+        if (cell.Quantity is { } typed && entry is not null)
+        {
+            if (typed.Kind != entry.Measure.Kind()) throw RefusedException.Of("quantity", $"{entry.Name} is measured against {BookCheck.Words(entry.Measure.Kind())}.");
+            if (TypedQuantities.Read(typed).Value < 0) throw RefusedException.Of("quantity", "A quantity is not below zero.");
+        }
         if (cell.Answers.IsEmpty && cell.Source.Length == 0) return;
-        var entry = job.Book.GetValueOrDefault(job.Item(key.Work)!.Entry) as WorkEntry;
         Answers(entry, cell.Answers);
         if (cell.Source.Length == 0 || entry is null) return;
         if (cell.Source.Length > 80) throw RefusedException.Of("source", "That is not a quantity of this place.");
@@ -115,6 +152,9 @@ public static class JobChecks
         if (item.Coats is < 1 or > 20) throw RefusedException.Of("coats", "Coats are 1 to 20.");
         if (item.Step is <= 0 or > 1000) throw RefusedException.Of("step", "A rounding step is more than 0 and at most 1,000 hours.");
         if (item.DryingHours is < 0 or > 10_000) throw RefusedException.Of("dryingHours", "Drying is 0 to 10,000 hours.");
+        if (item.Allowance is < 0) throw RefusedException.Of("allowance", "A sum is not below zero.");
+        if (item.CrewNote?.Length > 2000) throw RefusedException.Of("crewNote", "At most 2,000 characters.");
+        if (item.CustomerNote?.Length > 2000) throw RefusedException.Of("customerNote", "At most 2,000 characters.");
         if (item.HazardAnswer.Length > 500) throw RefusedException.Of("hazardAnswer", "At most 500 characters.");
         if (item.Picks.Length > Assembly.MostComponents || item.WaitsFor.Length > 1000) throw RefusedException.Of("picks", "Too many are chosen.");
         Conditions(job, item.Conditions);

@@ -20,8 +20,14 @@ public sealed record JobFile(
     /// <summary>Conditions on all work of the job.</summary>
     public ImmutableArray<Guid> Conditions { get; init; } = [];
 
+    /// <summary>A factor on all labour of the job.</summary>
+    public PaceFactor? Pace { get; init; }
+
+    /// <summary>Checks that somebody has set aside, by key, with the reason.</summary>
+    public ImmutableSortedDictionary<string, string> SetAside { get; init; } = Job.NothingSetAside;
+
     /// <summary>The version this program writes.</summary>
-    public const int CurrentVersion = 3;
+    public const int CurrentVersion = 4;
 
     /// <summary>Most bytes that are read.</summary>
     public const int MostBytes = 20_000_000;
@@ -38,7 +44,7 @@ public sealed record JobFile(
             select new CellInFile(work.Id, place.Id, cell);
         var file = new JobFile(
             CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal, job.Schedule)
-        { Conditions = job.Conditions };
+        { Conditions = job.Conditions, Pace = job.Pace, SetAside = job.SetAside };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? JobJson.Indented : JobJson.Options);
     }
 
@@ -67,7 +73,7 @@ public sealed record JobFile(
             [.. file.Work.OrderBy(w => w.Rank, StringComparer.Ordinal).ThenBy(w => w.Id)],
             ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => c.Cell, "cell"),
             ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal, [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)])
-        { Conditions = file.Conditions };
+        { Conditions = file.Conditions, Pace = file.Pace, SetAside = file.SetAside.WithComparers(StringComparer.Ordinal) };
         JobChecks.Check(job);
         return job;
     }

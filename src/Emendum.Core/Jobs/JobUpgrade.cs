@@ -13,7 +13,7 @@ public static class JobUpgrade
     public static JsonNode? File(ReadOnlySpan<byte> bytes)
     {
         var version = VersionOf(bytes);
-        if (version is not (1 or 2)) return null;
+        if (version is not (1 or 2 or 3)) return null;
         var file = JsonNode.Parse(bytes, documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false })!.AsObject();
         if (version == 1)
         {
@@ -21,7 +21,8 @@ public static class JobUpgrade
             file["schedule"] = new JsonArray();
         }
         foreach (var entry in (file["book"] as JsonArray ?? []).OfType<JsonObject>()) Entry(entry);
-        foreach (var cell in (file["cells"] as JsonArray ?? []).OfType<JsonObject>())
+        // Version 4 added what has a default that means what it did before.
+        foreach (var cell in version == 3 ? [] : (file["cells"] as JsonArray ?? []).OfType<JsonObject>())
         {
             var content = new JsonObject();
             foreach (var name in new[] { "state", "note" })
@@ -45,7 +46,7 @@ public static class JobUpgrade
         return (parts[0], parts.Length) switch
         {
             ("places", 2) => Written<Places.Place>(change, "conditions"),
-            ("work", 2) => Written<WorkItem>(change, "picks"),
+            ("work", 2) => Written<WorkItem>(change, "allowance"),
             ("cells", 3) => Written<Cell>(change, "answers"),
             ("book", 2) => Written<BookEntry>(change, "tags"),
             _ => change,

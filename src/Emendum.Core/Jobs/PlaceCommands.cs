@@ -53,7 +53,7 @@ internal static class PlaceCommands
                 continue;
             }
             var id = command.Work.FirstOrDefault(w => w.Entry == entry)?.Work ?? throw RefusedException.Of("work", "New work needs an id of its own.");
-            var added = Commands.AddWork(growing, new(command.Id, id, entry, null), book);
+            var added = WorkCommands.Add(growing, new(command.Id, id, entry, null), book);
             growing = ChangeSet.Apply(growing, added);
             changes.AddRange(added);
             items.Add((entry, id));

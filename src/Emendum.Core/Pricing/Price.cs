@@ -27,7 +27,7 @@ public sealed class Price
     public required Val Contingency { get; init; }
     /// <summary>Under markup the profit markup; under target margin what is left after overhead and contingency.</summary>
     public required Val Profit { get; init; }
-    /// <summary>Price-only items, at their own prices; no percentage of the job falls on them.</summary>
+    /// <summary>Price-only items and allowances, at their own prices; no percentage of the job falls on them.</summary>
     public required Val PriceOnly { get; init; }
     /// <summary>What the costs come to with everything on them: the price before tax less price-only items.</summary>
     public required Val OfCosts { get; init; }
@@ -83,7 +83,7 @@ public sealed class Price
         var basis = markupBasis ? Money(Total(classes.Select(c => c.Marked)), "Cost with markups", "marked") : direct;
         var overhead = Money(basis * Percent(terms.Overhead, "overhead", "overhead") / 100m, "Overhead", "overhead");
         var contingency = Money((basis + overhead) * Percent(terms.Contingency, "contingency", "contingency") / 100m, "Contingency", "contingency");
-        var priceOnly = Money(Total(charged.Priced.Select(p => p.Price)), "Price-only items", "priceOnly");
+        var priceOnly = Money(Total(charged.Priced.Select(p => p.Price)), "Price-only items and allowances", "priceOnly");
         Val ofCosts, profit;
         if (markupBasis)
         {
@@ -125,7 +125,7 @@ public sealed class Price
     }
 
     /// <summary>Under tax on materials, their part of the price is shared out in proportion to the classes with their markups, and of it what goods that are taxed cost: not
-    /// those untaxed or bought with tax. Price-only items are taxed as each says, wherever the job is taxed at all.</summary>
+    /// those untaxed or bought with tax. Price-only items are taxed as each says, allowances always, wherever the job is taxed at all.</summary>
     private static Val TaxablePart(PricingTerms terms, Charged charged, ImmutableArray<ClassPrice> classes, Val ofCosts, Trace trace)
     {
         if (terms.TaxOn == TaxOn.Nothing) return 0m;
@@ -142,7 +142,7 @@ public sealed class Price
             if (free.Total.V != 0) taxed = taxed * (all.Total - free.Total) / all.Total;
         }
         foreach (var line in charged.Priced)
-            if (line.Entry.Taxable) taxed += line.Price;
+            if (line.Entry?.Taxable != false) taxed += line.Price;
         return taxed;
     }
 }

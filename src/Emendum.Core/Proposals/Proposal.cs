@@ -25,6 +25,7 @@ public static class Proposal
         AddExclusions(blocks, reckoning);
         blocks.Add(new Heading(1, "Price"));
         blocks.Add(new PriceTable(info.Currency, [.. Rows(reckoning, trace)]));
+        AddAlternates(blocks, reckoning, trace);
         var closing = Paragraphs(terms.Terms);
         if (closing.Length > 0) blocks.Add(new Heading(1, "Terms"));
         foreach (var paragraph in closing) blocks.Add(new Paragraph(paragraph));
@@ -46,20 +47,22 @@ public static class Proposal
             blocks.Add(new Heading(2, section));
             blocks.Add(new Bullets(
             [
-                .. reckoning.Items.Where(i => i.Item.Section == section)
-                    .Select(item => (item.Item, Places: reckoning.Lines.Where(l => ReferenceEquals(l.Item, item)).Select(PlaceName).ToArray()))
+                .. reckoning.Items.Where(i => i.Item.Section == section && !i.Hidden)
+                    .Select(item => (Item: item, Places: reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item)).Select(PlaceName).ToArray()))
                     .Where(x => x.Places.Length > 0)
-                    .Select(x => new Bullet(Wording(x.Item, reckoning), x.Places.Length == reckoning.Job.Places.Length ? "in every room." : string.Join(", ", x.Places) + ".")),
+                    .Select(x => new Bullet(Wording(x.Item, reckoning), (x.Places.Length == reckoning.Job.Places.Length ? "in every room." : string.Join(", ", x.Places) + ".") + (x.Item.CustomerNote.Length > 0 ? " " + x.Item.CustomerNote : ""))),
             ]));
         }
     }
 
-    private static string Wording(WorkItem item, Reckoning.Reckoning reckoning)
+    private static string Wording(CompiledItem compiled, Reckoning.Reckoning reckoning)
     {
+        var item = compiled.Item;
+        var allowed = reckoning.Priced.Where(p => p.Line is { } line && ReferenceEquals(line.OfItem, compiled)).Sum(p => p.Price.V);
         var coats = reckoning.Job.Proposal.Coats && reckoning.Job.Book.GetValueOrDefault(item.Entry) is ProductionRate { Paces: var paces } && (paces.Length > 1 || paces[0].Coats > 1)
             ? item.Coats == 1 ? ", one coat" : $", {Words(item.Coats)} coats"
             : "";
-        return $"{(item.Wording.Length > 0 ? item.Wording : item.Name)}{coats}{(item.Colour.Length > 0 ? ", " + item.Colour : "")}:";
+        return $"{(item.Wording.Length > 0 ? item.Wording : item.Name)}{coats}{(item.Colour.Length > 0 ? ", " + item.Colour : "")}{(allowed > 0 ? $", an allowance of {allowed.ToString("#,0.00", CultureInfo.InvariantCulture)}" : "")}:";
     }
 
     private static string Words(int count) => count switch { 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) };
@@ -79,7 +82,19 @@ public static class Proposal
         blocks.Add(new Bullets(bullets));
     }
 
-    private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) => reckoning.Lines.Select(l => l.Item.Item.Section).Distinct();
+    private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning, Trace trace)
+    {
+        var rows = Alternates.Of(reckoning, trace).Select(a => new PriceRow(RowKind.Part, $"{a.Item.Item.Section}: {a.Item.Item.Name}", string.Join(", ", a.Places), a.Price.V, Alternates.Within(a.Item.Item.Id) + "price/beforeTax")).ToImmutableArray();
+        if (rows.IsEmpty) return;
+        blocks.Add(new Heading(1, "Alternates, not in the price"));
+        blocks.Add(new Paragraph("Each of these can be added at its price before tax."));
+        blocks.Add(new PriceTable(reckoning.Job.Info.Currency, rows));
+    }
+
+    /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
+    private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) => Visible(reckoning).Select(l => l.Item.Item.Section).Distinct();
+
+    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) => Array.Exists(reckoning.Lines, l => !l.OfItem.Hidden) ? reckoning.Lines.Where(l => !l.OfItem.Hidden) : reckoning.Lines;
 
     private static string PlaceName(Line line) => line.Measures.Place is { Count: > 1 } place ? $"{place.Name} ×{place.Count}" : line.Measures.Place.Name;
 
@@ -93,14 +108,14 @@ public static class Proposal
         {
             case Detail.Section:
                 foreach (var section in Sections(reckoning))
-                    yield return Part(section, string.Join(", ", reckoning.Lines.Where(l => l.Item.Item.Section == section).Select(l => l.Item.Item.Name).Distinct()),
+                    yield return Part(section, string.Join(", ", Visible(reckoning).Where(l => l.Item.Item.Section == section).Select(l => l.Item.Item.Name).Distinct()),
                         l => l.Item.Item.Section == section, new("sections/" + Uri.EscapeDataString(section), "price"));
                 break;
             case Detail.Place:
                 var group = "";
                 foreach (var place in job.Places)
                 {
-                    var lines = reckoning.Lines.Where(l => l.Measures.Place.Id == place.Id).ToArray();
+                    var lines = Visible(reckoning).Where(l => l.Measures.Place.Id == place.Id).ToArray();
                     if (lines.Length == 0) continue;
                     if (place.Group != group && place.Group.Length > 0) yield return new(RowKind.Group, place.Group, "", null, null);
                     group = place.Group;

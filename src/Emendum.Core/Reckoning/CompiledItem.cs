@@ -40,6 +40,15 @@ public sealed class CompiledItem
     /// <summary>Hours of a line are rounded up to this step.</summary>
     public decimal? Step => Item.Step ?? Entry.Step;
 
+    /// <summary>Whether the customer is not shown it.</summary>
+    public bool Hidden => Item.Hidden ?? Entry.Hidden;
+
+    /// <summary>What the customer reads beside the wording.</summary>
+    public string CustomerNote => Item.CustomerNote ?? Entry.CustomerNote;
+
+    /// <summary>What the crew reads.</summary>
+    public string CrewNote => Item.CrewNote ?? Entry.CrewNote;
+
     /// <summary>Hours it dries.</summary>
     public decimal Drying => Item.DryingHours ?? Entry.DryingHours;
 

@@ -32,6 +32,45 @@ public static class Explanation
         return new JsonObject { ["figure"] = path, ["figures"] = figures, ["sets"] = sets };
     }
 
+    /// <summary>Most lines of <see cref="Text"/>.</summary>
+    public const int MostLines = 2000;
+
+    /// <summary>The figure and what it came from as indented lines, each figure's sentence once; null when there is no such figure.</summary>
+    public static string? Text(Trace trace, string path)
+    {
+        if (!trace.Figures.TryGetValue(path, out var root)) return null;
+        var (text, said, lines) = (new System.Text.StringBuilder(), new HashSet<string>(StringComparer.Ordinal), 0);
+        void Say(Figure figure, int depth)
+        {
+            if (lines++ >= MostLines) return;
+            var first = said.Add(figure.Path);
+            text.Append(' ', depth * 2).Append(figure.Label).Append(": ").Append(Sentence(figure)).Append(first ? "" : " (as above)").Append('\n');
+            if (!first) return;
+            foreach (var part in Parts(figure.How).DistinctBy(p => p is Ref of ? of.Figure.Path : p is Leaf leaf ? $"{leaf.Source}|{leaf.Label}|{leaf.Value}|{leaf.Unit}|{leaf.Link}" : ""))
+            {
+                if (part is Ref of) Say(of.Figure, depth + 1);
+                else if (part is Leaf { Source: not "constant" } leaf && lines++ < MostLines)
+                    text.Append(' ', (depth + 1) * 2).Append(leaf.Label.Length == 0 ? "number" : leaf.Label).Append(": ").Append(leaf.Text ?? $"{Rounding.Text(leaf.Value)} {leaf.Unit}".TrimEnd()).Append(leaf.Source switch { "book" => ", in the Book", "terms" => ", in the job's terms", _ => ", typed" }).Append('\n');
+            }
+        }
+        Say(root, 0);
+        if (lines > MostLines) text.Append("… and more\n");
+        return text.ToString();
+    }
+
+    /// <summary>The numbers and figures a step came from, without the operations between.</summary>
+    private static IEnumerable<Expr> Parts(Expr expr) => expr switch
+    {
+        Leaf or Ref => [expr],
+        Op op => op.Of.SelectMany(Parts),
+        Apply apply => [.. Parts(apply.Of), apply.Times, apply.Over],
+        Packs packs => Parts(packs.Need),
+        Table table => Parts(table.Of),
+        Plan plan => [.. Parts(plan.Crew), .. Parts(plan.HoursPerDay), .. plan.Steps.SelectMany(s => Parts(s.Hours))],
+        Share share => [.. Parts(share.Set.Total), .. share.Set.Weights.SelectMany(Parts)],
+        _ => [],
+    };
+
     private static JsonObject Write(Expr expr, JsonObject sets, Action<Figure> refer)
     {
         JsonArray All(IEnumerable<Expr> of) => [.. of.Select(e => (JsonNode)Write(e, sets, refer))];

@@ -27,9 +27,10 @@ internal static class Factors
     }
 
     /// <summary>The amount with difficulty, where it scales the part, and conditions of its class.</summary>
-    public static Val Apply(CompiledItem item, CompiledItem.Part part, Val amount, ImmutableArray<Condition> conditions, Trace trace)
+    public static Val Apply(CompiledItem item, CompiledItem.Part part, Val amount, ImmutableArray<Condition> conditions, Job job, Trace trace)
     {
         if (part.Scales && item.Level is { Factor: not 1 } level) amount *= trace.Book(level.Factor, "", level.Name, item.Entry.Id);
+        if (part.IsLabour && job.Pace is { Factor: not 1 } pace) amount *= trace.Typed(pace.Factor, "", pace.Reason, null, "pace", job.Id);
         if (conditions.IsEmpty) return amount;
         foreach (var condition in conditions)
         {

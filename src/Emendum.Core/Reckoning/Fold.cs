@@ -38,8 +38,8 @@ internal sealed class Fold
         for (var from = 0; from < lines.Length;)
         {
             var to = from + 1;
-            while (to < lines.Length && ReferenceEquals(lines[to].Item, lines[from].Item)) to++;
-            fold.Item(lines[from].Item, lines.AsSpan(from, to - from));
+            while (to < lines.Length && ReferenceEquals(lines[to].OfItem, lines[from].OfItem)) to++;
+            fold.Item(lines[from].OfItem, lines.AsSpan(from, to - from));
             from = to;
         }
         return fold.Totals(measures, items, lines, grid);
@@ -54,31 +54,55 @@ internal sealed class Fold
 
     private void Item(CompiledItem item, ReadOnlySpan<Line> lines)
     {
-        var slots = new Pool?[item.Parts.Length];
-        for (var i = 0; i < slots.Length; i++) slots[i] = item.Parts[i].Entry is Assembly or Equipment { Per: not EquipmentPer.Hour } ? null : PoolOf(item.Parts[i].Entry, item.Parts[i].Colour);
-        var own = slots.AsSpan().Contains(null) ? item.Parts.Select(_ => new Sum()).ToArray() : null;
+        // Most lines work as their item says; where a cell has another product or colour, its parts go to other pools.
+        var sums = new Dictionary<CompiledItem, Sum[]>(ReferenceEqualityComparer.Instance);
+        var own = new List<(CompiledItem.Part Part, Sum Sum)>();
+        var (worked, into) = (default(CompiledItem), Array.Empty<Sum>());
         var hours = new Sum();
         var ours = 0;
         foreach (var line in lines)
         {
-            hours.Add(line.Hours);
-            if (line.Supply != Work.Supply.Customer) ours++;
-            for (var i = 0; i < slots.Length; i++)
+            if (!ReferenceEquals(worked, line.Item))
             {
-                if (line.Supply != Work.Supply.We && !line.Costs(item.Parts[i])) continue;
-                (slots[i]?.Amount ?? own![i]).Add(line.Amounts[i]);
+                worked = line.Item;
+                if (!sums.TryGetValue(worked, out into!)) sums[worked] = into = SumsOf(worked, own);
             }
+            hours.Add(line.Hours);
+            if (line.Ours) ours++;
+            if (line.Allowance is { } sum) Allow(line, sum);
+            for (var i = 0; i < into.Length; i++)
+                if (line.Costs(worked.Parts[i])) into[i].Add(line.Amounts[i]);
         }
-        for (var i = 0; i < slots.Length; i++)
+        foreach (var (part, sum) in own)
         {
-            if (slots[i] is not null) continue;
-            if (item.Parts[i].Entry is Equipment equipment) ByUnits(item, item.Parts[i], equipment, own![i].Total);
-            else if (own![i].Total.V != 0) Charge(item, item.Parts[i], own[i].Total);
+            if (part.Entry is Equipment equipment) ByUnits(item, part, equipment, sum.Total);
+            else if (sum.Total.V != 0) Charge(item, part, sum.Total);
         }
         if (ours > 0)
             foreach (var part in item.Once) hours.Add(Once(item, part));
         if (item.Entry is PriceOnlyItem entry && ours > 0) priced.Add(PriceOnly.Of(item, entry, lines, job.Units, trace));
         itemHours.Add((item, hours.Total));
+    }
+
+    /// <summary>Where each part of an item adds up: in a pool of the job, or for the item alone what is charged, or paid by the day or visit.</summary>
+    private Sum[] SumsOf(CompiledItem item, List<(CompiledItem.Part Part, Sum Sum)> own) =>
+    [
+        .. item.Parts.Select(part =>
+        {
+            if (part.Entry is not (Assembly or Equipment { Per: not EquipmentPer.Hour })) return PoolOf(part.Entry, part.Colour).Amount;
+            var at = own.FindIndex(o => o.Part.Id == part.Id);
+            if (at < 0) own.Add((part, new()));
+            return own[at < 0 ? ^1 : at].Sum;
+        }),
+    ];
+
+    /// <summary>An allowance is priced at its sum, for each of ×n places, and costs nothing until it is spent.</summary>
+    private void Allow(Line line, decimal sum)
+    {
+        var (item, place) = (line.OfItem.Item, line.Measures.Place);
+        Val price = trace.Typed(sum, "", "allowed for", null, "work", item.Id);
+        if (place.Count != 1) price *= trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
+        priced.Add(new(line.OfItem, null, line, line.Quantity, trace.Make(price.Money(), "", trace.On ? $"{item.Name}, {place.Name}: allowance" : "", new("priced", item.Id, place.Id, "allowance"))));
     }
 
     /// <summary>Days and visits are rounded up once per item and job; a visit lasts a working day at most.</summary>
@@ -109,7 +133,7 @@ internal sealed class Fold
         var amount = trace.Book(1, "", "once", part.Source);
         if (part.Ratio is { } ratio) amount = trace.Convert(trace.Turn(amount, Unit.Each, ratio, part.Name, part.Source, null, out var to), to, part.Unit);
         var conditions = job.Conditions.Select(id => job.Book.GetValueOrDefault(id)).OfType<Condition>().Union(item.Conditions).ToImmutableArray();
-        amount = Factors.Apply(item, part, amount, conditions, trace);
+        amount = Factors.Apply(item, part, amount, conditions, job, trace);
         if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
         amount = trace.Make(amount, part.Unit.Kind == Kind.Count ? "" : part.Unit.Symbol, trace.On ? $"{part.Name}, once" : "", new("work", item.Item.Id, "once/" + part.Id));
         once.Add((item, part, amount));

@@ -9,11 +9,20 @@ namespace Emendum.Core.Reckoning;
 /// <summary>An included cell reckoned: its quantity and what each part takes (estimating model §5).</summary>
 public sealed class Line
 {
-    private Line(CompiledItem item, PlaceMeasures measures, Cell cell, Job job) => (Item, Measures, Cell, conditions, Supply) = (item, measures, cell, job.Conditions, cell.Supply ?? item.Item.Supply);
+    private Line(CompiledItem item, PlaceMeasures measures, Cell cell, Job job)
+    {
+        (OfItem, Measures, Cell, conditions, pace) = (item, measures, cell, job.Conditions, job.Pace);
+        Item = cell.WorksOtherwise ? CompiledItem.Of(cell.Of(item.Item), job.Book) : item;
+        (Supply, Allowance) = (cell.Supply ?? item.Item.Supply, cell.Allowance ?? item.Item.Allowance);
+    }
 
     private readonly System.Collections.Immutable.ImmutableArray<Guid> conditions;
+    private readonly PaceFactor? pace;
 
-    /// <summary>The work item.</summary>
+    /// <summary>The work item of the grid's column.</summary>
+    public CompiledItem OfItem { get; }
+
+    /// <summary>The work item as it is done here: the column's own, where the cell overrides nothing of the work.</summary>
     public CompiledItem Item { get; }
 
     /// <summary>The place's measures.</summary>
@@ -25,6 +34,12 @@ public sealed class Line
     /// <summary>Who supplies.</summary>
     public Supply Supply { get; }
 
+    /// <summary>A provisional sum for one such place, instead of what is reckoned; null for none.</summary>
+    public decimal? Allowance { get; }
+
+    /// <summary>Whether its hours and goods are ours to give: the customer does not do it, and no sum is allowed for it.</summary>
+    public bool Ours => Supply != Supply.Customer && Allowance is null;
+
     /// <summary>The quantity worked, for all ×n places.</summary>
     public Val Quantity { get; private set; }
 
@@ -34,12 +49,12 @@ public sealed class Line
     /// <summary>Labour hours of all parts that we do.</summary>
     public Val Hours { get; private set; }
 
-    /// <summary>Whether a part of it is in our cost: not what the customer does or supplies.</summary>
-    public bool Costs(CompiledItem.Part part) => Supply == Supply.We || (Supply == Supply.CustomerMaterial && part.Kind != ComponentKind.Material);
+    /// <summary>Whether a part of it is in our cost: not what the customer does or supplies, nor what a sum is allowed for.</summary>
+    public bool Costs(CompiledItem.Part part) => Ours && (Supply == Supply.We || part.Kind != ComponentKind.Material);
 
     /// <summary>Whether the line still stands for these inputs.</summary>
     public bool IsOf(CompiledItem item, PlaceMeasures measures, Cell cell, Job job) =>
-        ReferenceEquals(item, Item) && ReferenceEquals(measures, Measures) && ReferenceEquals(cell, Cell) && conditions == job.Conditions;
+        ReferenceEquals(item, OfItem) && ReferenceEquals(measures, Measures) && ReferenceEquals(cell, Cell) && conditions == job.Conditions && ReferenceEquals(pace, job.Pace);
 
     /// <summary>Reckons one included cell.</summary>
     public static Line Of(CompiledItem item, PlaceMeasures measures, Cell cell, Job job, Trace trace)
@@ -65,9 +80,16 @@ public sealed class Line
         /// <summary>For all equal places.</summary>
         private Val Times(Val one) => place.Count == 1 ? one : one * trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
 
-        private Val Source() => line.Cell.Source.Length == 0 ? measures[item.Measure]
+        private Val Source() => line.Cell.Quantity is { } typed ? Typed(typed)
+            : line.Cell.Source.Length == 0 ? measures[item.Measure]
             : Places.Measures.Find(line.Cell.Source) is { } named ? measures[named]
             : Extra(line.Cell.Source);
+
+        private Val Typed(TypedQuantity typed)
+        {
+            var unit = item.Measure.UnitIn(system);
+            return trace.Typed(Rounding.Figure(TypedQuantities.In(typed, unit)), typed.Kind == Kind.Count ? "" : unit.Symbol, "typed here", typed.Text, "work", item.Item.Id);
+        }
 
         private Val Extra(string leaf) => measures.Extras.FirstOrDefault(e => e.Leaf == leaf) is { } extra ? extra.Value : 0m;
 
@@ -101,7 +123,7 @@ public sealed class Line
                     break;
                 }
                 var amount = Amount(part, treated, amounts, net);
-                amount = Factors.Apply(item, part, amount, conditions, trace);
+                amount = Factors.Apply(item, part, amount, conditions, job, trace);
                 net[i] = amount;
                 if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
                 if (part.Step is { } own) amount = Stepped(amount, own, part.Source);
@@ -120,7 +142,7 @@ public sealed class Line
             }
             for (var i = last; i < parts.Length; i++)
                 amounts[i] = trace.Make(hours / trace.Book(parts[i].Crew, "", trace.On ? parts[i].Name + ", crew" : "", parts[i].Source), "h", trace.On ? $"{parts[i].Name}, {place.Name}" : "", trace.On ? Path("parts/" + parts[i].Id) : default);
-            line.Hours = trace.Make(line.Supply == Supply.Customer ? 0m : hours, "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "", line.Supply == Supply.Customer || item.Step is null ? Path("hours") : Path("hours/ours"));
+            line.Hours = trace.Make(line.Ours ? hours : 0m, "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "", !line.Ours || item.Step is null ? Path("hours") : Path("hours/ours"));
         }
 
         private Val Stepped(Val amount, decimal step, Guid source)

@@ -73,7 +73,7 @@ public sealed class LineCosts
         // By hours; where the work has none, by as many equal parts as there are lines.
         void ToLines(CompiledItem item, Val cost, int kind)
         {
-            var at = Enumerable.Range(0, lines.Length).Where(n => ReferenceEquals(lines[n].Item, item) && lines[n].Supply != Work.Supply.Customer).ToArray();
+            var at = Enumerable.Range(0, lines.Length).Where(n => ReferenceEquals(lines[n].OfItem, item) && lines[n].Ours).ToArray();
             var hours = new Sum();
             foreach (var n in at) hours.Add(lines[n].Hours);
             foreach (var n in at) sums[n][kind].Add(hours.Total.V == 0 ? cost / at.Length : cost * lines[n].Hours / hours.Total);

@@ -12,13 +12,13 @@ internal static class PriceOnly
     {
         var sum = new Sum();
         foreach (var line in lines)
-            if (line.Supply != Work.Supply.Customer) sum.Add(line.Quantity);
+            if (line.Ours) sum.Add(line.Quantity);
         FigurePath Path(string leaf) => new("priced", item.Item.Id, leaf);
         var name = trace.On ? item.Item.Name : "";
         var quantity = trace.Make(trace.Convert(sum.Total, item.Measure.UnitIn(system), entry.Unit), entry.Unit.Kind == Kind.Count ? "" : entry.Unit.Symbol, name + ": quantity sold", Path("quantity"));
         var price = quantity.V == 0 ? 0m : Price(entry, quantity, trace);
         if (entry.Minimum > 0 && quantity.V != 0) price = Val.Max(price, trace.Book(entry.Minimum, "", "least price", entry.Id));
-        return new(item, entry, quantity, trace.Make(price.Money(), "", name + ": price", Path("price")));
+        return new(item, entry, null, quantity, trace.Make(price.Money(), "", name + ": price", Path("price")));
     }
 
     private static Val Price(PriceOnlyItem entry, Val quantity, Trace trace)

@@ -45,12 +45,13 @@ public static class Reckoner
             for (var p = 0; p < inOrder.Length; p++)
             {
                 var key = new CellKey(items[i].Item.Id, inOrder[p].Place.Id);
-                if (!job.Cells.TryGetValue(key, out var cell) || cell.State != CellState.Included) continue;
+                if (!job.Cells.TryGetValue(key, out var cell) || cell.State == CellState.Excluded) continue;
                 var at = i * inOrder.Length + p;
                 var line = samePositions ? earlier!.Grid[at] : earlier?.At(key);
                 if (line is null || !line.IsOf(items[i], inOrder[p], cell, job)) line = Line.Of(items[i], inOrder[p], cell, job, trace);
                 grid[at] = line;
-                lines.Add(line);
+                // An alternate is reckoned where it stands, and no part of what the job needs and costs.
+                if (cell.State == CellState.Included) lines.Add(line);
             }
         }
         return Fold.Of(job, trace, measures, items, [.. lines], grid);

@@ -43,8 +43,12 @@ public sealed record SubcontractLine(Subcontract Subcontract, Val Amount, Val Co
 /// <summary>A fixed charge of one work item, or of the way to the site.</summary>
 public sealed record ChargeLine(string Name, CompiledItem? Item, CompiledItem.Part? Part, Val Amount, Val Cost);
 
-/// <summary>A price-only item: its quantity in the job and its price.</summary>
-public sealed record PricedLine(CompiledItem Item, PriceOnlyItem Entry, Val Quantity, Val Price);
+/// <summary>What has a price without a cost: a price-only item with its quantity in the job, or (no entry) the allowance of one line.</summary>
+public sealed record PricedLine(CompiledItem Item, PriceOnlyItem? Entry, Line? Line, Val Quantity, Val Price)
+{
+    /// <summary>Whether the line is priced by it.</summary>
+    public bool Prices(Line line) => Line is null ? ReferenceEquals(line.OfItem, Item) && line.Ours : ReferenceEquals(line, Line);
+}
 
 /// <summary>How long it takes: days from first to last, and how often the crew comes back.</summary>
 public sealed record Duration(Val Days, Val ReturnVisits);
@@ -60,7 +64,7 @@ public sealed class Reckoning
     public required CompiledItem[] Items { get; init; }
     /// <summary>Included cells, by work item and then place in job order.</summary>
     public required Line[] Lines { get; init; }
-    /// <summary>The same by position: work item × places + place; null where nothing is done.</summary>
+    /// <summary>The same by position: work item × places + place; null where nothing is done. Alternates stand here too.</summary>
     public required Line?[] Grid { get; init; }
     /// <summary>Labour by role, in order of first use.</summary>
     public required ImmutableArray<RoleLine> Roles { get; init; }
@@ -72,7 +76,7 @@ public sealed class Reckoning
     public required ImmutableArray<SubcontractLine> Subcontracts { get; init; }
     /// <summary>Fixed charges, the way to the site last.</summary>
     public required ImmutableArray<ChargeLine> Charges { get; init; }
-    /// <summary>Price-only items.</summary>
+    /// <summary>Price-only items and allowances.</summary>
     public required ImmutableArray<PricedLine> Priced { get; init; }
     /// <summary>What comes once for a work item: its part and amount.</summary>
     public required ImmutableArray<(CompiledItem Item, CompiledItem.Part Part, Val Amount)> Once { get; init; }
@@ -91,7 +95,7 @@ public sealed class Reckoning
 
     private Dictionary<Guid, int>? itemAt, placeAt;
 
-    /// <summary>The line of a cell, or null where nothing is done.</summary>
+    /// <summary>The line of an included or alternate cell, or null.</summary>
     public Line? At(CellKey key)
     {
         itemAt ??= Positions(Items.Length, i => Items[i].Item.Id);

@@ -16,6 +16,8 @@ public static class Reported
         Subtotals.Of(reckoning, trace);
         MeasureTotals.Of(reckoning, trace);
         ScheduleCheck.Of(reckoning, trace);
+        Alternates.Of(reckoning, trace);
+        LineMoney.Of(reckoning, trace);
         foreach (var detail in Enum.GetValues<Proposals.Detail>())
             Proposals.Proposal.Of(Reckoner.Reckon(job with { Proposal = job.Proposal with { Detail = detail } }, trace), trace);
         return (reckoning, trace);

@@ -43,7 +43,7 @@ public sealed record ScheduleCheck(ScheduleItem Item, Val? Ours, Val? Difference
         var item = Array.Find(reckoning.Items, i => i.Item.Id == work);
         if (item is null) return null;
         var sum = new Sum();
-        foreach (var line in reckoning.Lines.Where(l => ReferenceEquals(l.Item, item))) sum.Add(line.Quantity);
+        foreach (var line in reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item))) sum.Add(line.Quantity);
         return (sum.Total, item.Measure.UnitIn(reckoning.Job.Units));
     }
 }

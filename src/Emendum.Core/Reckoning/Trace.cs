@@ -24,7 +24,7 @@ public sealed class Trace
 
     private readonly bool on;
 
-    private Trace(bool on) => this.on = on;
+    private Trace(bool on, string prefix = "", Dictionary<string, Figure>? figures = null) => (this.on, Prefix, Figures) = (on, prefix, figures ?? new(StringComparer.Ordinal));
 
     /// <summary>A new recording trace.</summary>
     public static Trace Recording() => new(true);
@@ -33,7 +33,13 @@ public sealed class Trace
     public bool On => on;
 
     /// <summary>Every figure made so far by path, while recording.</summary>
-    public Dictionary<string, Figure> Figures { get; } = new(StringComparer.Ordinal);
+    public Dictionary<string, Figure> Figures { get; }
+
+    /// <summary>What its paths begin with.</summary>
+    public string Prefix { get; }
+
+    /// <summary>The same trace for a reckoning within the reckoning, whose paths all begin with <paramref name="prefix"/>.</summary>
+    public Trace Within(string prefix) => on ? new(true, prefix, Figures) : this;
 
     /// <summary>A number someone typed.</summary>
     public Val Typed(decimal value, string unit, string label, string? text, string area, Guid id) =>
@@ -82,7 +88,7 @@ public sealed class Trace
     {
         var rounded = Rounding.Figure(value.V);
         if (!on) return rounded;
-        var figure = new Figure(path.ToString(), label, rounded, unit, value.HowOrConstant);
+        var figure = new Figure(Prefix + path, label, rounded, unit, value.HowOrConstant);
         Figures[figure.Path] = figure;
         return new(rounded, new Ref(figure));
     }

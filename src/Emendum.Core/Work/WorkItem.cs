@@ -52,32 +52,16 @@ public sealed record WorkItem(Guid Id, string Rank, Guid Entry, string Section, 
     public decimal? DryingHours { get; init; }
     /// <summary>What was found of the hazard the entry names; empty while nobody has answered.</summary>
     public string HazardAnswer { get; init; } = "";
+    /// <summary>What the crew reads, instead of the entry's own.</summary>
+    public string? CrewNote { get; init; }
+    /// <summary>What the customer reads beside the wording, instead of the entry's own.</summary>
+    public string? CustomerNote { get; init; }
+    /// <summary>Whether the customer is not shown it, instead of the entry's own.</summary>
+    public bool? Hidden { get; init; }
+    /// <summary>Provisional sum for each place instead of what is reckoned, in the job's currency; null for none.</summary>
+    public decimal? Allowance { get; init; }
 
     /// <summary>Entries it cannot be reckoned without, beside its own.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public IEnumerable<Guid> Uses => new[] { Product, Role, Surface }.OfType<Guid>().Concat(Conditions);
-}
-
-/// <summary>Whether a work item is done at a place. No cell at all is 'none here'.</summary>
-public enum CellState
-{
-    /// <summary>Done and priced.</summary>
-    Included,
-    /// <summary>Stated to customer and crew, priced at nothing.</summary>
-    Excluded,
-}
-
-/// <summary>A work item at a place; holds only its state and what it overrides.</summary>
-/// <param name="State">Included or excluded.</param>
-/// <param name="Note">A sentence for customer and crew.</param>
-public sealed record Cell(CellState State, string Note)
-{
-    /// <summary>Where its quantity comes from instead of the item's measure: a measure's name, a band (<c>bands/1</c>), an own measure (<c>own/NAME</c>); empty for the item's measure.</summary>
-    public string Source { get; init; } = "";
-    /// <summary>Answers here instead of the item's.</summary>
-    public ImmutableArray<Answer> Answers { get; init; } = [];
-    /// <summary>Conditions here, with those of item, place and job.</summary>
-    public ImmutableArray<Guid> Conditions { get; init; } = [];
-    /// <summary>Who supplies here; null as the item says.</summary>
-    public Supply? Supply { get; init; }
 }

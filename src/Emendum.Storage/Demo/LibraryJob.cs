@@ -1,5 +1,4 @@
 using Emendum.Core.Jobs;
-using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
@@ -24,36 +23,22 @@ public static class LibraryJob
     /// <summary>The library job.</summary>
     public static Job Build(Guid id, Guid customer, string date)
     {
-        var entries = StarterBook.Entries.ToDictionary(e => e.Id);
-        var number = 1000;
-        Guid Next() => StarterBook.Id(number++);
-        var job = Job.Empty(id, new("Saltmarsh Lending Library", "Refit, ground and first floor", "2041", "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", customer, "Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", date), UnitSystem.Feet);
-        job = job with { Proposal = job.Proposal with { Detail = Detail.Place, Letter = Letter.ReplaceLineEndings("\n"), Terms = Terms.ReplaceLineEndings("\n") } };
-        void Do(Command command) => job = Commands.Apply(job, command, entry => entries.GetValueOrDefault(entry)).Job;
-
-        var places = new List<(Guid Id, string Work)>();
-        foreach (var (group, line, work) in Rooms)
-        {
-            var place = Next();
-            Do(new AddPlace(Next(), place, line, group, null));
-            places.Add((place, work));
-        }
+        var draft = new Draft(id, Draft.Info("Saltmarsh Lending Library", "Refit, ground and first floor", "2041", "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", customer, date), UnitSystem.Feet, 1000);
+        draft.Job = draft.Job with { Proposal = draft.Job.Proposal with { Detail = Detail.Place, Letter = Letter.ReplaceLineEndings("\n"), Terms = Terms.ReplaceLineEndings("\n") } };
+        var places = Rooms.Select(r => (Id: draft.Place(r.Group, r.Line), r.Work)).ToList();
         var items = new Dictionary<char, Guid>();
         foreach (var (key, entry) in new[] { ('u', 100), ('f', 101), ('s', 110), ('w', 111), ('c', 120), ('a', 121), ('d', 130), ('n', 131), ('k', 132), ('p', 133), ('v', 141), ('t', 140) })
-        {
-            items[key] = Next();
-            Do(new AddWork(Next(), items[key], StarterBook.Id(entry), null));
-        }
-        Do(new SetWork(Next(), items['w'], "colour", "", "Gannet white"));
-        Do(new SetWork(Next(), items['p'], "colour", "", "Tidal grey"));
+            items[key] = draft.Work(entry);
+        draft.Set(items['w'], "colour", "Gannet white");
+        draft.Set(items['p'], "colour", "Tidal grey");
         foreach (var (key, item) in items)
         {
-            Do(new FillCells(Next(), [.. places.Where(p => p.Work.Contains(key, StringComparison.Ordinal)).Select(p => new CellWas(item, p.Id, null))], CellState.Included));
-            Do(new FillCells(Next(), [.. places.Where(p => p.Work.Contains(char.ToUpperInvariant(key), StringComparison.Ordinal)).Select(p => new CellWas(item, p.Id, null))], CellState.Excluded));
+            draft.Fill(item, CellState.Included, [.. places.Where(p => p.Work.Contains(key, StringComparison.Ordinal)).Select(p => p.Id)]);
+            draft.Fill(item, CellState.Excluded, [.. places.Where(p => p.Work.Contains(char.ToUpperInvariant(key), StringComparison.Ordinal)).Select(p => p.Id)]);
         }
-        Do(new SetNote(Next(), items['t'], places[0].Id, "", "The library lays its own lobby mat; leave the well clear"));
-        Do(new SetNote(Next(), items['n'], places[5].Id, "", "The stained glass stays as it is"));
-        return job;
+        draft.Do(new SetNote(draft.Next(), items['t'], places[0].Id, "", "The library lays its own lobby mat; leave the well clear"));
+        draft.Do(new SetNote(draft.Next(), items['n'], places[5].Id, "", "The stained glass stays as it is"));
+        return draft.Job;
     }
 
     /// <summary>Group, tape line, and a letter for each kind of work; a capital letter excludes it.</summary>

@@ -95,7 +95,7 @@ public static class BookEndpoints
     }
 
     /// <summary>An entry as the client sends it; what is wrong is said of its field.</summary>
-    private static BookEntry Read(JsonElement element)
+    internal static BookEntry Read(JsonElement element)
     {
         try
         {

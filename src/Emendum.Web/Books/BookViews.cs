@@ -88,12 +88,14 @@ public static class BookViews
     /// <summary>An entry in full.</summary>
     public static EntryView Of(Shelf shelf, Storage.BookStore store, Guid id, UnitSystem units)
     {
-        var entry = shelf.Get(id);
         var newest = store.Versions(id)[0];
-        return new(
-            entry, Words(entry), newest.At, newest.Person, (entry as Material)?.Doubt(), Readings(entry, units), entry is WorkEntry work ? [.. Trial.Asks(work, units).Select(a => new AskView(a.Name, a.Label, a.Unit.Kind == Kind.Count && a.Unit == Unit.Each ? "" : a.Unit.Symbol, Rounding.Text(a.Sample)))] : [],
-            [.. shelf.UsedBy(id).Select(Named)], store.Jobs(id));
+        return Of(shelf.Get(id), newest.At, newest.Person, units, shelf.UsedBy(id), store.Jobs(id));
     }
+
+    /// <summary>An entry in full, of the Book or of a job.</summary>
+    public static EntryView Of(BookEntry entry, string savedAt, string person, UnitSystem units, IEnumerable<BookEntry> usedBy, IReadOnlyList<Storage.PinnedIn> jobs) => new(
+        entry, Words(entry), savedAt, person, (entry as Material)?.Doubt(), Readings(entry, units), entry is WorkEntry work ? [.. Trial.Asks(work, units).Select(a => new AskView(a.Name, a.Label, a.Unit.Kind == Kind.Count && a.Unit == Unit.Each ? "" : a.Unit.Symbol, Rounding.Text(a.Sample)))] : [],
+        [.. usedBy.Select(Named)], jobs);
 
     /// <summary>An entry by name.</summary>
     public static NamedEntry Named(BookEntry entry) => new(entry.Id, entry.Name, entry.KindName(), entry switch { Material m => m.Unit.Symbol, Subcontract s => s.Unit.Symbol, Equipment => "h", LabourRole => "h", _ => "" });

@@ -24,11 +24,14 @@ public sealed record ReverseRequest(Guid Id);
 /// <summary>A job made or taken in.</summary>
 public sealed record JobMade(Guid Id);
 
+/// <summary>The workings of a figure as plain text.</summary>
+public sealed record WorkingsText(string Text);
+
 /// <summary>What can be done to jobs.</summary>
 public static class JobEndpoints
 {
     /// <summary>Who asks, until people sign in.</summary>
-    private const string Owner = "the owner";
+    internal const string Owner = "the owner";
 
     /// <summary>Maps them.</summary>
     public static void MapJobs(this IEndpointRouteBuilder app)
@@ -45,18 +48,20 @@ public static class JobEndpoints
         jobs.MapPost("/{id:guid}/read-tape", (Guid id, TapeText text, OpenJobs open) => TapeView.Of(open.Get(id).Reckoning.Job, text.Line, text.Place));
         jobs.MapGet("/{id:guid}/places/{place:guid}", (Guid id, Guid place, OpenJobs open) => PlaceSheetView.Of(open.Get(id), place));
         jobs.MapGet("/{id:guid}/deduction", (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Reckoning, rule));
-        jobs.MapGet("/{id:guid}/cells/{work:guid}/{place:guid}", (Guid id, Guid work, Guid place, OpenJobs open) => CellSheetView.Of(open.Get(id), new(work, place)));
+        jobs.MapWork();
         jobs.MapGet("/{id:guid}/price", (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Reckoning, shelf));
         jobs.MapGet("/{id:guid}/proposal", (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Reckoning, Trace.Silent));
         jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Reckoning));
         jobs.MapGet("/{id:guid}/workings.xlsx", (Guid id, OpenJobs open) => Results.File(WorkingsWorkbook.Write(open.Get(id).Recorded()), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "Workings.xlsx")).Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
         jobs.MapGet("/{id:guid}/workings", (Guid id, string figure, int? levels, OpenJobs open) =>
             Explanation.Of(open.Get(id).Recorded(), figure, levels) ?? throw new NotThereException("That figure is not in this job any more."));
+        jobs.MapGet("/{id:guid}/workings/text", (Guid id, string figure, OpenJobs open) =>
+            new WorkingsText(Explanation.Text(open.Get(id).Recorded(), figure) ?? throw new NotThereException("That figure is not in this job any more.")));
     }
 
     private static JobView View(OpenJob job) => new ViewOf(job.Reckoning).Job(job.Version, job.UndoOf(Owner));
 
-    private static IResult Answered(string json) => Results.Text(json, "application/json");
+    internal static IResult Answered(string json) => Results.Text(json, "application/json");
 
     private static JobMade Create(NewJob request, OpenJobs open, CompanyStore companies, CustomerStore customers)
     {

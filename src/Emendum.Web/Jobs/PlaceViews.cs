@@ -8,14 +8,14 @@ using Emendum.Core.Reckoning;
 namespace Emendum.Web.Jobs;
 
 /// <summary>A place as lists show it.</summary>
-public sealed record PlaceView(Guid Id, string Name, string Group, string Line, int Count, string Kind, string Size, FigureView? Main, string MainLabel, string Finish, FigureView? Hours)
+public sealed record PlaceView(Guid Id, string Name, string Group, string Line, int Count, string Kind, string Size, FigureView? Main, string MainLabel, string Finish, FigureView? Hours, IReadOnlyList<PlaceConditionView> Conditions)
 {
     /// <summary>The view of a place.</summary>
     public static PlaceView Of(Reckoning reckoning, Place place, FigureView? hours)
     {
         var system = reckoning.Job.Units;
         var main = place.Shape.Main is { } m ? FigureView.Amount($"places/{place.Id}/{m.Name()}", reckoning.Measures[place.Id][m], Emendum.Core.Reckoning.Line.SymbolOf(m, system)) : null;
-        return new(place.Id, place.Name, place.Group, place.Line, place.Count, place.Shape.Kind, TapeWords.InShort(place.Shape, system), main, place.Shape.Main?.Label(system) ?? "", place.Finish, hours);
+        return new(place.Id, place.Name, place.Group, place.Line, place.Count, place.Shape.Kind, TapeWords.InShort(place.Shape, system), main, place.Shape.Main?.Label(system) ?? "", place.Finish, hours, [.. place.Conditions.Select(c => new PlaceConditionView(c.Condition, c.Band))]);
     }
 }
 

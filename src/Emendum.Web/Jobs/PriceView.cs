@@ -24,7 +24,7 @@ public sealed record RoleView(string Name, FigureView Hours, FigureView LoadedCo
 public sealed record BuyView(string Name, string Colour, FigureView Need, string Packs, FigureView Bought, FigureView Leftover, FigureView BoughtCost, FigureView NeedCost, FigureView? Delivery);
 
 /// <summary>Hours, days or visits of equipment, an amount of a subcontract, a charge, a price-only item: what it is counted by, and its money.</summary>
-public sealed record EquipmentView(string Name, FigureView Hours, FigureView Cost);
+public sealed record EquipmentView(string Name, FigureView? Hours, FigureView Cost);
 
 /// <summary>A set-up and travel that the job can have.</summary>
 public sealed record SetUpChoice(Guid Id, string Name);
@@ -96,7 +96,8 @@ public sealed record PriceView(
                 .. reckoning.Charges.Select(c => c.Item is null
                     ? new EquipmentView(c.Name, FigureView.Fine($"setUp/{terms.SetUp}/distance", c.Amount, ""), FigureView.Money($"setUp/{terms.SetUp}/cost", c.Cost))
                     : new EquipmentView($"{c.Name}, {c.Item.Item.Name}", FigureView.Fine($"charges/{c.Item.Item.Id}/{c.Part!.Id}/amount", c.Amount, ""), FigureView.Money($"charges/{c.Item.Item.Id}/{c.Part.Id}/cost", c.Cost))),
-                .. reckoning.Priced.Select(p => new EquipmentView($"{p.Item.Item.Name}, price-only", FigureView.Fine($"priced/{p.Item.Item.Id}/quantity", p.Quantity, p.Entry.Unit.Kind == Kind.Count ? "" : p.Entry.Unit.Symbol), FigureView.Money($"priced/{p.Item.Item.Id}/price", p.Price))),
+                .. reckoning.Priced.Where(p => p.Line is not null).Select(p => new EquipmentView($"{p.Item.Item.Name}, {p.Line!.Measures.Place.Name}, allowance", null, FigureView.Money($"priced/{p.Item.Item.Id}/{p.Line.Measures.Place.Id}/allowance", p.Price))),
+                .. reckoning.Priced.Where(p => p.Entry is not null).Select(p => new EquipmentView($"{p.Item.Item.Name}, price-only", FigureView.Fine($"priced/{p.Item.Item.Id}/quantity", p.Quantity, p.Entry!.Unit.Kind == Kind.Count ? "" : p.Entry.Unit.Symbol), FigureView.Money($"priced/{p.Item.Item.Id}/price", p.Price))),
             ],
             [new("Duration", FigureView.Fine("totals/duration", reckoning.Duration.Days, "days")), new("Return visits", FigureView.Fine("totals/returnVisits", reckoning.Duration.ReturnVisits, ""))],
             [.. shelf.Index.Find(new("", "setUp", "", false)).Select(e => new SetUpChoice(e.Id, e.Name)).Concat(terms.SetUp is { } own && reckoning.Job.Book.GetValueOrDefault(own) is { } pinned ? [new SetUpChoice(pinned.Id, pinned.Name)] : []).DistinctBy(c => c.Id)]);

@@ -1,7 +1,5 @@
 using System.Globalization;
-using System.Text.Json.Nodes;
 using Emendum.Core;
-using Emendum.Core.Book;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
@@ -34,47 +32,18 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     /// <summary>A measured quantity to one place; counts whole.</summary>
     public static FigureView Amount(string path, Val value, string unit) => Of(path, value, unit, unit.Length == 0 ? "#,0.##" : "#,0.0");
 
+    /// <summary>How far a figure has moved from what it was, signed, to as many places as it is shown with; null where it has not. Its path is the figure's.</summary>
+    public static FigureView? Moved(FigureView now, Val was)
+    {
+        var point = now.Shown.IndexOf('.');
+        var places = point < 0 ? 0 : now.Shown.Length - point - 1;
+        var moved = decimal.Round(now.Value - was.V, places, MidpointRounding.AwayFromZero);
+        var format = places == 0 ? "#,0" : "#,0." + new string('0', places);
+        return moved == 0 ? null : now with { Shown = moved.ToString($"+{format};−{format}", CultureInfo.InvariantCulture), Value = moved };
+    }
+
     /// <summary>A need or purchase to two places.</summary>
     public static FigureView Fine(string path, Val value, string unit) => Of(path, value, unit, "#,0.##");
-}
-
-/// <summary>A work item as the screens show it. <c>Covers</c> is what a product chosen for it must cover; null when it takes none.</summary>
-public sealed record WorkView(
-    Guid Id, Guid Entry, string Kind, string Section, string Name, int Coats, IReadOnlyList<int> CoatsOffered, Guid? Product, Guid? OwnProduct, Kind? Covers,
-    string Colour, string? Pace, string PaceShown, string Wording, string CrewNote, string MeasureLabel, IReadOnlyList<string> Parts, FigureView? Quantity, FigureView? Hours,
-    IReadOnlyList<Level> Levels, string Difficulty, IReadOnlyList<QuestionView> Questions, IReadOnlyList<Answer> Answers, IReadOnlyList<PickView> Choices, IReadOnlyList<Guid> Picks, string Hazard, string HazardAnswer, Supply Supply, IReadOnlyList<Guid> Conditions);
-
-/// <summary>A question of an assembly as a work item answers it; without an answer the place's measure or the usual one stands, said in <c>Otherwise</c>.</summary>
-public sealed record QuestionView(Guid Id, string Text, string Unit, string Answer, string Otherwise);
-
-/// <summary>A part that may be taken: one of an either-or group, or an optional one (no group).</summary>
-public sealed record PickView(Guid Id, string Name, string Group, bool Taken);
-
-/// <summary>A cell as the grid shows it.</summary>
-public sealed record CellView(Guid Work, Guid Place, CellState State, string Note, string Hours, string Quantity, string Unit);
-
-/// <summary>A figure of a cell with the sentence that says how it came about.</summary>
-public sealed record CellLineView(string Label, FigureView Figure, string Sentence);
-
-/// <summary>What the side sheet says of one included cell.</summary>
-public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines)
-{
-    /// <summary>Quantity, and what each part takes; empty for a cell that is not included.</summary>
-    public static CellSheetView Of(OpenJob job, CellKey key)
-    {
-        var figures = job.Recorded().Figures;
-        if (job.Reckoning.At(key) is not { } line) return new([]);
-        CellLineView Say(string label, string leaf, Func<string, FigureView> view)
-        {
-            var path = $"cells/{key.Work}/{key.Place}/{leaf}";
-            return new(label, view(path), figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : "");
-        }
-        return new(
-        [
-            Say("Quantity", "quantity", path => FigureView.Amount(path, line.Quantity, Line.SymbolOf(line.Item.Measure, job.Reckoning.Job.Units))),
-            .. line.Item.Parts.Select((part, i) => Say(part.Name, "parts/" + part.Id, path => FigureView.Fine(path, line.Amounts[i], part.Unit.Symbol))),
-        ]);
-    }
 }
 
 /// <summary>The figures at the foot of every job screen.</summary>
@@ -91,16 +60,16 @@ public sealed record RuleView(string Name, string Label, string Source);
 /// <summary>A job with everything its screens show but the views made on request.</summary>
 public sealed record JobView(
     Guid Id, long Version, JobInfo Info, UnitSystem Units, string Deduct, RuleView Rule, IReadOnlyList<RuleView> Rules, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work,
-    IReadOnlyList<CellView> Cells, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, UndoView Undo);
+    IReadOnlyList<CellsView> Cells, IReadOnlyList<Guid> Conditions, PaceFactor? Pace, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, UndoView Undo);
 
-/// <summary>How much the last edit moved the totals, signed, ready to show; empty where it did not.</summary>
-public sealed record DeltaView(string Hours, string Materials, string Cost, string BeforeTax);
+/// <summary>How much the last edit moved the totals, signed; null where it did not.</summary>
+public sealed record DeltaView(FigureView? Hours, FigureView? Materials, FigureView? Cost, FigureView? BeforeTax);
 
 /// <summary>What an edit changed: whole new views of what it touched, the new order where that changed, and what is gone. <see cref="Reload"/> says that it touched too much to list.</summary>
 public sealed record AnswerView(
-    long Version, string Did, bool Reload, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work, IReadOnlyList<CellView> Cells,
+    long Version, string Did, bool Reload, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work, IReadOnlyList<CellsView> Cells,
     IReadOnlyList<Guid>? PlaceOrder, IReadOnlyList<Guid>? WorkOrder, IReadOnlyList<string> GoneCells,
-    JobInfo Info, UnitSystem Units, string Deduct, RuleView Rule, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, DeltaView Delta, UndoView Undo);
+    JobInfo Info, UnitSystem Units, string Deduct, RuleView Rule, IReadOnlyList<Guid> Conditions, PaceFactor? Pace, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, DeltaView Delta, UndoView Undo);
 
 /// <summary>Makes views from a reckoned job.</summary>
 public sealed class ViewOf(Reckoning reckoning)
@@ -112,34 +81,10 @@ public sealed class ViewOf(Reckoning reckoning)
     public PlaceView Place(Place place) => PlaceView.Of(reckoning, place, subtotals.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours($"places/{place.Id}/hours", hours) : null);
 
     /// <summary>One work item.</summary>
-    public WorkView Work(CompiledItem compiled)
-    {
-        var (item, entry) = (compiled.Item, compiled.Entry);
-        var (rate, assembly) = (entry as ProductionRate, entry as Assembly);
-        var pace = item.Pace ?? rate?.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace;
-        IReadOnlyList<int> coats = rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)] : assembly?.Components.Any(c => c.PerCoat) == true ? [1, 2, 3, 4] : [];
-        return new(item.Id, item.Entry, entry.KindName(), item.Section, item.Name, item.Coats, coats,
-            item.Product ?? rate?.Product, item.Product, rate?.Product is null ? null : compiled.Measure.Kind(),
-            item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, entry.CrewNote, compiled.Measure.Label(job.Units),
-            [.. compiled.Parts.Concat(compiled.Once).Select(p => $"{p.Name} — {p.Kind.ToString().ToLowerInvariant()}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}")],
-            subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount($"work/{item.Id}/quantity", quantity, Line.SymbolOf(compiled.Measure, job.Units)) : null,
-            subtotals.ItemHours.TryGetValue(item.Id, out var hours) ? FigureView.Hours($"work/{item.Id}/hours", hours) : null,
-            entry.Levels, item.Difficulty,
-            [.. (assembly?.Questions ?? []).Select(q => new QuestionView(q.Id, q.Text, q.Unit.Symbol, item.Answers.FirstOrDefault(a => a.Question == q.Id) is { } answer ? Rounding.Text(answer.Value) : "", q.From is { } from ? $"{from.Label(job.Units).ToLowerInvariant()} of each place" : $"{Rounding.Text(q.Usual)} {q.Unit}"))],
-            item.Answers,
-            [.. (assembly?.Components ?? []).Where(c => c.Group.Length > 0 || c.Optional).Select(c => new PickView(c.Id, c.Name, c.Group, compiled.Parts.Concat(compiled.Once).Any(p => p.Id == c.Id)))],
-            item.Picks, assembly?.Hazard ?? "", item.HazardAnswer, item.Supply, item.Conditions);
-    }
+    public WorkView Work(CompiledItem compiled) => WorkView.Of(compiled, job, subtotals);
 
     /// <summary>A deduction rule.</summary>
     public static RuleView Rule(DeductionRule rule) => new(rule.Name, rule.Label, rule.Source);
-
-    /// <summary>One cell.</summary>
-    public CellView Cell(CellKey key, Cell cell)
-    {
-        if (reckoning.At(key) is not { } line) return new(key.Work, key.Place, cell.State, cell.Note, "", "", "");
-        return new(key.Work, key.Place, cell.State, cell.Note, line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture), line.Quantity.V.ToString(line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0", CultureInfo.InvariantCulture), Line.SymbolOf(line.Item.Measure, job.Units));
-    }
 
     /// <summary>The tally.</summary>
     public TallyView Tally()
@@ -161,7 +106,7 @@ public sealed class ViewOf(Reckoning reckoning)
     /// <summary>The whole job.</summary>
     public JobView Job(long version, UndoView undo) => new(
         job.Id, version, job.Info, job.Units, job.Deduct, Rule(job.Rule), [.. DeductionRule.All.Select(Rule)],
-        [.. job.Places.Select(Place)], [.. reckoning.Items.Select(Work)], [.. InOrder().Select(k => Cell(k, job.Cells[k]))], job.Pricing, job.Proposal, Tally(), undo);
+        [.. job.Places.Select(Place)], [.. reckoning.Items.Select(Work)], CellsView.Of(reckoning, InOrder()), job.Conditions, job.Pace, job.Pricing, job.Proposal, Tally(), undo);
 
     private IEnumerable<CellKey> InOrder() =>
         from work in job.Work from place in job.Places let key = new CellKey(work.Id, place.Id) where job.Cells.ContainsKey(key) select key;
@@ -180,7 +125,7 @@ public sealed class ViewOf(Reckoning reckoning)
         var items = before.Items.ToDictionary(i => i.Item.Id);
         foreach (var item in reckoning.Items)
             if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item)) touchedWork.Add(item.Item.Id);
-        var cells = new List<CellView>();
+        var cells = new List<CellKey>();
         var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost || old.Units != job.Units;
         void Touch(CellKey key)
         {
@@ -192,7 +137,7 @@ public sealed class ViewOf(Reckoning reckoning)
             var same = old.Cells.TryGetValue(key, out var was) && ReferenceEquals(was, cell) && ReferenceEquals(reckoning.At(key), before.At(key));
             if (same) continue;
             Touch(key);
-            if (cells.Count < MostCells) cells.Add(Cell(key, cell));
+            if (cells.Count < MostCells) cells.Add(key);
             else reload = true;
         }
         var gone = new List<string>();
@@ -207,24 +152,16 @@ public sealed class ViewOf(Reckoning reckoning)
         }
         if (reload) (cells, gone) = ([], []);
         return new(version, did, reload,
-            reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)], reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)], cells,
+            reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)], reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)], CellsView.Of(reckoning, cells),
             reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)], reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)], gone,
-            job.Info, job.Units, job.Deduct, Rule(job.Rule), job.Pricing, job.Proposal, Tally(), Delta(before), undo);
+            job.Info, job.Units, job.Deduct, Rule(job.Rule), job.Conditions, job.Pace, job.Pricing, job.Proposal, Tally(), Moved(before), undo);
     }
 
     private static bool SameOrder(System.Collections.Immutable.ImmutableArray<Place> a, System.Collections.Immutable.ImmutableArray<Place> b) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
 
     private static bool SameOrder(System.Collections.Immutable.ImmutableArray<WorkItem> a, System.Collections.Immutable.ImmutableArray<WorkItem> b) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
 
-    private DeltaView Delta(Reckoning before)
-    {
-        static string Signed(decimal now, decimal was, string format)
-        {
-            var moved = decimal.Round(now - was, format.Length - format.IndexOf('.') - 1, MidpointRounding.AwayFromZero);
-            return moved == 0 ? "" : moved.ToString($"+{format};−{format}", CultureInfo.InvariantCulture);
-        }
-        return new(
-            Signed(reckoning.Hours.V, before.Hours.V, "#,0.0"), Signed(reckoning.Price.Classes[1].Cost.V, before.Price.Classes[1].Cost.V, "#,0.00"),
-            Signed(reckoning.Price.Direct.V, before.Price.Direct.V, "#,0.00"), Signed(reckoning.Price.BeforeTax.V, before.Price.BeforeTax.V, "#,0.00"));
-    }
+    private DeltaView Moved(Reckoning before) => new(
+        FigureView.Moved(FigureView.Hours("totals/hours", reckoning.Hours), before.Hours), FigureView.Moved(FigureView.Money("price/material", reckoning.Price.Classes[1].Cost), before.Price.Classes[1].Cost),
+        FigureView.Moved(FigureView.Money("price/direct", reckoning.Price.Direct), before.Price.Direct), FigureView.Moved(FigureView.Money("price/beforeTax", reckoning.Price.BeforeTax), before.Price.BeforeTax));
 }

@@ -1,0 +1,82 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
+import { useMemo, useState } from "react";
+import type { Work } from "../api/client";
+import { useJob } from "../job/JobContext";
+import type { Edit } from "../job/openJob";
+import { Preview } from "./Preview";
+import { type CellAt, seen } from "./range";
+
+/** A cell as it is, in every place that shares its floor, finish or heading; what it would move is shown first. */
+export function ApplyTo({ at, item, onClose }: { at: CellAt; item: Work; onClose: () => void }) {
+  const [open, { job, cells }] = useJob();
+  const place = job.places.find((p) => p.id === at.place)!;
+  const ways = useMemo(() => {
+    const others = job.places.filter((p) => p.id !== at.place);
+    const all: { words: string; places: string[] }[] = [];
+    const steps = place.group.split(" / ").filter(Boolean);
+    for (let n = steps.length; n > 0; n--) {
+      const heading = steps.slice(0, n).join(" / ");
+      all.push({
+        words: `under ${heading}`,
+        places: others.filter((p) => p.group === heading || p.group.startsWith(heading + " / ")).map((p) => p.id),
+      });
+    }
+    if (place.finish)
+      all.push({
+        words: `with the finish “${place.finish}”`,
+        places: others.filter((p) => p.finish.toLowerCase() === place.finish.toLowerCase()).map((p) => p.id),
+      });
+    all.push({ words: "of the job", places: others.map((p) => p.id) });
+    return all;
+  }, [at.place, job.places, place]);
+  const [way, setWay] = useState(0);
+  const [everywhere, setEverywhere] = useState(true);
+  const places = ways[way]!.places.filter((p) => everywhere || cells.has(`${at.work}/${p}`));
+  const edit: Edit | null =
+    places.length === 0
+      ? null
+      : {
+          type: "copyCells",
+          fromWork: [at.work],
+          fromPlaces: [at.place],
+          work: [at.work],
+          places,
+          was: seen([at.work], places, cells),
+        };
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="apply-to" fullWidth maxWidth="sm">
+      <DialogTitle id="apply-to">
+        {item.section}: {item.name} as in {place.name}
+      </DialogTitle>
+      <DialogContent>
+        <fieldset>
+          <legend>In every other place</legend>
+          {ways.map((w, i) => (
+            <label key={w.words} className="check">
+              <input type="radio" name="way" checked={way === i} onChange={() => setWay(i)} /> {w.words} (
+              {w.places.length})
+            </label>
+          ))}
+        </fieldset>
+        <label className="check">
+          <input type="checkbox" checked={everywhere} onChange={(e) => setEverywhere(e.target.checked)} /> also where
+          nothing is said of this work yet
+        </label>
+        {edit ? <Preview edit={edit} /> : <p className="note">No such place.</p>}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Back</Button>
+        <Button
+          variant="contained"
+          disabled={!edit}
+          onClick={() => {
+            void open.tell(edit!);
+            onClose();
+          }}
+        >
+          Apply to {places.length} places
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

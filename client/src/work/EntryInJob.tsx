@@ -1,0 +1,156 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useRef, useState } from "react";
+import { Link, useParams } from "react-router";
+import { api, newId } from "../api/client";
+import { KindForm } from "../book/EntryPage";
+import "../book/book.css";
+import { type Entry, type EntryView, EditingContext, bookChanged, put } from "../book/useEntry";
+import { Text } from "../book/fields";
+import { useJob } from "../job/JobContext";
+import { DifferenceTable } from "./KeepInBook";
+
+/** An entry as this job has it. What is changed here stays in the job until it is kept in the Book on purpose. */
+export function EntryInJob() {
+  const { entry: id } = useParams() as { entry: string };
+  const [open, { job, answers }] = useJob();
+  const queries = useQueryClient();
+  const [wrong, setWrong] = useState("");
+  const path = { id: job.id, entry: id };
+  const key = ["job-entry", job.id, id];
+  const { data: view, error } = useQuery({
+    queryKey: [...key, answers],
+    queryFn: async () => {
+      const { data } = await api.GET("/api/jobs/{id}/book/{entry}", { params: { path } });
+      latest.current = data!.entry;
+      return data!;
+    },
+    placeholderData: (kept) => kept,
+    retry: false,
+  });
+  const { data: pinned } = useQuery({
+    queryKey: ["job-book", job.id, answers],
+    queryFn: async () => (await api.GET("/api/jobs/{id}/book", { params: { path: { id: job.id } } })).data!,
+    placeholderData: (kept) => kept,
+  });
+  const latest = useRef<Entry | null>(null);
+  const before = useRef<Promise<unknown>>(Promise.resolve());
+
+  const change = useCallback(
+    (how: (entry: Entry) => Entry) => {
+      const saved = before.current
+        .catch(() => undefined)
+        .then(async () => {
+          const was = latest.current!;
+          const entry = how(structuredClone(was));
+          await open.through(() =>
+            api.PUT("/api/jobs/{id}/book/{entry}", {
+              params: { path: { id: job.id, entry: id } },
+              body: { id: newId(), was, entry },
+            }),
+          );
+          latest.current = entry;
+        });
+      before.current = saved;
+      return saved;
+    },
+    [id, job.id, open],
+  );
+  const set = useCallback(
+    (field: string, value: unknown) => change((entry) => (put(entry, field, value), entry)),
+    [change],
+  );
+
+  if (error)
+    return (
+      <section className="panel empty" aria-label="Entry">
+        <h2>{error.message}</h2>
+        <p>
+          <Link to={`/jobs/${job.id}/work`}>Back to the work</Link>
+        </p>
+      </section>
+    );
+  if (!view) return <section className="panel empty" aria-busy="true" aria-label="Opening the entry" />;
+  const here = pinned?.find((p) => p.id === id);
+
+  async function tell(post: () => Promise<void>) {
+    try {
+      await post();
+      setWrong("");
+    } catch (refused) {
+      setWrong((refused as Error).message);
+    }
+  }
+  const keep = () =>
+    tell(async () => {
+      const body = { id: newId(), was: here!.bookVersion ?? 0, work: null };
+      await open.through(() => api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body }));
+      await bookChanged(queries);
+    });
+  const take = () => tell(() => open.send({ type: "takeFromBook", entries: [id], work: null }));
+
+  return (
+    <EditingContext value={{ view: view as EntryView, set, change }}>
+      <div className="work">
+        <section className="panel entry" aria-label={`${view.entry.name}, in this job`}>
+          <header>
+            <h2>{view.entry.name}</h2>
+            <span className="note">as this job has it; other jobs and the Book stay as they are</span>
+          </header>
+          <div className="form">
+            <Text label="Name" path="name" />
+            <KindForm key={String(here?.version)} kind={view.entry.kind} tried={undefined} />
+          </div>
+        </section>
+        <aside className="panel sheet" aria-label="This job and the Book">
+          <header>
+            <h2>This job and the Book</h2>
+          </header>
+          <section className="cellsheet">
+            {!here ? (
+              <p className="note">Comparing…</p>
+            ) : here.differences.length === 0 ? (
+              <p className="note">The job has version {here.version}, as the Book has it.</p>
+            ) : (
+              <>
+                <p className="note">
+                  {here.changedHere ? "Changed in this job. " : ""}
+                  {here.bookVersion && here.bookVersion !== here.version
+                    ? `The job has version ${here.version}, the Book ${here.bookVersion}.`
+                    : ""}
+                </p>
+                <DifferenceTable lines={here.differences} was="in this job" now="in the Book" />
+                <p className="acts">
+                  <button className="act" onClick={() => void keep()}>
+                    Keep in the Book
+                  </button>
+                  <button className="act" onClick={() => void take()}>
+                    Take from the Book
+                  </button>
+                </p>
+              </>
+            )}
+            {wrong && (
+              <p className="error" role="alert">
+                {wrong}
+              </p>
+            )}
+            <p className="note">
+              <Link to={`/jobs/${job.id}/work`}>Back to the work</Link> ·{" "}
+              <Link to={`/book/${id}`}>its entry in the Book</Link>
+            </p>
+            {view.usedBy.length > 0 && (
+              <>
+                <h3>In this job it is used by</h3>
+                {view.usedBy.map((e) => (
+                  <p key={e.id} className="note">
+                    <Link to={`/jobs/${job.id}/book/${e.id}`}>{e.name}</Link>
+                  </p>
+                ))}
+              </>
+            )}
+          </section>
+        </aside>
+      </div>
+    </EditingContext>
+  );
+}

@@ -1,0 +1,148 @@
+import { Figure } from "../figure/Figure";
+import { useJob } from "../job/JobContext";
+import { type GridProps, placeWidth } from "./ScopeGrid";
+
+const words = { hours: "Hours", quantity: "Quantity", cost: "Cost", price: "Price" };
+
+interface Props extends GridProps {
+  lefts: number[];
+  from: number;
+  to: number;
+  width: number;
+  onColumn: (column: number) => void;
+}
+
+/** Sections, work and its sums, over the columns; it stays while places scroll. */
+export function GridHead(props: Props) {
+  const { layout, lefts, frozen, shows } = props;
+  const [, { job }] = useJob();
+  const { columns, sections } = layout;
+  const shown = columns.map((_, c) => c).filter((c) => c < frozen || (c >= props.from && c < props.to));
+  const place = (c: number, to = c + 1) => ({
+    left: placeWidth + lefts[c]!,
+    width: lefts[to]! - lefts[c]!,
+    position: c < frozen ? ("sticky" as const) : undefined,
+  });
+  const total = shows === "cost" ? job.tally.cost : shows === "price" ? job.tally.beforeTax : job.tally.worked;
+  return (
+    <div className="ghead" role="rowgroup" style={{ width: props.width }}>
+      <div className="gr sections" role="row" aria-rowindex={1}>
+        <div role="columnheader" className="place" aria-label="Section" />
+        {sections
+          .flatMap((s) =>
+            // A section that begins among the frozen columns and ends beyond them is named in both.
+            s.from < frozen && s.to > frozen
+              ? [
+                  { ...s, to: frozen },
+                  { ...s, from: frozen },
+                ]
+              : [s],
+          )
+          .filter((s) => s.from < frozen || (s.to > props.from && s.from < props.to))
+          .map((s) => (
+            <div
+              key={`${s.section}${s.from}`}
+              role="columnheader"
+              aria-colindex={s.from + 2}
+              aria-colspan={s.to - s.from}
+              className="gc first"
+              style={place(s.from, s.to)}
+            >
+              <button
+                className="headbutton"
+                aria-expanded={!s.folded}
+                title={s.folded ? `Show the work of ${s.section}` : `Fold ${s.section}`}
+                onClick={() => props.onFold({ section: s.section })}
+              >
+                {s.folded ? <span aria-hidden="true">▸</span> : null} {s.section}
+              </button>
+            </div>
+          ))}
+        <div className="sum" role="columnheader" aria-label="In all" />
+      </div>
+      <div className="gr names" role="row" aria-rowindex={2}>
+        <div role="columnheader" className="place">
+          Place
+        </div>
+        {shown.map((c) => {
+          const column = columns[c]!;
+          if (column.kind === "folded")
+            return (
+              <div
+                key={`f${column.section}`}
+                role="columnheader"
+                className="gc first"
+                style={place(c)}
+                aria-label={column.section}
+              />
+            );
+          const { work } = column;
+          return (
+            <div
+              key={work.id}
+              role="columnheader"
+              aria-colindex={c + 2}
+              className={column.first ? "gc first" : "gc"}
+              style={place(c)}
+            >
+              <button
+                className="headbutton"
+                title={`Select ${work.section}: ${work.name} in every place`}
+                onClick={() => props.onColumn(layout.work.indexOf(work))}
+              >
+                {work.name}
+              </button>
+            </div>
+          );
+        })}
+        <div className="sum" role="columnheader">
+          {shows === "quantity" ? "Hours" : words[shows]}
+        </div>
+      </div>
+      <div className="gr sums" role="row" aria-rowindex={3}>
+        <div role="rowheader" className="place">
+          {words[shows]}
+        </div>
+        {shown.map((c) => {
+          const column = columns[c]!;
+          if (column.kind === "folded")
+            return (
+              <div
+                key={`f${column.section}`}
+                role="gridcell"
+                className="gc first"
+                style={place(c)}
+                aria-label="folded"
+              />
+            );
+          const { work } = column;
+          const figure =
+            shows === "hours"
+              ? work.hours
+              : shows === "quantity"
+                ? work.quantity
+                : props.workMoney.get(work.id)?.[shows];
+          return (
+            <div
+              key={work.id}
+              role="gridcell"
+              aria-colindex={c + 2}
+              className={column.first ? "gc first" : "gc"}
+              style={place(c)}
+            >
+              {figure && <Figure figure={figure} label={`${work.section}: ${work.name}`} />}
+            </div>
+          );
+        })}
+        <div className="sum" role="gridcell">
+          <Figure
+            figure={total}
+            label={
+              shows === "price" ? "Price before tax" : shows === "cost" ? "Cost of the job" : "Labour hours of the work"
+            }
+          />
+        </div>
+      </div>
+    </div>
+  );
+}

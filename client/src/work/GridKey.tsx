@@ -1,0 +1,33 @@
+import { useJob } from "../job/JobContext";
+
+/** The signs in the grid, and what the last copy or paste did. */
+export function GridKey({ said }: { said: string }) {
+  const [, { job }] = useJob();
+  return (
+    <footer className="key" aria-label="Signs in the grid">
+      <span>
+        <i className="cell included">4.2</i> included
+      </span>
+      <span>
+        <i className="cell excluded">out</i> excluded, stated
+      </span>
+      <span>
+        <i className="cell alternate">alt</i> alternate
+      </span>
+      <span>
+        <i className="cell none">·</i> none here
+      </span>
+      <span>
+        <i className="cell included">
+          4.2
+          <b className="differs" />
+        </i>{" "}
+        differs from its item
+      </span>
+      {job.pricing.setUp && <span>set-up and travel come on top</span>}
+      <span role="status" className="said">
+        {said}
+      </span>
+    </footer>
+  );
+}

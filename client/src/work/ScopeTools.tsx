@@ -1,0 +1,108 @@
+import type { Filter } from "./layout";
+import { noFilter } from "./layout";
+import type { useGridEdits } from "./useGridEdits";
+
+const onlys = {
+  all: "all places",
+  differs: "with cells that differ",
+  excluded: "with something left out",
+  alternate: "with alternates",
+  noted: "with a sentence",
+  empty: "without work",
+};
+
+/** What is done to the selected cells, and which places and work are shown. */
+export function ScopeTools(props: {
+  filter: Filter;
+  onFilter: (filter: Filter) => void;
+  count: number;
+  edits: ReturnType<typeof useGridEdits>;
+  frozen: number;
+  column: number;
+  onFreeze: (columns: number) => void;
+  onDialog: (dialog: "conditions" | "refresh" | "replace") => void;
+  folded: number;
+  onUnfold: () => void;
+  onFind: () => void;
+}) {
+  const { filter, edits, count, frozen } = props;
+  const filtered = filter.places !== "" || filter.work !== "" || filter.only !== "all";
+  const field = (name: "places" | "work") => (
+    <input
+      className="filter"
+      type="search"
+      placeholder={name === "places" ? "Find places" : "Find work"}
+      aria-label={`Filter ${name}`}
+      value={filter[name]}
+      onChange={(e) => props.onFilter({ ...filter, [name]: e.target.value })}
+      onKeyDown={(e) => {
+        if (e.key === "Escape") props.onFilter({ ...filter, [name]: "" });
+        else if (e.key !== "Enter") return;
+        props.onFind();
+      }}
+    />
+  );
+  return (
+    <div className="tools" role="toolbar" aria-label="Cells and what is shown">
+      {field("places")}
+      {field("work")}
+      <select
+        aria-label="Only places"
+        value={filter.only}
+        onChange={(e) => props.onFilter({ ...filter, only: e.target.value as Filter["only"] })}
+      >
+        {Object.entries(onlys).map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+      {filtered && (
+        <button className="act" onClick={() => props.onFilter(noFilter)}>
+          Show everything
+        </button>
+      )}
+      {props.folded > 0 && (
+        <button className="act" onClick={props.onUnfold}>
+          Unfold
+        </button>
+      )}
+      <button
+        className="act"
+        aria-pressed={frozen > 0}
+        title="Keep the columns up to the selected one in sight"
+        onClick={() => props.onFreeze(frozen > 0 ? 0 : props.column + 1)}
+      >
+        {frozen > 0 ? "Unfreeze" : "Freeze"}
+      </button>
+      <span className="gap" />
+      {count > 0 && (
+        <>
+          <span className="note">{count === 1 ? "1 cell" : `${count} cells`}</span>
+          <button className="act" onClick={() => edits.fill("included")}>
+            Include <span className="kbd">I</span>
+          </button>
+          <button className="act" onClick={() => edits.fill("excluded")}>
+            Leave out <span className="kbd">O</span>
+          </button>
+          <button className="act" onClick={() => edits.fill("alternate")}>
+            Alternate <span className="kbd">L</span>
+          </button>
+          <button className="act" onClick={() => edits.fill(null)}>
+            None here <span className="kbd">Del</span>
+          </button>
+        </>
+      )}
+      <select
+        aria-label="More"
+        value=""
+        onChange={(e) => e.target.value && props.onDialog(e.target.value as "conditions" | "refresh" | "replace")}
+      >
+        <option value="">More…</option>
+        <option value="conditions">Conditions on the whole job</option>
+        <option value="replace">Replace a product everywhere</option>
+        <option value="refresh">Refresh prices</option>
+      </select>
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Work;
+
+/// <summary>Whether a work item is done at a place. No cell at all is 'none here'.</summary>
+public enum CellState
+{
+    /// <summary>Done and priced.</summary>
+    Included,
+    /// <summary>Stated to customer and crew, priced at nothing.</summary>
+    Excluded,
+    /// <summary>Offered beside the price, and not in it.</summary>
+    Alternate,
+}
+
+/// <summary>A work item at a place; holds only its state and what it overrides. What is null is as the work item has it.</summary>
+/// <param name="State">Included, excluded or an alternate.</param>
+/// <param name="Note">A sentence for customer and crew.</param>
+public sealed record Cell(CellState State, string Note)
+{
+    /// <summary>Where its quantity comes from instead of the item's measure: a measure's name, a band (<c>bands/1</c>), an own measure (<c>own/NAME</c>); empty for the item's measure.</summary>
+    public string Source { get; init; } = "";
+    /// <summary>Answers here instead of the item's.</summary>
+    public ImmutableArray<Answer> Answers { get; init; } = [];
+    /// <summary>Conditions here, with those of item, place and job.</summary>
+    public ImmutableArray<Guid> Conditions { get; init; } = [];
+    /// <summary>Who supplies here.</summary>
+    public Supply? Supply { get; init; }
+    /// <summary>Quantity typed for one such place, instead of any measure.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public TypedQuantity? Quantity { get; init; }
+    /// <summary>Coats.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public int? Coats { get; init; }
+    /// <summary>Material.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Product { get; init; }
+    /// <summary>Colour.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Colour { get; init; }
+    /// <summary>Pace.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Ratio? Pace { get; init; }
+    /// <summary>Level of difficulty by name; empty for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Difficulty { get; init; }
+    /// <summary>Role.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Role { get; init; }
+    /// <summary>Surface.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Surface { get; init; }
+    /// <summary>Provisional sum for one such place.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public decimal? Allowance { get; init; }
+    /// <summary>What the crew reads.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? CrewNote { get; init; }
+
+    /// <summary>Entries it names.</summary>
+    [JsonIgnore]
+    public IEnumerable<Guid> Uses => new[] { Product, Role, Surface }.OfType<Guid>().Concat(Conditions);
+
+    /// <summary>Whether anything of it is not as its work item has it; a note is not such a thing.</summary>
+    [JsonIgnore]
+    public bool Differs => Source.Length > 0 || !Answers.IsEmpty || !Conditions.IsEmpty || Supply is not null || Quantity is not null || Allowance is not null || CrewNote is not null || WorksOtherwise;
+
+    /// <summary>Whether the work itself is done otherwise than its item says.</summary>
+    [JsonIgnore]
+    public bool WorksOtherwise => Coats is not null || Product is not null || Colour is not null || Pace is not null || Difficulty is not null || Role is not null || Surface is not null;
+
+    /// <summary>The work item as it is done here.</summary>
+    public WorkItem Of(WorkItem item) => item with
+    {
+        Coats = Coats ?? item.Coats,
+        Product = Product ?? item.Product,
+        Colour = Colour ?? item.Colour,
+        Pace = Pace ?? item.Pace,
+        Difficulty = Difficulty ?? item.Difficulty,
+        Role = Role ?? item.Role,
+        Surface = Surface ?? item.Surface,
+    };
+}

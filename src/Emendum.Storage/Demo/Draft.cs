@@ -1,0 +1,60 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Emendum.Core.Jobs;
+using Emendum.Core.Quantities;
+using Emendum.Core.Work;
+
+namespace Emendum.Storage.Demo;
+
+/// <summary>A demo job while it is built, by the same commands a person gives; ids are counted from a number, so that every build is the same.</summary>
+internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
+{
+    private static readonly Dictionary<Guid, Core.Book.BookEntry> Entries = StarterBook.Entries.ToDictionary(e => e.Id);
+
+    /// <summary>The job so far.</summary>
+    public Job Job { get; set; } = Job.Empty(id, info, units);
+
+    /// <summary>What a job of the made-up firm is called and whom it is for.</summary>
+    public static JobInfo Info(string name, string subtitle, string number, string customer, string address, Guid customerId, string date) =>
+        new(name, subtitle, number, customer, address, customerId, "Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", date);
+
+    /// <summary>The next id.</summary>
+    public Guid Next() => StarterBook.Id(number++);
+
+    /// <summary>Gives a command.</summary>
+    public void Do(Command command) => Job = Commands.Apply(Job, command, entry => Entries.GetValueOrDefault(entry)).Job;
+
+    /// <summary>Measures a place.</summary>
+    public Guid Place(string group, string line)
+    {
+        var place = Next();
+        Do(new AddPlace(Next(), place, line, group, null));
+        return place;
+    }
+
+    /// <summary>Adds an entry of the starter Book, included in places.</summary>
+    public Guid Work(int entry, params Guid[] places)
+    {
+        var work = Next();
+        Do(new AddWork(Next(), work, StarterBook.Id(entry), null));
+        if (places.Length > 0) Fill(work, CellState.Included, places);
+        return work;
+    }
+
+    /// <summary>Says what a work item is at places.</summary>
+    public void Fill(Guid work, CellState? state, params Guid[] places) => Do(new FillCells(Next(), [work], [.. places], Job.Seen([work], places), state));
+
+    /// <summary>Sets a field of a work item.</summary>
+    public void Set<T>(Guid work, string field, T now) => Do(new SetWork(Next(), work, field, ChangeSet.Get(Job, $"work/{work}/{field}"), Node(now)));
+
+    /// <summary>Sets a field of a cell.</summary>
+    public void Set<T>(Guid work, Guid place, string field, T now) => Do(new SetCell(Next(), work, place, field, ChangeSet.Get(Job, $"cells/{work}/{place}/{field}"), Node(now)));
+
+    /// <summary>Sets a field of the pricing terms.</summary>
+    public void Price<T>(string field, T now) => Do(new SetPricing(Next(), field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
+
+    /// <summary>Sets conditions on a place.</summary>
+    public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) => Do(new SetPlace(Next(), place, "conditions", ChangeSet.Get(Job, $"places/{place}/conditions"), Node(conditions)));
+
+    private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+}
