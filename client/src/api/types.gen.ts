@@ -2963,6 +2963,7 @@ export interface components {
             state: components["schemas"]["CellState"];
             note: string;
             differs: boolean;
+            allowed: boolean;
             shown: null | components["schemas"]["CellAmounts"];
         };
         ChosenPrices: {

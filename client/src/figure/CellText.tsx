@@ -14,6 +14,7 @@ export function CellText(props: {
   const inMoney = shows === "cost" || shows === "price";
   const text = inMoney ? props.money?.[shows] : cell.shown?.[shows];
   if (!text) return null;
+  if (cell.allowed && shows === "hours") return <span>a sum allowed</span>;
   return (
     <span data-of={`${inMoney ? "lines" : "cells"}/${work}/${place}/${shows}`}>
       {text} <i>{shows === "hours" ? "h" : shows === "quantity" ? props.unit : ""}</i>

@@ -28,14 +28,16 @@ export const GridCell = memo(function GridCell(props: Props) {
   const { cell, shows, unit } = props;
   const state = cell?.state ?? "none";
   const amounts = cell?.shown;
-  const text = shows === "hours" || shows === "quantity" ? amounts?.[shows] : props.money?.[shows];
+  // What a sum is allowed for has no hours of its own.
+  const allowed = cell?.allowed === true && shows === "hours";
+  const text = allowed ? "" : shows === "hours" || shows === "quantity" ? amounts?.[shows] : props.money?.[shows];
   const path =
     shows === "hours" || shows === "quantity"
       ? `cells/${props.work}/${props.place}/${shows}`
       : `lines/${props.work}/${props.place}/${shows}`;
   const said = !cell
     ? "none here"
-    : `${text ? `${text} ${shows === "hours" ? "h" : shows === "quantity" ? unit : ""}`.trim() + ", " : ""}${words[cell.state]}`;
+    : `${text ? `${text} ${shows === "hours" ? "h" : shows === "quantity" ? unit : ""}`.trim() + ", " : ""}${words[cell.state]}${allowed ? ", an allowance" : ""}`;
   return (
     <div
       role="gridcell"
@@ -60,7 +62,9 @@ export const GridCell = memo(function GridCell(props: Props) {
             ? "out"
             : state === "alternate"
               ? `alt ${text ?? ""}`
-              : (text ?? "…")}
+              : allowed
+                ? "sum"
+                : (text ?? "…")}
         {cell?.differs && <b className="differs" aria-hidden="true" />}
         {cell?.note && <sup aria-hidden="true">✎</sup>}
       </i>

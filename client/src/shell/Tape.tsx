@@ -18,7 +18,8 @@ export function Tape() {
   const words = {
     measure: (
       <>
-        {tally.places} places · <FigureText figure={tally.floor} /> floor
+        {tally.places} places · <FigureText figure={tally.floor} />
+        {" floor"}
       </>
     ),
     work: (
@@ -32,7 +33,8 @@ export function Tape() {
         {tally.margin && (
           <>
             {" · "}
-            <FigureText figure={tally.margin} /> margin
+            <FigureText figure={tally.margin} />
+            {" margin"}
           </>
         )}
       </>

@@ -19,6 +19,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
   const [wrong, setWrong] = useState("");
   const [added, setAdded] = useState("");
   const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
   const [round, setRound] = useState(0);
   const { data: entries } = useQuery({
     queryKey: ["book"],
@@ -53,7 +54,9 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
   const settled = useDeferredValue(edit);
 
   async function add() {
-    if (!edit || !current) return;
+    if (!edit || !current || busy) return;
+    // What is being added is not to be previewed on top of itself.
+    setBusy(true);
     try {
       await open.send(edit);
       setRound(round + 1);
@@ -63,6 +66,8 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
       input.current?.select();
     } catch (error) {
       setWrong((error as Error).message);
+    } finally {
+      setBusy(false);
     }
   }
 
@@ -113,7 +118,14 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
           {entries && shown.length === 0 && <p className="note">Nothing in the Book has that.</p>}
         </div>
         {current && (
-          <section aria-label={`${current.section}: ${current.name}, before it is added`}>
+          <section
+            aria-label={`${current.section}: ${current.name}, before it is added`}
+            onKeyDown={(e) => {
+              if (e.key !== "Enter" || !(e.target instanceof HTMLInputElement)) return;
+              e.preventDefault();
+              void add();
+            }}
+          >
             <h3>
               {current.section}: {current.name}
             </h3>
@@ -173,7 +185,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
             )}
             {current.hazard && <p className="warn">To be answered: {current.hazard}</p>}
             {chosen.length > 0 ? (
-              <Preview edit={settled} brief />
+              <Preview edit={busy ? null : settled} brief />
             ) : (
               <p className="note">Choose places to see what it takes there.</p>
             )}

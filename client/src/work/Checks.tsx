@@ -41,7 +41,7 @@ export function Checks(props: {
         </button>
       </header>
       {current && (
-        <div className="finding" role="status" key={current.key}>
+        <div className="current" role="status" key={current.key}>
           <p>
             <b>{current.kind}.</b> {current.says}
           </p>

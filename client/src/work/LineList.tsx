@@ -108,7 +108,7 @@ export function LineList(props: {
             >
               <span role="rowheader">
                 {name}
-                {cell.differs && <b className="differs" aria-label="differs from its item" />}
+                {cell.differs && <b role="img" className="differs" aria-label="differs from its item" />}
               </span>
               <span role="cell">
                 <i className={`cell ${cell.state}`}>{states[cell.state]}</i>

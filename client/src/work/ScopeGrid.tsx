@@ -9,8 +9,7 @@ import type { Column, Layout, Row } from "./layout";
 import type { Box, Range } from "./range";
 import type { useGridEdits } from "./useGridEdits";
 
-export const placeWidth = 172;
-export const totalWidth = 84;
+export const placeWidth = 152;
 const foldedWidth = 44;
 const heights = { group: 26, place: 33 };
 
@@ -38,7 +37,7 @@ export function ScopeGrid(props: GridProps) {
   const [, { cells }] = useJob();
   const why = useContext(WhyContext);
   const scroller = useRef<HTMLDivElement>(null);
-  const dragging = useRef(false);
+  const dragging = useRef<{ x: number; y: number } | null>(null);
   const [room, setRoom] = useState(900);
   const { rows, columns, places, work } = layout;
 
@@ -49,7 +48,8 @@ export function ScopeGrid(props: GridProps) {
   }, []);
 
   // Columns share what room there is, between legible and generous.
-  const least = shows === "hours" ? 58 : shows === "quantity" ? 66 : 78;
+  const totalWidth = shows === "cost" || shows === "price" ? 92 : 66;
+  const least = shows === "hours" ? 52 : shows === "quantity" ? 62 : 76;
   const worked = columns.filter((c) => c.kind === "work").length;
   const spare = room - placeWidth - totalWidth - (columns.length - worked) * foldedWidth;
   const wide = Math.min(104, Math.max(least, Math.floor(spare / Math.max(1, worked))));
@@ -83,20 +83,21 @@ export function ScopeGrid(props: GridProps) {
   useEffect(() => down.measure(), [down, rows]);
 
   useEffect(() => {
-    const stop = () => (dragging.current = false);
+    const stop = () => (dragging.current = null);
     addEventListener("pointerup", stop);
     return () => removeEventListener("pointerup", stop);
   }, []);
 
   /** Selects the cell at these positions, and takes the keyboard there. */
-  function go(column: number, row: number, extend: boolean) {
+  function go(column: number, row: number, extend: boolean, byMouse = false) {
     const [c, r] = [Math.max(0, Math.min(column, work.length - 1)), Math.max(0, Math.min(row, places.length - 1))];
     if (!work[c] || !places[r]) return;
     const to = { work: work[c].id, place: places[r].id };
     props.onRange(extend && props.range ? { from: props.range.from, to } : { from: to, to });
-    down.scrollToIndex(layout.rowOf.get(to.place)!);
+    // What is under the mouse stays there.
+    if (!byMouse) down.scrollToIndex(layout.rowOf.get(to.place)!);
     const at = layout.columnOf.get(to.work)!;
-    if (at >= frozen) across.scrollToIndex(at);
+    if (!byMouse && at >= frozen) across.scrollToIndex(at);
     wanted.current = `${to.work}/${to.place}`;
   }
 
@@ -184,6 +185,7 @@ export function ScopeGrid(props: GridProps) {
       aria-multiselectable="true"
       aria-rowcount={rows.length + 3}
       aria-colcount={columns.length + 2}
+      style={{ ["--total" as string]: `${totalWidth}px` }}
       onKeyDown={onKey}
       onCopy={(e) => {
         edits.copy(e.clipboardData);
@@ -196,13 +198,16 @@ export function ScopeGrid(props: GridProps) {
       onPointerDown={(e) => {
         const at = cellAt(e.target);
         if (e.button !== 0 || at.column < 0) return;
-        dragging.current = true;
-        go(at.column, at.row, e.shiftKey);
+        dragging.current = { x: e.clientX, y: e.clientY };
+        go(at.column, at.row, e.shiftKey, true);
         e.preventDefault();
       }}
       onPointerOver={(e) => {
-        const at = dragging.current ? cellAt(e.target) : null;
-        if (at && at.column >= 0 && (at.column !== box.column || at.row !== box.row)) go(at.column, at.row, true);
+        const start = dragging.current;
+        // A hand that trembles does not drag.
+        if (!start || Math.abs(e.clientX - start.x) + Math.abs(e.clientY - start.y) < 5) return;
+        const at = cellAt(e.target);
+        if (at.column >= 0 && (at.column !== box.column || at.row !== box.row)) go(at.column, at.row, true, true);
       }}
     >
       <GridHead

@@ -67,14 +67,6 @@ export function ScopeTools(props: {
           Unfold
         </button>
       )}
-      <button
-        className="act"
-        aria-pressed={frozen > 0}
-        title="Keep the columns up to the selected one in sight"
-        onClick={() => props.onFreeze(frozen > 0 ? 0 : props.column + 1)}
-      >
-        {frozen > 0 ? "Unfreeze" : "Freeze"}
-      </button>
       <span className="gap" />
       {count > 0 && (
         <>
@@ -89,16 +81,23 @@ export function ScopeTools(props: {
             Alternate <span className="kbd">L</span>
           </button>
           <button className="act" onClick={() => edits.fill(null)}>
-            None here <span className="kbd">Del</span>
+            None <span className="kbd">Del</span>
           </button>
         </>
       )}
       <select
         aria-label="More"
         value=""
-        onChange={(e) => e.target.value && props.onDialog(e.target.value as "conditions" | "refresh" | "replace")}
+        onChange={(e) => {
+          const what = e.target.value;
+          if (what === "freeze") props.onFreeze(frozen > 0 ? 0 : props.column + 1);
+          else if (what !== "") props.onDialog(what as "conditions" | "refresh" | "replace");
+        }}
       >
         <option value="">More…</option>
+        <option value="freeze" disabled={frozen === 0 && props.column < 0}>
+          {frozen > 0 ? "Unfreeze columns" : "Freeze columns up to this one"}
+        </option>
         <option value="conditions">Conditions on the whole job</option>
         <option value="replace">Replace a product everywhere</option>
         <option value="refresh">Refresh prices</option>

@@ -40,11 +40,12 @@ export function WorkPage() {
   const [finding, setFinding] = useState<string | null>(null);
   const [checking, setChecking] = useState(false);
   const page = useRef<HTMLDivElement>(null);
-  const [range, setRange] = useState<Range | null>(() => {
+  const [chosen, setRange] = useState<Range | null>(null);
+  const range = useMemo(() => {
     const work = job.work.find((w) => w.id === search.get("item")) ?? job.work[0];
     const at = work && job.places[0] && { work: work.id, place: job.places[0].id };
-    return at ? { from: at, to: at } : null;
-  });
+    return chosen ?? (at ? { from: at, to: at } : null);
+  }, [chosen, job.work, job.places, search]);
   const layout = useMemo(() => layoutOf(job, cells, filter, groups, sections), [job, cells, filter, groups, sections]);
   const box = useMemo(() => boxOf(range, layout), [range, layout]);
   const selected = useMemo(() => idsIn(box, layout), [box, layout]);
@@ -73,9 +74,10 @@ export function WorkPage() {
   }, []);
 
   const focusCell = useCallback((at: { work: string; place: string }) => {
-    requestAnimationFrame(() =>
-      page.current?.querySelector<HTMLElement>(`[data-cell="${at.work}/${at.place}"]`)?.focus(),
-    );
+    const find = () => page.current?.querySelector<HTMLElement>(`[data-cell="${at.work}/${at.place}"]`);
+    // It may only be drawn with the next frame.
+    if (find()) find()!.focus();
+    else requestAnimationFrame(() => find()?.focus());
   }, []);
 
   /** Selects the cell that a check is about, with everything unfolded and unfiltered that would hide it. */

@@ -10,10 +10,13 @@ import { ReplaceProduct } from "./ReplaceProduct";
 import { WorkSettings } from "./WorkSettings";
 import type { CellAt } from "./range";
 
+type Tabbed = "item" | "cell";
+
 /** Settings of the work item in focus, and of the one cell that is selected. */
 export function WorkSheet({ only, count, item }: { only: CellAt | null; count: number; item: Work | undefined }) {
   const [, { job, cells }] = useJob();
-  const [tab, setTab] = useState<"item" | "cell">("item");
+  const [last, setLast] = useState<Tabbed>("item");
+  const [chosen, setChosen] = useState<{ at: string; tab: Tabbed } | null>(null);
   if (!item)
     return (
       <aside className="panel sheet" aria-label="Work item">
@@ -21,7 +24,10 @@ export function WorkSheet({ only, count, item }: { only: CellAt | null; count: n
       </aside>
     );
   const place = only && job.places.find((p) => p.id === only.place);
-  const shown = place ? tab : "item";
+  const at = `${only?.work}/${only?.place}`;
+  // What is left out asks for its sentence; otherwise the sheet stays where it was.
+  const usual = cells.get(at)?.state === "excluded" ? "cell" : last;
+  const shown = !place ? "item" : chosen?.at === at ? chosen.tab : usual;
   return (
     <aside className="panel sheet" aria-label="Work item">
       <header>
@@ -31,7 +37,10 @@ export function WorkSheet({ only, count, item }: { only: CellAt | null; count: n
       </header>
       <Tabs
         value={shown}
-        onChange={(_, now: "item" | "cell") => setTab(now)}
+        onChange={(_, now: Tabbed) => {
+          setLast(now);
+          setChosen({ at, tab: now });
+        }}
         variant="fullWidth"
         aria-label="Settings of"
       >

@@ -35,6 +35,7 @@ internal static class CellCommands
             var (row, column) = (at / command.Work.Length, at % command.Work.Length);
             var from = new CellKey(command.FromWork[column % command.FromWork.Length], command.FromPlaces[row % command.FromPlaces.Length]);
             var now = job.Cells.GetValueOrDefault(from);
+            if (now is { Source.Length: > 0 } && from.Place != key.Place && Measured(job, key.Place).Named(now.Source) is null) now = now with { Source = "" };
             if (now is not null && from.Work != key.Work) now = new Cell(now.State, now.Note) { Conditions = now.Conditions, Supply = now.Supply };
             var change = Set(key, cell, Commands.Node(now));
             if (!ChangeSet.Same(change.Before, change.After)) changes.Add(change);
@@ -45,12 +46,11 @@ internal static class CellCommands
     public static ImmutableArray<Change> Paste(Job job, PasteCells command)
     {
         if (command.Texts.Length != command.Work.Length * command.Places.Length) throw RefusedException.Of("texts", "There must be one text for each cell.");
-        var incoming = job.Incoming();
         var measures = new Dictionary<Guid, PlaceMeasures>();
         var changes = ImmutableArray.CreateBuilder<Change>();
         foreach (var (key, cell, at) in Seen(job, command.Work, command.Places, command.Was))
         {
-            if (!measures.TryGetValue(key.Place, out var of)) measures[key.Place] = of = PlaceMeasures.Of(job.Place(key.Place)!, incoming.GetValueOrDefault(key.Place, []), job.Units, job.Rule, Trace.Silent);
+            if (!measures.TryGetValue(key.Place, out var of)) measures[key.Place] = of = Measured(job, key.Place);
             Cell? now;
             try
             {
@@ -68,6 +68,8 @@ internal static class CellCommands
 
     public static ImmutableArray<Change> FallBack(Job job, FallBack command) =>
         [.. Seen(job, command.Work, command.Places, command.Was).Where(c => c.Cell?.Differs == true).Select(c => Set(c.Key, c.Cell, Commands.Node(new Cell(c.Cell!.State, c.Cell.Note))))];
+
+    private static PlaceMeasures Measured(Job job, Guid place) => PlaceMeasures.Of(job.Place(place)!, job.Incoming().GetValueOrDefault(place, []), job.Units, job.Rule, Trace.Silent);
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
 
@@ -90,8 +92,11 @@ internal static class CellCommands
         if (plain && number == 0) return null;
         if (plain && !quantities) return As(CellState.Included);
         if (!quantities) throw RefusedException.Of("text", "Write x for included, out or out: words for excluded, alt for an alternate, and nothing for none here.");
-        var all = measures[entry.Measure] * measures.Place.Count;
-        if (plain && decimal.Round(all.V, 1, MidpointRounding.AwayFromZero) == decimal.Round(number, 1, MidpointRounding.AwayFromZero)) return As(CellState.Included) with { Quantity = null, Source = "" };
+        bool Reads(decimal value) => plain && decimal.Round(value * measures.Place.Count, 1, MidpointRounding.AwayFromZero) == decimal.Round(number, 1, MidpointRounding.AwayFromZero);
+        // What was copied from here and comes back unchanged changes nothing.
+        if (cell?.Quantity is { } here && Reads(TypedQuantities.In(here, entry.Measure.UnitIn(units)))) return As(CellState.Included);
+        if (cell is { Source.Length: > 0 } && Reads(measures.Named(cell.Source)?.V ?? 0)) return As(CellState.Included);
+        if (Reads(measures[entry.Measure].V)) return As(CellState.Included) with { Quantity = null, Source = "" };
         if (measures.Place.Count > 1) throw RefusedException.Of("text", $"{measures.Place.Name} stands for {measures.Place.Count} equal places: type its quantity for one of them in the sheet.");
         var typed = new TypedQuantity(kind, plain ? Rounding.Text(number) + Suffix(kind, units) : text, units);
         TypedQuantities.Read(typed);

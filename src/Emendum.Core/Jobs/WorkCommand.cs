@@ -38,7 +38,7 @@ public sealed record RemoveWork(Guid Id, Guid Work) : Command(Id);
 public sealed record FillCells(Guid Id, ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was, CellState? State) : Command(Id);
 
 /// <summary>Copies a block of cells over a larger or equal one, as often as it goes into it. A cell that goes to another work item takes state, sentence, conditions and
-/// supply along; to another place, everything.</summary>
+/// supply along; to another place, everything but a source of quantity that is not there.</summary>
 /// <param name="Id">The command's id.</param>
 /// <param name="FromWork">Columns of the block.</param>
 /// <param name="FromPlaces">Rows of the block.</param>

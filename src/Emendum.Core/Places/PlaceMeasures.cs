@@ -33,6 +33,9 @@ public sealed class PlaceMeasures
     /// <summary>One measure; zero where such a place has none.</summary>
     public Val this[Measure measure] => values[(int)measure];
 
+    /// <summary>The figure of that name (<c>netWallArea</c>, <c>bands/1</c>, <c>own/NAME</c>); null where such a place has none.</summary>
+    public Val? Named(string name) => Measures.Find(name) is { } measure ? Has(measure) ? this[measure] : null : Extras.FirstOrDefault(e => e.Leaf == name)?.Value;
+
     /// <summary>Whether they still stand for these inputs.</summary>
     public bool IsOf(Place place, ImmutableArray<Opening> from) => ReferenceEquals(place, Place) && incoming.AsSpan().SequenceEqual(from.AsSpan());
 

@@ -82,16 +82,13 @@ public sealed class Line
 
         private Val Source() => line.Cell.Quantity is { } typed ? Typed(typed)
             : line.Cell.Source.Length == 0 ? measures[item.Measure]
-            : Places.Measures.Find(line.Cell.Source) is { } named ? measures[named]
-            : Extra(line.Cell.Source);
+            : measures.Named(line.Cell.Source) ?? 0m;
 
         private Val Typed(TypedQuantity typed)
         {
             var unit = item.Measure.UnitIn(system);
             return trace.Typed(Rounding.Figure(TypedQuantities.In(typed, unit)), typed.Kind == Kind.Count ? "" : unit.Symbol, "typed here", typed.Text, "work", item.Item.Id);
         }
-
-        private Val Extra(string leaf) => measures.Extras.FirstOrDefault(e => e.Leaf == leaf) is { } extra ? extra.Value : 0m;
 
         private (Val Value, Unit Unit) Answer(Question question)
         {

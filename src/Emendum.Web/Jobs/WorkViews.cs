@@ -104,14 +104,16 @@ public sealed record CellsView(Guid Work, IReadOnlyList<CellView> Cells)
 /// <param name="State">What it is.</param>
 /// <param name="Note">Its sentence; empty for none.</param>
 /// <param name="Differs">Whether anything of it is not as its work item has it.</param>
+/// <param name="Allowed">Whether a provisional sum stands instead of hours and goods.</param>
 /// <param name="Shown">Hours and quantity; empty where nothing is done.</param>
-public sealed record CellView(Guid Place, CellState State, string Note, bool Differs, CellAmounts? Shown)
+public sealed record CellView(Guid Place, CellState State, string Note, bool Differs, bool Allowed, CellAmounts? Shown)
 {
     /// <summary>The view of a cell.</summary>
     public static CellView Of(Reckoning reckoning, CellKey key)
     {
         var cell = reckoning.Job.Cells[key];
-        return new(key.Place, cell.State, cell.Note, cell.Differs, reckoning.At(key) is { } line
+        var line = reckoning.At(key);
+        return new(key.Place, cell.State, cell.Note, cell.Differs, line?.Allowance is not null, line is not null
             ? new(line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture), line.Quantity.V.ToString(line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0", CultureInfo.InvariantCulture)) : null);
     }
 }
