@@ -1,91 +1,19 @@
 // The Measure screen in Debian's Chromium against the real server; prints rows of the table that docs/performance.md holds.
 // Usage: node bench/measure-screen.mjs SERVER.dll
-import { spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
-import { randomUUID } from "node:crypto";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { chromium } from "../client/node_modules/@playwright/test/index.mjs";
-
-const folder = mkdtempSync(join(tmpdir(), "emendum-bench-"));
-const server = spawn("dotnet", [
-  process.argv[2],
-  "--port",
-  "0",
-  "--data",
-  folder,
-  "--client",
-  "client/dist",
-  "--demo",
-  "false",
-]);
-const address = await new Promise((found) => {
-  let said = "";
-  server.stdout.on("data", (text) => {
-    said += text;
-    const match = /http:\/\/[^ ]*?(?=\/ )/.exec(said);
-    if (match) found(match[0]);
-  });
-});
-const flags = [
-  "no-sandbox",
-  "disable-gpu",
-  "disable-quic",
-  "no-first-run",
-  "disable-background-networking",
-  "disable-component-update",
-  "disable-sync",
-];
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-  args: flags.map((f) => `--${f}`),
-});
-
-const row = (what, measured, aim) =>
-  console.log(`| ${what} | ${measured} | ${aim} |`);
-const sorted = (times) => times.toSorted((a, b) => a - b);
-const median = (times) => sorted(times)[Math.floor(times.length / 2)];
-const post = async (path, body) => {
-  const response = await fetch(address + path, {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(body),
-  });
-  if (!response.ok)
-    throw new Error(`${path}: ${response.status} ${await response.text()}`);
-  return response.json();
-};
-const newJob = async () => {
-  const id = randomUUID();
-  await post("/api/jobs", {
-    id,
-    name: "Big job",
-    subtitle: "",
-    customer: null,
-    units: "feet",
-  });
-  return id;
-};
-const line = (i) =>
-  `Room ${i} ${10 + (i % 20)}'${i % 12} x ${8 + (i % 13)} x ${8 + (i % 3)}; door 3 x 6'8; window 4 x 3'6 x${1 + (i % 3)}`;
+import {
+  address,
+  browser,
+  end,
+  median,
+  newJob,
+  rooms,
+  row,
+  screen,
+  sorted,
+} from "./screen.mjs";
 
 try {
-  const job = await newJob();
-  const places = Array.from({ length: 500 }, (_, i) => ({
-    place: randomUUID(),
-    line: line(i),
-    group: `Floor ${Math.floor(i / 40)}`,
-    finish: "",
-    notes: "",
-    typed: [],
-    work: [],
-  }));
-  await post(`/api/jobs/${job}/commands`, {
-    type: "addPlaces",
-    id: randomUUID(),
-    places,
-    work: [],
-  });
+  const { job, places } = await rooms(500);
 
   const open = async (tab) => {
     const began = performance.now();
@@ -93,7 +21,6 @@ try {
     await tab.locator("svg.sheet").waitFor();
     return performance.now() - began;
   };
-  const screen = { viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" };
   const tab = await browser.newPage(screen);
   const opened = [];
   for (let i = 0; i < 7; i++) {
@@ -192,7 +119,5 @@ try {
     "no aim set",
   );
 } finally {
-  await browser.close();
-  server.kill();
-  rmSync(folder, { recursive: true, force: true });
+  await end();
 }

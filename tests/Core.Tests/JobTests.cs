@@ -15,9 +15,9 @@ namespace Emendum.Core.Tests;
 
 public class JobTests
 {
-    private static string File(Job job) => Encoding.UTF8.GetString(JobFile.Write(job));
+    internal static string File(Job job) => Encoding.UTF8.GetString(JobFile.Write(job));
 
-    private static Job Read(string text) => JobFile.Read(Encoding.UTF8.GetBytes(text));
+    internal static Job Read(string text) => JobFile.Read(Encoding.UTF8.GetBytes(text));
 
     [Fact]
     public void A_job_file_read_and_written_again_is_the_same_bytes() => Assert.Equal(File(Sample.Library()), File(Read(File(Sample.Library()))));
@@ -80,7 +80,7 @@ public class JobTests
         };
     }
 
-    private static string Dump(Reckoning.Reckoning r)
+    internal static string Dump(Reckoning.Reckoning r)
     {
         var text = new StringBuilder();
         void Put(Val? value) => text.Append(value is { } v ? Rounding.Text(v.V) : "-").Append('\n');

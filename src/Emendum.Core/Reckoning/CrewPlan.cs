@@ -47,7 +47,9 @@ public static class CrewPlan
             {
                 var (evening, resumes) = (Evening(now), Working(at));
                 if (resumes > evening && !(Rounding.ForCompare(now) >= Rounding.ForCompare(evening) && resumes <= Morning(now) + 24)) returns++;
+                // By then more may have become ready: the first in order goes on.
                 now = resumes;
+                continue;
             }
             now = Worked(Working(now), steps[next].Span);
             end = now;

@@ -1,0 +1,158 @@
+// The Work screen in Debian's Chromium against the real server; prints rows of the table that docs/performance.md holds.
+// Usage: node bench/work-screen.mjs SERVER.dll
+import { randomUUID } from "node:crypto";
+import {
+  address,
+  browser,
+  command,
+  end,
+  median,
+  rooms,
+  row,
+  screen,
+  sorted,
+} from "./screen.mjs";
+
+const p95 = (times) => sorted(times)[Math.floor(times.length * 0.95)];
+
+/** A job whose grid is full. */
+async function filled(places, items) {
+  const made = await rooms(places);
+  const book = await (await fetch(`${address}/api/book/work`)).json();
+  const rates = book.filter((e) => e.kind === "rate");
+  for (let i = 0; i < items; i++)
+    await command(made.job, {
+      type: "addWork",
+      work: randomUUID(),
+      entry: rates[i % rates.length].id,
+      after: null,
+      places: made.places.map((p) => p.place),
+      answers: [],
+      with: [],
+    });
+  return made.job;
+}
+
+/** From a key to the frame after an element has changed. */
+async function toPainted(page, key, selector) {
+  await page.evaluate((of) => {
+    window.painted = new Promise((done) => {
+      let began = 0;
+      addEventListener("keydown", () => (began = performance.now()), {
+        once: true,
+        capture: true,
+      });
+      const watch = new MutationObserver(() => {
+        watch.disconnect();
+        requestAnimationFrame(() =>
+          setTimeout(() => done(performance.now() - began)),
+        );
+      });
+      watch.observe(document.querySelector(of), {
+        characterData: true,
+        childList: true,
+        subtree: true,
+        attributes: true,
+      });
+    });
+  }, selector);
+  await page.keyboard.press(key);
+  return page.evaluate(() => window.painted);
+}
+
+const grid = (job) => `${address}/jobs/${job}/work`;
+const cells = '[role="gridcell"][data-cell]';
+const hours = '[data-figure="totals/hours"]';
+
+/** Excludes and includes one cell after another; each moves the hours at the foot. */
+async function oneCell(page, count) {
+  const times = [];
+  for (let i = 0; i < count; i++) {
+    times.push(await toPainted(page, i % 2 === 0 ? "o" : "i", hours));
+    await page.getByText("Saved", { exact: true }).waitFor();
+    if (i % 2 === 1) await page.keyboard.press("ArrowDown");
+  }
+  return times.slice(count / 4);
+}
+
+try {
+  const five = await filled(100, 50);
+  const thirty = await filled(500, 60);
+
+  const page = await browser.newPage(screen);
+  const opened = [];
+  for (let i = 0; i < 7; i++) {
+    const began = performance.now();
+    await page.goto(grid(thirty), { waitUntil: "commit" });
+    await page.locator(cells).first().waitFor();
+    opened.push(performance.now() - began);
+    await page.goto("about:blank");
+  }
+  row(
+    "a full scope grid of 500 × 60 (30,000 cells) loaded to its cells, in an open tab",
+    `median ${median(opened.slice(2)).toFixed(0)} ms of 5`,
+    "no aim set",
+  );
+
+  await page.goto(grid(thirty));
+  await page.locator(cells).first().click();
+  const frames = await page.evaluate(
+    () =>
+      new Promise((done) => {
+        const box = document.querySelector('[role="grid"]');
+        const times = [];
+        const began = performance.now();
+        let last = began;
+        const step = (now) => {
+          times.push(now - last);
+          last = now;
+          const t = (now - began) / 5000;
+          // Down and back, and across and back, within five seconds.
+          box.scrollTop = (1 - Math.abs(1 - 2 * t)) * (box.scrollHeight - 600);
+          box.scrollLeft = (1 - Math.abs(1 - ((4 * t) % 2))) * (box.scrollWidth - 800);
+          if (t < 1) requestAnimationFrame(step);
+          else done(times.slice(2));
+        };
+        requestAnimationFrame(step);
+      }),
+  );
+  row(
+    "scrolling it for five seconds, down and back, twice across",
+    `median frame ${median(frames).toFixed(1)} ms, p95 ${p95(frames).toFixed(0)} ms of ${frames.length}`,
+    "median under 33 ms",
+  );
+
+  await page.reload();
+  await page.locator(cells).first().click();
+  const all = { out: [], undo: [] };
+  for (let i = 0; i < 5; i++) {
+    await page.keyboard.press("Control+a");
+    all.out.push(await toPainted(page, "o", hours));
+    await page.getByText("Saved", { exact: true }).waitFor();
+    all.undo.push(await toPainted(page, "Control+z", hours));
+    await page.getByText("Saved", { exact: true }).waitFor();
+  }
+  row(
+    "all 30,000 cells filled by one key, to its hours painted; taken back by undo",
+    `median ${median(all.out).toFixed(0)} ms; ${median(all.undo).toFixed(0)} ms of 5`,
+    "under 1,000 ms each",
+  );
+
+  await page.keyboard.press("Control+Home");
+  const big = await oneCell(page, 80);
+  await page.goto(grid(five));
+  await page.locator(cells).first().click();
+  const small = await oneCell(page, 80);
+  row(
+    "one cell of 5,000 filled, from the key to the hours painted",
+    `median ${median(small).toFixed(0)} ms, p95 ${p95(small).toFixed(0)} ms of 60`,
+    "p95 under 100 ms",
+  );
+  row(
+    "one cell of 30,000",
+    `median ${median(big).toFixed(0)} ms, p95 ${p95(big).toFixed(0)} ms of 60`,
+    "p95 under 200 ms",
+  );
+} finally {
+  await end();
+}

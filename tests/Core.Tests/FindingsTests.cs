@@ -1,0 +1,159 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Checks;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+using Emendum.Core.Work;
+using Emendum.Storage.Demo;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>Each check finds what it is for, and keeps quiet beside it.</summary>
+public class FindingsTests
+{
+    private static IReadOnlyList<Finding> Of(Job job) => Findings.Of(Sample.Reckon(job), StarterBook.Entries, StarterPlaces.Sizes);
+
+    private static string[] Kinds(Job job) => [.. Of(job).Where(f => f.Reason.Length == 0).Select(f => f.Key.Split('/')[0])];
+
+    /// <summary>A painted room, in which there is nothing to find.</summary>
+    private static (Job Job, Guid Work, Guid Place) Quiet() => Sample.With("Study 12 x 10 x 8; door 3 x 6'8", [], StarterBook.Id(111));
+
+    private static Job Add(Job job, string line, string group = "") => job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, group, null));
+
+    [Fact]
+    public void A_plain_job_has_nothing_to_check() => Assert.Empty(Of(Quiet().Job));
+
+    [Fact]
+    public void A_place_without_work()
+    {
+        var job = Add(Quiet().Job, "Loft 9 x 9 x 7");
+        Assert.Equal(["noWork"], Kinds(job));
+        Assert.Empty(Kinds(job.Fill(job.Work[0].Id, [job.Places[1].Id], CellState.Excluded)));
+    }
+
+    [Fact]
+    public void A_place_measured_twice_by_name_or_by_size()
+    {
+        var (job, work, _) = Quiet();
+        Job Both(string line, string group = "") => Add(job, line, group) is var two ? two.Fill(work, [two.Places[1].Id], CellState.Included) : job;
+        Assert.Equal(["twice"], Kinds(Both("study 11 x 10 x 8")));
+        Assert.Equal(["alike"], Kinds(Both("Den 12 x 10 x 8; door 3 x 6'8")));
+        Assert.Empty(Kinds(Both("Den 12 x 10'1 x 8; door 3 x 6'8")));
+        Assert.Empty(Kinds(Both("Study 11 x 10 x 8", "Upstairs")));
+        // Bare cells of one size are common, and say nothing.
+        Assert.Empty(Kinds(Both("Den 12 x 10 x 8")));
+    }
+
+    [Fact]
+    public void Work_without_a_place_and_without_a_measure()
+    {
+        var (job, _, place) = Quiet();
+        var windows = Sample.NewId();
+        job = job.Do(new AddWork(Sample.NewId(), windows, StarterBook.Id(131), null));
+        Assert.Equal(["nowhere"], Kinds(job));
+        Assert.Equal(["noMeasure"], Kinds(job.Fill(windows, [place], CellState.Included)));
+    }
+
+    [Theory]
+    [InlineData("151 ft²", true)]
+    [InlineData("100 ft²", false)]
+    [InlineData("80 ft²", true)]
+    public void A_typed_figure_far_from_the_reckoned_one(string typed, bool far)
+    {
+        var (job, _, place) = Quiet();
+        Assert.Equal(far ? ["typed"] : [], Kinds(job.Do(new SetMeasure(Sample.NewId(), place, "floorArea", null, new(Kind.Area, typed, UnitSystem.Feet)))));
+    }
+
+    [Theory]
+    [InlineData("500 ft²", true)]
+    [InlineData("300 ft²", false)]
+    public void A_quantity_typed_at_a_cell_far_from_its_measure(string typed, bool far)
+    {
+        // 2 · 22 · 8 − 20 = 332 ft² of wall.
+        var (job, work, place) = Quiet();
+        var set = new SetCell(Sample.NewId(), work, place, "quantity", null, System.Text.Json.JsonSerializer.SerializeToNode(new TypedQuantity(Kind.Area, typed, UnitSystem.Feet), JobJson.Options));
+        Assert.Equal(far ? ["typedHere"] : [], Kinds(job.Do(set)));
+    }
+
+    [Fact]
+    public void A_hazard_that_nobody_has_answered()
+    {
+        var (job, work, _) = Sample.With("Study 12 x 10 x 8", [], StarterBook.Id(2230));
+        Assert.Equal(["hazard"], Kinds(job));
+        Assert.Empty(Kinds(job.Do(new SetWork(Sample.NewId(), work, "hazardAnswer", "", "none found"))));
+    }
+
+    [Theory]
+    [InlineData("door 3 x 7", false)]
+    [InlineData("door 12 x 9", true)]
+    [InlineData("window 4 x 5", false)]
+    [InlineData("window 40 x 7", true)]
+    public void An_opening_larger_than_usual(string opening, bool large)
+    {
+        var (job, _, _) = Sample.With($"Shop 60 x 30 x 12; {opening}", [], StarterBook.Id(111));
+        Assert.Equal(large, Kinds(job).Contains("opening"));
+    }
+
+    [Fact]
+    public void A_rate_far_from_others_of_its_kind()
+    {
+        var (job, work, _) = Quiet();
+        Job Pace(string pace) => job.Do(new SetWork(Sample.NewId(), work, "pace", null, pace));
+        Assert.Contains("rate", Kinds(Pace("9.5 ft² per h")));
+        Assert.Equal(["rate"], Kinds(Pace("30 ft² per h")));
+        Assert.Empty(Kinds(Pace("80 ft² per h")));
+        var others = Enumerable.Range(1, 3).Select(i => Sample.Rate(Measure.FloorArea, Sample.Role(), null, $"{i * 10 + 80} ft² per h")).ToArray();
+        var slow = Sample.Rate(Measure.FloorArea, Sample.Role(), null, "25 ft² per h");
+        var (one, _, _) = Sample.With("Study 12 x 10 x 8", [slow, new LabourRole(slow.Role, 1, "Painter", 20, [])], slow.Id);
+        Assert.Equal("rate", Assert.Single(Findings.Of(Sample.Reckon(one), [.. others], StarterPlaces.Sizes)).Key.Split('/')[0]);
+        Assert.Empty(Findings.Of(Sample.Reckon(one), [.. others.Take(2)], StarterPlaces.Sizes));
+    }
+
+    [Fact]
+    public void A_coverage_above_what_the_film_thickness_allows()
+    {
+        // 35 % solids at 1.5 mil dry cover 374.3 ft² a gallon at the very most (estimating model §5).
+        var thin = Sample.Material("Thin paint", Unit.Gallon, "400 ft² per gal", null, 0, new Pack("1 gal", 1, 40)) with { SolidsPercent = 35, DryFilm = "1.5 mil" };
+        var role = Sample.Role();
+        var rate = Sample.Rate(Measure.FloorArea, role, thin, "100 ft² per h");
+        Job With(Material material) => Sample.With("Study 12 x 10 x 8", [role, material, rate], rate.Id).Job;
+        Assert.Equal(["coverage"], Kinds(With(thin)));
+        Assert.Empty(Kinds(With(thin with { Coverage = Ratio.Parse("370 ft² per gal") })));
+    }
+
+    [Fact]
+    public void No_equipment_where_a_crew_works()
+    {
+        // A crew's day of painting with nothing to stand on.
+        var (job, _, _) = Sample.With("Hall 60 x 40 x 12", [], StarterBook.Id(111));
+        Assert.Equal(["equipment"], Kinds(job));
+        var tower = Sample.NewId();
+        var with = job.Do(new AddWork(Sample.NewId(), tower, StarterBook.Id(121), null) { Places = [job.Places[0].Id] });
+        Assert.Empty(Kinds(with));
+    }
+
+    [Fact]
+    public void What_is_set_aside_stays_with_its_reason_and_comes_back()
+    {
+        var job = Add(Quiet().Job, "Loft 9 x 9 x 7");
+        var key = Of(job).Single().Key;
+        var aside = job.Do(new Jobs.SetAside(Sample.NewId(), key, "", "next year"));
+        Assert.Equal("next year", Of(JobFile.Read(JobFile.Write(aside))).Single().Reason);
+        Assert.Throws<ConflictException>(() => aside.Do(new Jobs.SetAside(Sample.NewId(), key, "", "never")));
+        Assert.Equal(JobFile.Write(job), JobFile.Write(aside.Do(new Jobs.SetAside(Sample.NewId(), key, "next year", ""))));
+        Assert.Equal("reason", Assert.Throws<RefusedException>(() => job.Do(new Jobs.SetAside(Sample.NewId(), key, "", new string('x', 301)))).Refusal.Field);
+    }
+
+    [Fact]
+    public void Every_finding_says_why_and_leads_somewhere()
+    {
+        foreach (var finding in DemoJobs.Fixed().SelectMany(Of))
+        {
+            Assert.NotEmpty(finding.Says);
+            Assert.NotEmpty(finding.Why);
+            Assert.True(finding.Key == "equipment" || (finding.Place ?? finding.Work ?? finding.Entry) is not null, finding.Key);
+        }
+    }
+}

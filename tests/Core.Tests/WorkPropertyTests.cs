@@ -1,0 +1,110 @@
+using CsCheck;
+using Emendum.Core.Jobs;
+using Emendum.Core.Reckoning;
+using Emendum.Storage.Demo;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>What holds of any run of edits on the Work station.</summary>
+public class WorkPropertyTests
+{
+    private static readonly Job[] Start = [.. DemoJobs.Fixed()];
+
+    private static Job? Try(Job job, Command command)
+    {
+        try
+        {
+            return job.Do(command);
+        }
+        catch (RefusedException)
+        {
+            // A random choice may not fit the work it falls on; then nothing was changed.
+            return null;
+        }
+    }
+
+    [Fact]
+    public void Any_run_of_edits_undone_one_by_one_restores_the_bytes()
+    {
+        var made = 0;
+        Gen.Select(Gen.Int[0, 3], Gen.Int.Array[1, 14]).Sample((which, seeds) =>
+        {
+            var job = Start[which];
+            var states = new Stack<(Job Before, string Bytes, System.Collections.Immutable.ImmutableArray<Change> Changes)>();
+            foreach (var seed in seeds)
+            {
+                var command = RandomWork.Command(job, new Random(seed));
+                try
+                {
+                    var (after, changes) = Commands.Apply(job, command, id => StarterBook.Entries.FirstOrDefault(e => e.Id == id));
+                    states.Push((job, JobTests.File(job), changes));
+                    job = after;
+                    Interlocked.Increment(ref made);
+                }
+                catch (RefusedException)
+                {
+                    Assert.Equal(JobTests.File(job), JobTests.File(job));
+                }
+            }
+            while (states.TryPop(out var state))
+            {
+                job = ChangeSet.Apply(job, ChangeSet.Reversed(state.Changes));
+                Assert.Equal(state.Bytes, JobTests.File(job));
+            }
+        }, iter: 60);
+        Assert.InRange(made, 150, int.MaxValue);
+    }
+
+    [Fact]
+    public void Edits_of_different_cells_commute()
+    {
+        var both = 0;
+        Gen.Select(Gen.Int[0, 3], Gen.Int, Gen.Int).Sample((which, a, b) =>
+        {
+            var job = Start[which];
+            var one = RandomWork.Block(job, new Random(a));
+            var two = RandomWork.Block(job, new Random(b));
+            if (one.Work.Intersect(two.Work).Any() && one.Places.Intersect(two.Places).Any()) return;
+            var (first, second) = (RandomWork.OnCells(job, new Random(a), one.Work, one.Places), RandomWork.OnCells(job, new Random(b), two.Work, two.Places));
+            if (Try(job, first) is not { } afterFirst || Try(job, second) is not { } afterSecond) return;
+            Assert.Equal(JobTests.File(afterFirst.Do(second)), JobTests.File(afterSecond.Do(first)));
+            Interlocked.Increment(ref both);
+        }, iter: 250);
+        Assert.InRange(both, 60, int.MaxValue);
+    }
+
+    [Fact]
+    public void Reckoning_on_from_the_last_equals_reckoning_all_anew()
+    {
+        Gen.Select(Gen.Int[0, 3], Gen.Int.Array[1, 12]).Sample((which, seeds) =>
+        {
+            var job = Start[which];
+            var reckoning = Sample.Reckon(job);
+            foreach (var seed in seeds)
+            {
+                job = Try(job, RandomWork.Command(job, new Random(seed))) ?? job;
+                reckoning = Reckoner.Reckon(job, Trace.Silent, reckoning);
+            }
+            return JobTests.Dump(reckoning) == JobTests.Dump(Sample.Reckon(JobTests.Read(JobTests.File(job))));
+        }, iter: 40);
+    }
+
+    [Fact]
+    public void After_any_run_of_edits_every_figure_is_still_recomputed_from_its_workings()
+    {
+        Gen.Int.Array[4, 10].Sample(seeds =>
+        {
+            var job = Start[0];
+            foreach (var seed in seeds) job = Try(job, RandomWork.Command(job, new Random(seed))) ?? job;
+            var trace = Reported.Record(job).Trace;
+            var met = new HashSet<string>();
+            foreach (var path in trace.Figures.Keys.Reverse().Where(p => !met.Contains(p)))
+            {
+                var checker = WorkingsTests.Checker(trace, path);
+                checker.Figure(path);
+                met.UnionWith(checker.Known);
+            }
+        }, iter: 12);
+    }
+}
