@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.IO.Compression;
 using System.Text.Json;
 using Emendum.Core.Jobs;
 using Microsoft.Data.Sqlite;
@@ -60,7 +61,7 @@ public sealed class JobStore(Database database)
         if (snapshots.Count == 0) return null;
         var log = connection.Rows("SELECT version, command_id, name, person, at, reverses, change_set, answer FROM job_log WHERE job_id = $id ORDER BY version",
             r => new LogEntry(r.GetInt64(0), r.GetGuid(1), r.GetString(2), r.GetString(3), r.GetString(4), r.IsDBNull(5) ? null : r.GetInt64(5),
-                [.. JsonSerializer.Deserialize<ImmutableArray<Change>>(r.GetString(6), JobJson.Options).Select(JobUpgrade.Change)], r.GetString(7)), ("$id", id));
+                [.. Changes(r.GetString(6)).Select(JobUpgrade.Change)], r.GetString(7)), ("$id", id));
         var job = JobFile.Read(snapshots[0].Content);
         foreach (var entry in log.Where(e => e.Version > snapshots[0].Version)) job = ChangeSet.Apply(job, entry.Changes);
         return (job, log);
@@ -73,12 +74,34 @@ public sealed class JobStore(Database database)
         using var transaction = connection.BeginTransaction();
         connection.Run("INSERT INTO job_log VALUES ($job, $version, $command, $name, $person, $at, $reverses, $changes, $answer)",
             ("$job", job.Id), ("$version", entry.Version), ("$command", entry.Command), ("$name", entry.Name), ("$person", entry.Person), ("$at", entry.At), ("$reverses", entry.Reverses),
-            ("$changes", JsonSerializer.Serialize(entry.Changes, JobJson.Options)), ("$answer", entry.Answer));
+            ("$changes", Written(entry.Changes)), ("$answer", entry.Answer));
         connection.Run("UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
             ("$name", job.Info.Name), ("$customer", job.Info.Customer), ("$at", entry.At), ("$summary", summary), ("$job", job.Id));
         foreach (var change in entry.Changes.Where(c => c.After is not null && c.Path.StartsWith("book/", StringComparison.Ordinal))) Pin(connection, job.Id, change.Path[5..]);
         if (entry.Version % EntriesBetweenSnapshots == 0) Snapshot(connection, job, entry.Version);
         transaction.Commit();
+    }
+
+    /// <summary>Change sets longer than this many bytes are kept compressed: a fill of a whole grid says the same of every cell.</summary>
+    private const int MostPlain = 50_000;
+
+    /// <summary>Start of a compressed change set: gzip in base64.</summary>
+    private const string Packed = "gzip ";
+
+    private static string Written(ImmutableArray<Change> changes)
+    {
+        var json = JsonSerializer.SerializeToUtf8Bytes(changes, JobJson.Options);
+        if (json.Length <= MostPlain) return System.Text.Encoding.UTF8.GetString(json);
+        using var packed = new MemoryStream();
+        using (var zip = new GZipStream(packed, CompressionLevel.Fastest)) zip.Write(json);
+        return Packed + Convert.ToBase64String(packed.ToArray());
+    }
+
+    private static ImmutableArray<Change> Changes(string stored)
+    {
+        if (!stored.StartsWith(Packed, StringComparison.Ordinal)) return JsonSerializer.Deserialize<ImmutableArray<Change>>(stored, JobJson.Options);
+        using var zip = new GZipStream(new MemoryStream(Convert.FromBase64String(stored[Packed.Length..])), CompressionMode.Decompress);
+        return JsonSerializer.Deserialize<ImmutableArray<Change>>(zip, JobJson.Options);
     }
 
     /// <summary>A time as it is stored.</summary>

@@ -2961,9 +2961,9 @@ export interface components {
             /** Format: uuid */
             place: string;
             state: components["schemas"]["CellState"];
-            note: string;
-            differs: boolean;
-            allowed: boolean;
+            note: null | string;
+            differs: null | boolean;
+            allowed: null | boolean;
             shown: null | components["schemas"]["CellAmounts"];
         };
         ChosenPrices: {

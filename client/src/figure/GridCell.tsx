@@ -48,7 +48,7 @@ export const GridCell = memo(function GridCell(props: Props) {
       aria-selected={props.selected}
       aria-label={`${props.name}: ${said}${cell?.differs ? ", differs from its item" : ""}${cell?.note ? `, ${cell.note}` : ""}`}
       title={cell?.note || undefined}
-      className={props.first ? "gc first" : "gc"}
+      className={`gc${props.first ? " first" : ""}${props.frozen ? " frozen" : ""}`}
       style={
         props.frozen
           ? { position: "sticky", left: props.left, width: props.width }

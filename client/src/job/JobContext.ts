@@ -3,10 +3,16 @@ import type { JobState, OpenJob } from "./openJob";
 
 export const JobContext = createContext<OpenJob | null>(null);
 
+/** A state that what is inside may show a little later than the rest, so that what was typed is painted first. */
+export const LaterContext = createContext<JobState | null>(null);
+
+const never = () => () => undefined;
+
 /** The open job and its state. */
 export function useJob(): [OpenJob, JobState] {
   const open = useContext(JobContext)!;
-  return [open, useSyncExternalStore(open.subscribe, open.get)];
+  const later = useContext(LaterContext);
+  return [open, useSyncExternalStore(later ? never : open.subscribe, later ? () => later : open.get)];
 }
 
 /** Opens the workings of a figure. */

@@ -56,10 +56,10 @@ export function CellSheet({ at, item, cell }: { at: CellAt; item: Work; cell: Ce
     <section className="cellsheet" aria-label="This cell">
       <p className="note">{stateWords[cell.state]}</p>
       <Field
-        key={`n${at.work}${at.place}${cell.note}`}
+        key={`n${at.work}${at.place}${cell.note ?? ""}`}
         label={cell.state === "excluded" ? "Say why, or what to leave" : "Note for customer and crew"}
-        value={cell.note}
-        onKeep={(note) => open.send({ type: "setNote", ...at, was: cell.note, note: note.trim() })}
+        value={cell.note ?? ""}
+        onKeep={(note) => open.send({ type: "setNote", ...at, was: cell.note ?? "", note: note.trim() })}
       />
       {data && data.lines.length > 0 && (
         <ul className="sentences" aria-label={`Workings of ${item.name} here`}>

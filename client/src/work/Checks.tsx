@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { type Schemas, api } from "../api/client";
 import { Field } from "../figure/Field";
@@ -8,7 +9,13 @@ export type Finding = Schemas["Finding"];
 
 /** What a second estimator would ask of this job. */
 export function useChecks(): readonly Finding[] | undefined {
-  const [, { job, answers }] = useJob();
+  const [, { job, answers: now }] = useJob();
+  // While edits follow one another the checks wait; what they say is of no use in between.
+  const [answers, setAnswers] = useState(now);
+  useEffect(() => {
+    const settled = setTimeout(() => setAnswers(now), 600);
+    return () => clearTimeout(settled);
+  }, [now]);
   return useQuery({
     queryKey: ["checks", job.id, answers],
     queryFn: async () => (await api.GET("/api/jobs/{id}/checks", { params: { path: { id: job.id } } })).data!,

@@ -1,5 +1,4 @@
 import { Figure } from "../figure/Figure";
-import { useJob } from "../job/JobContext";
 import { type GridProps, placeWidth } from "./ScopeGrid";
 
 const words = { hours: "Hours", quantity: "Quantity", cost: "Cost", price: "Price" };
@@ -15,7 +14,7 @@ interface Props extends GridProps {
 /** Sections, work and its sums, over the columns; it stays while places scroll. */
 export function GridHead(props: Props) {
   const { layout, lefts, frozen, shows } = props;
-  const [, { job }] = useJob();
+  const { tally } = props;
   const { columns, sections } = layout;
   const shown = columns.map((_, c) => c).filter((c) => c < frozen || (c >= props.from && c < props.to));
   const place = (c: number, to = c + 1) => ({
@@ -23,7 +22,7 @@ export function GridHead(props: Props) {
     width: lefts[to]! - lefts[c]!,
     position: c < frozen ? ("sticky" as const) : undefined,
   });
-  const total = shows === "cost" ? job.tally.cost : shows === "price" ? job.tally.beforeTax : job.tally.worked;
+  const total = shows === "cost" ? tally.cost : shows === "price" ? tally.beforeTax : tally.worked;
   return (
     <div className="ghead" role="rowgroup" style={{ width: props.width }}>
       <div className="gr sections" role="row" aria-rowindex={1}>
@@ -45,7 +44,7 @@ export function GridHead(props: Props) {
               role="columnheader"
               aria-colindex={s.from + 2}
               aria-colspan={s.to - s.from}
-              className="gc first"
+              className={s.from < frozen ? "gc first frozen" : "gc first"}
               style={place(s.from, s.to)}
             >
               <button
@@ -82,7 +81,7 @@ export function GridHead(props: Props) {
               key={work.id}
               role="columnheader"
               aria-colindex={c + 2}
-              className={column.first ? "gc first" : "gc"}
+              className={`gc${column.first ? " first" : ""}${c < frozen ? " frozen" : ""}`}
               style={place(c)}
             >
               <button
@@ -115,7 +114,7 @@ export function GridHead(props: Props) {
                 aria-label="folded"
               />
             );
-          const { work } = column;
+          const work = props.works.get(column.work.id) ?? column.work;
           const figure =
             shows === "hours"
               ? work.hours
@@ -127,7 +126,7 @@ export function GridHead(props: Props) {
               key={work.id}
               role="gridcell"
               aria-colindex={c + 2}
-              className={column.first ? "gc first" : "gc"}
+              className={`gc${column.first ? " first" : ""}${c < frozen ? " frozen" : ""}`}
               style={place(c)}
             >
               {figure && <Figure figure={figure} label={`${work.section}: ${work.name}`} />}

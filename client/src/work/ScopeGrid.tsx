@@ -1,9 +1,9 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, memo, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { Cell, Place, Schemas } from "../api/client";
+import type { Cell, Place, Schemas, Work } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { GridCell, type Shows } from "../figure/GridCell";
-import { WhyContext, useJob } from "../job/JobContext";
+import { WhyContext } from "../job/JobContext";
 import { GridHead } from "./GridHead";
 import type { Column, Layout, Row } from "./layout";
 import type { Box, Range } from "./range";
@@ -18,6 +18,11 @@ const few = 1600;
 
 export interface GridProps {
   layout: Layout;
+  cells: ReadonlyMap<string, Cell>;
+  /** Work and places with their figures as they are now. */
+  works: ReadonlyMap<string, Work>;
+  places: ReadonlyMap<string, Place>;
+  tally: Schemas["TallyView"];
   shows: Shows;
   money: ReadonlyMap<string, Schemas["CellMoney"]>;
   placeMoney: ReadonlyMap<string, Schemas["MoneyOfPlace"]>;
@@ -32,9 +37,8 @@ export interface GridProps {
 }
 
 /** Places down, work across by section. Only what is on screen is drawn. The selected rectangle is filled, copied and cleared by key. */
-export function ScopeGrid(props: GridProps) {
-  const { layout, shows, frozen, box, edits } = props;
-  const [, { cells }] = useJob();
+export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
+  const { layout, shows, frozen, box, edits, cells } = props;
   const why = useContext(WhyContext);
   const scroller = useRef<HTMLDivElement>(null);
   const dragging = useRef<{ x: number; y: number } | null>(null);
@@ -64,7 +68,8 @@ export function ScopeGrid(props: GridProps) {
     count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: (i) => heights[rows[i]!.kind],
-    overscan: small ? rows.length : 4,
+    overscan: small ? rows.length : 3,
+    useFlushSync: false,
     scrollPaddingStart: 92,
     scrollPaddingEnd: 8,
   });
@@ -73,7 +78,8 @@ export function ScopeGrid(props: GridProps) {
     count: columns.length,
     getScrollElement: () => scroller.current,
     estimateSize: (i) => lefts[i + 1]! - lefts[i]!,
-    overscan: small ? columns.length : 2,
+    overscan: small ? columns.length : 1,
+    useFlushSync: false,
     scrollPaddingStart: placeWidth + (lefts[frozen] ?? 0),
     scrollPaddingEnd: totalWidth,
     paddingStart: placeWidth,
@@ -147,7 +153,10 @@ export function ScopeGrid(props: GridProps) {
     else if (key === "l") edits.fill("alternate");
     else if (key === "delete" || key === "backspace") edits.fill(null);
     else if (key === " ") edits.fill(stateHere() === "included" ? null : "included");
-    else if (key === "e" && e.target.dataset.figure) why(e.target.dataset.figure);
+    else if (key === "e" && stateHere() && stateHere() !== "excluded")
+      why(
+        `${shows === "hours" || shows === "quantity" ? "cells" : "lines"}/${work[column]!.id}/${places[row]!.id}/${shows}`,
+      );
     else if (key === "-" && work[column]) props.onFold({ section: work[column].section });
     else if (key === "enter") props.onSheet();
     else return;
@@ -171,6 +180,10 @@ export function ScopeGrid(props: GridProps) {
     return { column: work.findIndex((x) => x.id === w), row: places.findIndex((x) => x.id === p) };
   };
 
+  const drawn = down.getVirtualItems();
+  // Never fewer than are drawn at once, so that no two rows share a slot.
+  const slots = Math.max(64, 2 * drawn.length);
+  const placeAt = useMemo(() => new Map(places.map((p, i) => [p.id, i] as const)), [places]);
   const shownColumns = across.getVirtualItems().filter((v) => v.index >= frozen);
   const from = shownColumns[0]?.index ?? frozen;
   const to = (shownColumns.at(-1)?.index ?? frozen - 1) + 1;
@@ -219,13 +232,14 @@ export function ScopeGrid(props: GridProps) {
         onColumn={(c) => select(c, c, 0, places.length - 1)}
       />
       <div style={{ height: down.getTotalSize(), width: Math.max(full, room), position: "relative" }} role="rowgroup">
-        {down.getVirtualItems().map((v) => {
+        {drawn.map((v) => {
           const row = rows[v.index]!;
-          const at = row.kind === "place" ? places.indexOf(row.place) : -1;
+          const at = row.kind === "place" ? placeAt.get(row.place.id)! : -1;
           const inside = at >= box.top && at <= box.bottom;
           return (
             <GridRow
-              key={row.kind === "place" ? row.place.id : `g ${row.group}`}
+              // In a long list a row that leaves lends its elements to the one that comes.
+              key={small ? (row.kind === "place" ? row.place.id : `g ${row.group}`) : `${row.kind} ${v.index % slots}`}
               row={row}
               index={v.index}
               top={v.start}
@@ -237,7 +251,9 @@ export function ScopeGrid(props: GridProps) {
               shows={shows}
               cells={cells}
               money={props.money}
-              total={row.kind === "place" ? totalOf(row.place, shows, props.placeMoney) : undefined}
+              total={
+                row.kind === "place" ? totalOf(props.places.get(row.place.id), shows, props.placeMoney) : undefined
+              }
               selectFrom={inside ? box.left : -1}
               selectTo={inside ? box.right : -1}
               current={at === box.row ? box.column : -1}
@@ -249,10 +265,14 @@ export function ScopeGrid(props: GridProps) {
       </div>
     </div>
   );
-}
+});
 
-function totalOf(place: Place, shows: Shows, money: GridProps["placeMoney"]): Schemas["FigureView"] | null | undefined {
-  return shows === "cost" || shows === "price" ? money.get(place.id)?.[shows] : place.hours;
+function totalOf(
+  place: Place | undefined,
+  shows: Shows,
+  money: GridProps["placeMoney"],
+): Schemas["FigureView"] | null | undefined {
+  return shows === "cost" || shows === "price" ? money.get(place?.id ?? "")?.[shows] : place?.hours;
 }
 
 interface RowProps {
@@ -324,7 +344,7 @@ const GridRow = memo(
             role="gridcell"
             aria-colindex={c + 2}
             aria-label={`${column.section}, folded, ${place.name}: ${done} of ${column.work.length}`}
-            className="gc first folded"
+            className={c < frozen ? "gc first folded frozen" : "gc first folded"}
             style={{ left, width, position: c < frozen ? "sticky" : undefined }}
           >
             {done > 0 ? `${done} of ${column.work.length}` : "·"}
@@ -332,7 +352,7 @@ const GridRow = memo(
         );
       }
       const { work } = column;
-      const at = layout.work.indexOf(work);
+      const at = layout.workAt.get(work.id)!;
       const key = `${work.id}/${place.id}`;
       return (
         <GridCell

@@ -1,10 +1,10 @@
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { api } from "../api/client";
 import { type Shows, moneyByCell } from "../figure/GridCell";
-import { useJob } from "../job/JobContext";
+import { LaterContext, useJob } from "../job/JobContext";
 import { AddWork } from "./AddWork";
 import { Checks, type Finding, useChecks } from "./Checks";
 import { GridKey } from "./GridKey";
@@ -15,7 +15,7 @@ import { ReplaceProduct } from "./ReplaceProduct";
 import { ScopeGrid } from "./ScopeGrid";
 import { ScopeTools } from "./ScopeTools";
 import { WorkSheet } from "./WorkSheet";
-import { type Filter, layoutOf, noFilter } from "./layout";
+import { type Filter, layoutKey, layoutOf, noFilter } from "./layout";
 import { type Range, boxOf, idsIn } from "./range";
 import { useGridEdits } from "./useGridEdits";
 import "./work.css";
@@ -23,11 +23,43 @@ import "./work.css";
 export type View = "grid" | "place" | "section";
 type Dialog = "add" | "conditions" | "refresh" | "replace" | null;
 
+/** The sheet for what is selected, below the checks while they are walked. */
+const Side = memo(function Side(props: {
+  only: string | null;
+  count: number;
+  itemId: string;
+  findings: readonly Finding[] | undefined;
+  finding: string | null;
+  goTo: (finding: Finding) => void;
+  setChecking: (checking: boolean) => void;
+}) {
+  const [, { job }] = useJob();
+  const [work, place] = props.only?.split("/") ?? [];
+  return (
+    <div className="side">
+      {props.findings && (
+        <Checks
+          findings={props.findings}
+          at={props.finding}
+          onGo={props.goTo}
+          onClose={() => props.setChecking(false)}
+        />
+      )}
+      <WorkSheet
+        only={work && place ? { work, place } : null}
+        count={props.count}
+        item={job.work.find((w) => w.id === props.itemId)}
+      />
+    </div>
+  );
+});
+
 const noIds: ReadonlySet<string> = new Set();
 
 /** The Work station: the scope grid, or the same cells as a list, and a sheet for what is selected. */
 export function WorkPage() {
-  const [, { job, cells, answers }] = useJob();
+  const [, state] = useJob();
+  const { job, cells, answers } = state;
   const [search] = useSearchParams();
   const [view, setView] = useState<View>("grid");
   const [shows, setShows] = useState<Shows>("hours");
@@ -46,7 +78,19 @@ export function WorkPage() {
     const at = work && job.places[0] && { work: work.id, place: job.places[0].id };
     return chosen ?? (at ? { from: at, to: at } : null);
   }, [chosen, job.work, job.places, search]);
-  const layout = useMemo(() => layoutOf(job, cells, filter, groups, sections), [job, cells, filter, groups, sections]);
+  const key = layoutKey(job);
+  const inCells = filter.only === "all" ? null : cells;
+  const layout = useMemo(
+    () => layoutOf(job, cells, filter, groups, sections),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the job as far as it is laid out, the cells as far as they are filtered by
+    [key, inCells, filter, groups, sections],
+  );
+  const works = useMemo(() => new Map(job.work.map((w) => [w.id, w] as const)), [job.work]);
+  const places = useMemo(() => new Map(job.places.map((p) => [p.id, p] as const)), [job.places]);
+  const toSheet = useCallback(
+    () => page.current?.querySelector<HTMLElement>(".sheet [role=tab][aria-selected=true]")?.focus(),
+    [],
+  );
   const box = useMemo(() => boxOf(range, layout), [range, layout]);
   const selected = useMemo(() => idsIn(box, layout), [box, layout]);
   const count = selected.work.length * selected.places.length;
@@ -136,7 +180,13 @@ export function WorkPage() {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, for the item that was asked for
   }, [searched]);
 
-  const item = layout.work[box.column];
+  const itemId = layout.work[box.column]?.id ?? "";
+  const item = works.get(itemId);
+  const only = range && count === 1 ? `${selected.work[0]}/${selected.places[0]}` : null;
+  const side = useMemo(
+    () => ({ only, count, itemId, findings: checking ? findings : undefined, finding, goTo, setChecking }),
+    [only, count, itemId, checking, findings, finding, goTo],
+  );
   return (
     <div className="work" ref={page}>
       <section className="panel scope" aria-label="Scope">
@@ -219,7 +269,11 @@ export function WorkPage() {
             onRange={setRange}
             edits={edits}
             onFold={fold}
-            onSheet={() => page.current?.querySelector<HTMLElement>(".sheet [role=tab][aria-selected=true]")?.focus()}
+            onSheet={toSheet}
+            cells={cells}
+            works={works}
+            places={places}
+            tally={job.tally}
           />
         ) : (
           <LineList
@@ -234,16 +288,9 @@ export function WorkPage() {
         )}
         <GridKey said={said} />
       </section>
-      <div className="side">
-        {checking && findings && (
-          <Checks findings={findings} at={finding} onGo={goTo} onClose={() => setChecking(false)} />
-        )}
-        <WorkSheet
-          only={range && count === 1 ? { work: selected.work[0]!, place: selected.places[0]! } : null}
-          count={count}
-          item={item}
-        />
-      </div>
+      <LaterContext value={useDeferredValue(state)}>
+        <Side {...useDeferredValue(side)} />
+      </LaterContext>
       {dialog === "add" && <AddWork places={selected.places} onClose={() => setDialog(null)} />}
       {dialog === "conditions" && <JobConditions onClose={() => setDialog(null)} />}
       {dialog === "refresh" && <RefreshPrices onClose={() => setDialog(null)} />}

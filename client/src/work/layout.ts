@@ -22,6 +22,8 @@ export interface Layout {
   work: Work[];
   rowOf: ReadonlyMap<string, number>;
   columnOf: ReadonlyMap<string, number>;
+  /** Position of each work item among those that can be selected. */
+  workAt: ReadonlyMap<string, number>;
   /** Runs of columns under one section, for the head. */
   sections: { section: string; from: number; to: number; folded: boolean }[];
 }
@@ -40,6 +42,13 @@ const counts: Record<Filter["only"], (cell: Cell | undefined) => boolean> = {
   noted: (cell) => Boolean(cell?.note),
   empty: (cell) => cell === undefined,
 };
+
+/** Changes only when a layout would: not when a figure moves. */
+export const layoutKey = (job: Job) =>
+  [
+    ...job.work.map((w) => `${w.id}|${w.section}|${w.name}|${w.unit}|${w.wording}`),
+    ...job.places.map((p) => `${p.id}|${p.name}|${p.group}|${p.count}|${p.finish}`),
+  ].join("\n");
 
 /** Lays the job out for the grid. */
 export function layoutOf(
@@ -91,5 +100,6 @@ export function layoutOf(
     shownWork.push(w);
     run.to = columns.length;
   }
-  return { rows, columns, places: shownPlaces, work: shownWork, rowOf, columnOf, sections };
+  const workAt = new Map(shownWork.map((w, i) => [w.id, i] as const));
+  return { rows, columns, places: shownPlaces, work: shownWork, rowOf, columnOf, workAt, sections };
 }

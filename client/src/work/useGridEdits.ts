@@ -1,4 +1,4 @@
-import { useCallback } from "react";
+import { useCallback, useMemo } from "react";
 import type { Schemas } from "../api/client";
 import { type Shows, asTable } from "../figure/GridCell";
 import { useJob } from "../job/JobContext";
@@ -103,5 +103,5 @@ export function useGridEdits(
     [box, cells, copyOver, job, layout, open, say, shows],
   );
 
-  return { fill, fillDown, fillAcross, copy, paste };
+  return useMemo(() => ({ fill, fillDown, fillAcross, copy, paste }), [fill, fillDown, fillAcross, copy, paste]);
 }

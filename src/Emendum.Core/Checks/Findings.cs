@@ -105,8 +105,12 @@ public sealed class Findings
             if (item.Entry is Assembly { Hazard.Length: > 0 } assembly && item.Item.HazardAnswer.Length == 0 && used.Contains(id))
                 Add($"hazard/{id}", "Hazard not answered", $"{Named(item)}: {assembly.Hazard}", "It must be answered before the work starts; the answer can change what it costs.", work: id);
         }
-        foreach (var line in reckoning.Lines.Where(l => l.Quantity.V == 0))
-            Add($"noMeasure/{line.OfItem.Item.Id}/{line.Measures.Place.Id}", "Work without a measure", $"{Named(line.OfItem)} in {line.Measures.Place.Name} has no quantity.", line.Measures.Has(line.OfItem.Measure) ? $"{line.OfItem.Measure.Label(job.Units)} of the place is zero." : $"It is driven by {line.OfItem.Measure.Label(job.Units).ToLowerInvariant()}, which such a place does not have: choose where its quantity comes from.", line.Measures.Place.Id, line.OfItem.Item.Id);
+        foreach (var none in reckoning.Lines.Where(l => l.Quantity.V == 0).GroupBy(l => l.OfItem))
+        {
+            var (item, line) = (none.Key, none.First());
+            var label = item.Measure.Label(job.Units);
+            Add($"noMeasure/{item.Item.Id}", "Work without a measure", $"{Named(item)} has no quantity in {line.Measures.Place.Name}{(none.Count() == 1 ? "" : $" and {none.Count() - 1} more")}.", line.Measures.Has(item.Measure) ? $"{label} of the place is zero." : $"It is driven by {label.ToLowerInvariant()}, which such a place does not have: choose where its quantity comes from.", line.Measures.Place.Id, item.Item.Id);
+        }
     }
 
     private static string Named(CompiledItem item) => $"{item.Item.Section}: {item.Item.Name}";

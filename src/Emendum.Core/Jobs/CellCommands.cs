@@ -15,12 +15,14 @@ internal static class CellCommands
     public static ImmutableArray<Change> Fill(Job job, FillCells command)
     {
         var changes = ImmutableArray.CreateBuilder<Change>();
-        var bare = command.State is { } state ? Commands.Node(new Cell(state, "")) : null;
+        var written = new Dictionary<Cell, JsonNode?>();
+        // Many cells are alike; each kind is written once and stands in many changes.
+        JsonNode? Written(Cell? cell) => cell is null ? null : written.TryGetValue(cell, out var node) ? node : written[cell] = Commands.Node(cell);
         foreach (var (key, cell, _) in Seen(job, command.Work, command.Places, command.Was))
         {
             if (cell?.State == command.State) continue;
-            var now = command.State is { } to && cell is not null ? Commands.Node(cell with { State = to }) : bare;
-            changes.Add(Set(key, cell, now));
+            var now = command.State is not { } to ? null : cell is null ? new Cell(to, "") : cell with { State = to };
+            changes.Add(new($"cells/{key.Work}/{key.Place}", Written(cell), Written(now)));
         }
         return changes.ToImmutable();
     }

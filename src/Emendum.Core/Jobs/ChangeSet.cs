@@ -25,8 +25,41 @@ public static class ChangeSet
     /// <summary>The job with the changes made.</summary>
     public static Job Apply(Job job, IEnumerable<Change> changes)
     {
-        foreach (var change in changes) job = Set(job, change.Path, change.After);
-        return job;
+        // A fill touches tens of thousands of cells, most of them alike: they are set in one go, and what stands for many is read once.
+        ImmutableDictionary<CellKey, Cell>.Builder? cells = null;
+        var read = new Dictionary<JsonNode, Cell>(ReferenceEqualityComparer.Instance);
+        foreach (var change in changes)
+        {
+            if (CellAt(change.Path) is { } key)
+            {
+                cells ??= job.Cells.ToBuilder();
+                if (change.After is null) cells.Remove(key);
+                else if (read.TryGetValue(change.After, out var cell)) cells[key] = cell;
+                else cells[key] = read[change.After] = change.After.Deserialize<Cell>(JobJson.Options)!;
+                continue;
+            }
+            if (cells is not null) job = job with { Cells = cells.ToImmutable() };
+            cells = null;
+            job = Set(job, change.Path, change.After);
+        }
+        return cells is null ? job : job with { Cells = cells.ToImmutable() };
+    }
+
+    /// <summary>The cell that a path is of, as a whole; null for any other path.</summary>
+    public static CellKey? CellAt(string path) => path.Length == 79 && path.StartsWith("cells/", StringComparison.Ordinal) ? new(Guid.Parse(path.AsSpan(6, 36)), Guid.Parse(path.AsSpan(43, 36))) : null;
+
+    /// <summary>The first change whose path does not hold any more what the change set left there; null when all do.</summary>
+    public static Change? Overtaken(Job job, IEnumerable<Change> reversed)
+    {
+        var written = new Dictionary<Cell, JsonNode?>();
+        foreach (var change in reversed)
+        {
+            var now = CellAt(change.Path) is not { } key ? Get(job, change.Path)
+                : !job.Cells.TryGetValue(key, out var cell) ? null
+                : written.TryGetValue(cell, out var node) ? node : written[cell] = JsonSerializer.SerializeToNode(cell, JobJson.Options);
+            if (!ReferenceEquals(now, change.Before) && !Same(now, change.Before)) return change;
+        }
+        return null;
     }
 
     /// <summary>What stands at a path now.</summary>

@@ -68,8 +68,14 @@ public static class Commands
     public static void CheckReferences(Job job, IEnumerable<Change> changes)
     {
         var incoming = job.Incoming();
+        var (places, work) = (job.Places.Select(p => p.Id).ToHashSet(), job.Work.Select(w => w.Id).ToHashSet());
         foreach (var change in changes)
         {
+            if (ChangeSet.CellAt(change.Path) is { } key)
+            {
+                if (change.After is not null && (!work.Contains(key.Work) || !places.Contains(key.Place))) throw RefusedException.Of("", "The place or the work has since been taken away.");
+                continue;
+            }
             var parts = change.Path.Split('/');
             if (change.After is null && parts.Length == 2 && parts[0] is "places" or "work" && job.Cells.Keys.Any(k => parts[0] == "places" ? k.Place == Guid.Parse(parts[1]) : k.Work == Guid.Parse(parts[1])))
                 throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");

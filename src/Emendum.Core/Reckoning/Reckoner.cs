@@ -10,9 +10,10 @@ namespace Emendum.Core.Reckoning;
 public static class Reckoner
 {
     /// <summary>Reckons <paramref name="job"/>. With an earlier reckoning of a like job, lines whose inputs are the same objects are taken over;
-    /// the result is the same either way. Only a silent reckoning takes over.</summary>
+    /// the result is the same either way. Only a silent reckoning takes over. <paramref name="touched"/> are the cells in which the jobs differ, where they differ in nothing else.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
-    public static Reckoning Reckon(Job job, Trace trace, Reckoning? earlier = null) => Bounded(() => ReckonAll(job, trace, trace.On ? null : earlier));
+    public static Reckoning Reckon(Job job, Trace trace, Reckoning? earlier = null, IReadOnlyCollection<CellKey>? touched = null) => Bounded(() =>
+        trace.On ? ReckonAll(job, trace, null) : earlier is not null && touched is not null ? ReckonCells(job, earlier, touched) : ReckonAll(job, trace, earlier));
 
     /// <summary>Reckons a job whose places have the measures that somebody gave.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
@@ -55,6 +56,21 @@ public static class Reckoner
             }
         }
         return Fold.Of(job, trace, measures, items, [.. lines], grid);
+    }
+
+    private static Reckoning ReckonCells(Job job, Reckoning earlier, IReadOnlyCollection<CellKey> touched)
+    {
+        var grid = (Line?[])earlier.Grid.Clone();
+        foreach (var key in touched)
+        {
+            if (earlier.Position(key) is not { } at) continue;
+            var (item, measures) = (earlier.Items[at / job.Places.Length], earlier.Measures[key.Place]);
+            grid[at] = job.Cells.TryGetValue(key, out var cell) && cell.State != CellState.Excluded ? Line.Of(item, measures, cell, job, Trace.Silent) : null;
+        }
+        var lines = new List<Line>(earlier.Lines.Length + touched.Count);
+        foreach (var line in grid)
+            if (line is { Cell.State: CellState.Included }) lines.Add(line);
+        return Fold.Of(job, Trace.Silent, earlier.Measures, earlier.Items, [.. lines], grid);
     }
 
     private static Dictionary<Guid, PlaceMeasures> MeasureAll(Job job, Trace trace, Reckoning? earlier)

@@ -96,11 +96,14 @@ public sealed class Reckoning
     private Dictionary<Guid, int>? itemAt, placeAt;
 
     /// <summary>The line of an included or alternate cell, or null.</summary>
-    public Line? At(CellKey key)
+    public Line? At(CellKey key) => Position(key) is { } at ? Grid[at] : null;
+
+    /// <summary>Where a cell stands in <see cref="Grid"/>; null when the job has no such work or place.</summary>
+    public int? Position(CellKey key)
     {
         itemAt ??= Positions(Items.Length, i => Items[i].Item.Id);
         placeAt ??= Positions(Job.Places.Length, i => Job.Places[i].Id);
-        return itemAt.TryGetValue(key.Work, out var item) && placeAt.TryGetValue(key.Place, out var place) ? Grid[item * Job.Places.Length + place] : null;
+        return itemAt.TryGetValue(key.Work, out var item) && placeAt.TryGetValue(key.Place, out var place) ? item * Job.Places.Length + place : null;
     }
 
     private static Dictionary<Guid, int> Positions(int count, Func<int, Guid> id)

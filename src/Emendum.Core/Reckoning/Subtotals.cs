@@ -17,15 +17,16 @@ public sealed class Subtotals
     /// <summary>Quantity by work item.</summary>
     public Dictionary<Guid, Val> ItemQuantity { get; }
 
-    /// <summary>Adds up the lines.</summary>
-    public static Subtotals Of(Reckoning reckoning, Trace trace)
+    /// <summary>Adds up the lines; with <paramref name="places"/> and <paramref name="work"/> only those of them.</summary>
+    public static Subtotals Of(Reckoning reckoning, Trace trace, HashSet<Guid>? places = null, HashSet<Guid>? work = null)
     {
         var system = reckoning.Job.Units;
-        Dictionary<Guid, Val> By(Func<Line, Guid> key, Func<Line, Val> value, Func<Line, (string Label, string Unit, FigurePath Path)> made, IEnumerable<(Guid Key, Val Value)>? more = null)
+        Dictionary<Guid, Val> By(Func<Line, Guid> key, Func<Line, Val> value, Func<Line, (string Label, string Unit, FigurePath Path)> made, HashSet<Guid>? only, IEnumerable<(Guid Key, Val Value)>? more = null)
         {
             var sums = new Dictionary<Guid, (Sum Sum, Line First)>();
             foreach (var line in reckoning.Lines)
             {
+                if (only?.Contains(key(line)) == false) continue;
                 if (!sums.TryGetValue(key(line), out var entry)) sums[key(line)] = entry = (new(), line);
                 entry.Sum.Add(value(line));
             }
@@ -38,8 +39,8 @@ public sealed class Subtotals
             });
         }
         return new(
-            By(l => l.Measures.Place.Id, l => l.Hours, l => ($"{l.Measures.Place.Name}: labour", "h", new("places", l.Measures.Place.Id, "hours"))),
-            By(l => l.Item.Item.Id, l => l.Hours, l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours")), reckoning.Once.Where(o => o.Part.IsLabour).Select(o => (o.Item.Item.Id, o.Amount))),
-            By(l => l.Item.Item.Id, l => l.Quantity, l => ($"{l.Item.Item.Name}: quantity", Line.SymbolOf(l.Item.Measure, system), new("work", l.Item.Item.Id, "quantity"))));
+            By(l => l.Measures.Place.Id, l => l.Hours, l => ($"{l.Measures.Place.Name}: labour", "h", new("places", l.Measures.Place.Id, "hours")), places),
+            By(l => l.Item.Item.Id, l => l.Hours, l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours")), work, reckoning.Once.Where(o => o.Part.IsLabour).Select(o => (o.Item.Item.Id, o.Amount))),
+            By(l => l.Item.Item.Id, l => l.Quantity, l => ($"{l.Item.Item.Name}: quantity", Line.SymbolOf(l.Item.Measure, system), new("work", l.Item.Item.Id, "quantity")), work));
     }
 }

@@ -88,12 +88,13 @@ public sealed class OpenJob
     private string Commit(Job job, ImmutableArray<Change> changes, Guid id, string name, string person, long? reverses)
     {
         var before = Reckoning;
-        var after = changes.IsEmpty ? before : Reckoner.Reckon(job, Trace.Silent, before);
+        var cells = Touched(changes);
+        var after = changes.IsEmpty ? before : Reckoner.Reckon(job, Trace.Silent, before, cells);
         var entry = new LogEntry(Version + 1, id, name, person, JobStore.Utc(DateTime.UtcNow), reverses, changes, "");
         log.Add(entry);
         try
         {
-            var answer = JsonSerializer.Serialize(new ViewOf(after).Since(before, entry.Version, name, UndoOf(person)), JobJson.Options);
+            var answer = JsonSerializer.Serialize(new ViewOf(after).Since(before, entry.Version, name, UndoOf(person), cells), JobJson.Options);
             log[^1] = entry = entry with { Answer = answer };
             store.Commit(job, entry, Summary(after));
             Reckoning = after;
@@ -106,6 +107,18 @@ public sealed class OpenJob
         }
     }
 
+    /// <summary>The cells that a change set touches, where it touches nothing else.</summary>
+    private static CellKey[]? Touched(ImmutableArray<Change> changes)
+    {
+        var keys = new CellKey[changes.Length];
+        for (var i = 0; i < keys.Length; i++)
+        {
+            if (ChangeSet.CellAt(changes[i].Path) is not { } key) return null;
+            keys[i] = key;
+        }
+        return keys;
+    }
+
     /// <summary>What the list of jobs says of it.</summary>
     public static string Summary(Reckoning reckoning) =>
         $"{reckoning.Job.Places.Sum(p => p.Count)} places · {FigureView.Hours("", reckoning.Hours).Shown} h · {FigureView.Money("", reckoning.Price.BeforeTax).Shown} {reckoning.Job.Info.Currency}";
@@ -114,10 +127,9 @@ public sealed class OpenJob
     {
         if (!stack.TryPeek(out var target)) throw RefusedException.Of("", $"There is nothing to {name}.");
         var changes = ChangeSet.Reversed(target.Changes);
-        foreach (var change in changes)
+        if (ChangeSet.Overtaken(Reckoning.Job, changes) is { } overtaken)
         {
-            if (ChangeSet.Same(ChangeSet.Get(Reckoning.Job, change.Path), change.Before)) continue;
-            var by = log.FindLast(e => e.Changes.Any(c => c.Path == change.Path))?.Person ?? "somebody";
+            var by = log.FindLast(e => e.Changes.Any(c => c.Path == overtaken.Path))?.Person ?? "somebody";
             throw RefusedException.Of("", $"{by} has changed the same since, so it cannot be taken back.");
         }
         var job = ChangeSet.Apply(Reckoning.Job, changes);

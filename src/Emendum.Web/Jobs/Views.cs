@@ -74,14 +74,15 @@ public sealed record AnswerView(
 /// <summary>Makes views from a reckoned job.</summary>
 public sealed class ViewOf(Reckoning reckoning)
 {
-    private readonly Subtotals subtotals = Subtotals.Of(reckoning, Trace.Silent);
+    private Subtotals? sums;
+    private Subtotals All => sums ??= Subtotals.Of(reckoning, Trace.Silent);
     private readonly Job job = reckoning.Job;
 
     /// <summary>One place.</summary>
-    public PlaceView Place(Place place) => PlaceView.Of(reckoning, place, subtotals.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours($"places/{place.Id}/hours", hours) : null);
+    public PlaceView Place(Place place) => PlaceView.Of(reckoning, place, All.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours($"places/{place.Id}/hours", hours) : null);
 
     /// <summary>One work item.</summary>
-    public WorkView Work(CompiledItem compiled) => WorkView.Of(compiled, job, subtotals);
+    public WorkView Work(CompiledItem compiled) => WorkView.Of(compiled, job, All);
 
     /// <summary>A deduction rule.</summary>
     public static RuleView Rule(DeductionRule rule) => new(rule.Name, rule.Label, rule.Source);
@@ -115,15 +116,20 @@ public sealed class ViewOf(Reckoning reckoning)
     private const int MostCells = 200;
 
     /// <summary>What has changed since an earlier reckoning.</summary>
-    public AnswerView Since(Reckoning before, long version, string did, UndoView undo)
+    /// <param name="before">The earlier reckoning.</param>
+    /// <param name="version">The job's version now.</param>
+    /// <param name="did">What was done.</param>
+    /// <param name="undo">What undo would do.</param>
+    /// <param name="only">The cells in which they differ, where they differ in nothing else.</param>
+    public AnswerView Since(Reckoning before, long version, string did, UndoView undo, IReadOnlyCollection<CellKey>? only = null)
     {
         var old = before.Job;
         var touchedPlaces = new HashSet<Guid>();
         var touchedWork = new HashSet<Guid>();
-        foreach (var place in job.Places)
+        foreach (var place in only is null ? job.Places : [])
             if (!before.Measures.TryGetValue(place.Id, out var was) || !ReferenceEquals(was, reckoning.Measures[place.Id])) touchedPlaces.Add(place.Id);
-        var items = before.Items.ToDictionary(i => i.Item.Id);
-        foreach (var item in reckoning.Items)
+        var items = only is not null ? [] : before.Items.ToDictionary(i => i.Item.Id);
+        foreach (var item in only is null ? reckoning.Items : [])
             if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item)) touchedWork.Add(item.Item.Id);
         var cells = new List<CellKey>();
         var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost || old.Units != job.Units;
@@ -132,7 +138,7 @@ public sealed class ViewOf(Reckoning reckoning)
             touchedPlaces.Add(key.Place);
             touchedWork.Add(key.Work);
         }
-        foreach (var (key, cell) in job.Cells)
+        foreach (var (key, cell) in only is null ? job.Cells : only.Where(job.Cells.ContainsKey).Select(k => KeyValuePair.Create(k, job.Cells[k])))
         {
             var same = old.Cells.TryGetValue(key, out var was) && ReferenceEquals(was, cell) && ReferenceEquals(reckoning.At(key), before.At(key));
             if (same) continue;
@@ -143,7 +149,7 @@ public sealed class ViewOf(Reckoning reckoning)
         var gone = new List<string>();
         if (!ReferenceEquals(old.Cells, job.Cells))
         {
-            foreach (var key in old.Cells.Keys.Where(k => !job.Cells.ContainsKey(k)))
+            foreach (var key in (only ?? old.Cells.Keys).Where(k => old.Cells.ContainsKey(k) && !job.Cells.ContainsKey(k)))
             {
                 Touch(key);
                 gone.Add($"{key.Work}/{key.Place}");
@@ -151,6 +157,7 @@ public sealed class ViewOf(Reckoning reckoning)
             }
         }
         if (reload) (cells, gone) = ([], []);
+        else if (only is not null) sums = Subtotals.Of(reckoning, Trace.Silent, touchedPlaces, touchedWork);
         return new(version, did, reload,
             reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)], reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)], CellsView.Of(reckoning, cells),
             reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)], reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)], gone,

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 using Emendum.Core;
 using Emendum.Core.Book;
 using Emendum.Core.Jobs;
@@ -102,18 +103,18 @@ public sealed record CellsView(Guid Work, IReadOnlyList<CellView> Cells)
 /// <summary>A cell as the grid shows it.</summary>
 /// <param name="Place">Where.</param>
 /// <param name="State">What it is.</param>
-/// <param name="Note">Its sentence; empty for none.</param>
+/// <param name="Note">Its sentence; left out for none.</param>
 /// <param name="Differs">Whether anything of it is not as its work item has it.</param>
 /// <param name="Allowed">Whether a provisional sum stands instead of hours and goods.</param>
 /// <param name="Shown">Hours and quantity; empty where nothing is done.</param>
-public sealed record CellView(Guid Place, CellState State, string Note, bool Differs, bool Allowed, CellAmounts? Shown)
+public sealed record CellView(Guid Place, CellState State, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Note, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Differs, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Allowed, CellAmounts? Shown)
 {
     /// <summary>The view of a cell.</summary>
     public static CellView Of(Reckoning reckoning, CellKey key)
     {
         var cell = reckoning.Job.Cells[key];
         var line = reckoning.At(key);
-        return new(key.Place, cell.State, cell.Note, cell.Differs, line?.Allowance is not null, line is not null
+        return new(key.Place, cell.State, cell.Note.Length == 0 ? null : cell.Note, cell.Differs ? true : null, line?.Allowance is null ? null : true, line is not null
             ? new(line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture), line.Quantity.V.ToString(line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0", CultureInfo.InvariantCulture)) : null);
     }
 }
@@ -178,13 +179,17 @@ public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines, Cell? Own,
 
     private static IEnumerable<CellLineView> LinesOf(OpenJob open, CellKey key, Line line)
     {
-        var figures = open.Recorded().Figures;
+        // Only this place and this line are explained; the whole job is when somebody asks why.
+        var (job, trace) = (open.Reckoning.Job, Trace.Recording());
+        var measures = PlaceMeasures.Of(line.Measures.Place, job.Incoming().GetValueOrDefault(key.Place, []), job.Units, job.Rule, trace);
+        Line.Of(line.OfItem, measures, line.Cell, job, trace);
+        var figures = trace.Figures;
         CellLineView Say(string label, string leaf, Func<string, FigureView> view)
         {
             var path = $"cells/{key.Work}/{key.Place}/{leaf}";
             return new(label, view(path), figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : "");
         }
-        yield return Say("Quantity", "quantity", path => FigureView.Amount(path, line.Quantity, Line.SymbolOf(line.Item.Measure, open.Reckoning.Job.Units)));
+        yield return Say("Quantity", "quantity", path => FigureView.Amount(path, line.Quantity, Line.SymbolOf(line.Item.Measure, job.Units)));
         for (var i = 0; i < line.Item.Parts.Length; i++)
         {
             var (part, amount) = (line.Item.Parts[i], line.Amounts[i]);
