@@ -34,8 +34,16 @@ try {
     cold.push(await open(fresh));
     await fresh.close();
   }
-  row("a job of 500 places loaded to its list and drawing, in an open tab", `median ${median(opened.slice(2)).toFixed(0)} ms of 5`, "under 1,000 ms");
-  row("the same in a new tab, whose process the browser starts first", `median ${median(cold).toFixed(0)} ms of 5`, "");
+  row(
+    "a job of 500 places loaded to its list and drawing, in an open tab",
+    `median ${median(opened.slice(2)).toFixed(0)} ms of 5`,
+    "under 1,000 ms",
+  );
+  row(
+    "the same in a new tab, whose process the browser starts first",
+    `median ${median(cold).toFixed(0)} ms of 5`,
+    "",
+  );
 
   const page = await browser.newPage(screen);
   await page.goto(`${address}/jobs/${job}/measure?place=${places[3].place}`);
@@ -95,13 +103,11 @@ try {
     await tab.goto(`${address}/jobs/${target}/measure`);
     await tab.getByRole("button", { name: "bring in a table" }).click();
     let began = performance.now();
-    await tab
-      .locator("input[type=file]")
-      .setInputFiles({
-        name: "rooms.csv",
-        mimeType: "text/csv",
-        buffer: Buffer.from(csv),
-      });
+    await tab.locator("input[type=file]").setInputFiles({
+      name: "rooms.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(csv),
+    });
     await tab.getByText("2000 places can be read").waitFor();
     reads.push(performance.now() - began);
     began = performance.now();

@@ -69,7 +69,6 @@ export const newJob = async () => {
 export const line = (i) =>
   `Room ${i} ${10 + (i % 20)}'${i % 12} x ${8 + (i % 13)} x ${8 + (i % 3)}; door 3 x 6'8; window 4 x 3'6 x${1 + (i % 3)}`;
 
-
 /** A job with so many rooms. */
 export const rooms = async (count) => {
   const job = await newJob();

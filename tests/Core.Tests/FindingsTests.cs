@@ -53,7 +53,10 @@ public class FindingsTests
         var windows = Sample.NewId();
         job = job.Do(new AddWork(Sample.NewId(), windows, StarterBook.Id(131), null));
         Assert.Equal(["nowhere"], Kinds(job));
-        Assert.Equal(["noMeasure"], Kinds(job.Fill(windows, [place], CellState.Included)));
+        job = job.Fill(windows, [place], CellState.Included);
+        Assert.Equal(["noMeasure"], Kinds(job));
+        // What a sum is allowed for needs no measure.
+        Assert.Empty(Kinds(job.Do(new SetWork(Sample.NewId(), windows, "allowance", null, "90"))));
     }
 
     [Theory]

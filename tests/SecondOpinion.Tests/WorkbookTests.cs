@@ -14,14 +14,14 @@ public class WorkbookTests
 {
     public static TheoryData<string, MaterialCost, PriceBasis> Jobs => new()
     {
-        { "library", MaterialCost.Purchase, PriceBasis.Markup }, { "library", MaterialCost.Need, PriceBasis.TargetMargin }, { "court", MaterialCost.Purchase, PriceBasis.Markup },
+        { "library", MaterialCost.Purchase, PriceBasis.Markup }, { "library", MaterialCost.Need, PriceBasis.TargetMargin }, { "court", MaterialCost.Purchase, PriceBasis.Markup }, { "clinic", MaterialCost.Purchase, PriceBasis.Markup }, { "pottery", MaterialCost.Need, PriceBasis.Markup },
     };
 
     [Theory]
     [MemberData(nameof(Jobs))]
     public void A_demo_job_recalculated_by_a_spreadsheet_library_agrees_to_the_cent(string name, MaterialCost cost, PriceBasis basis)
     {
-        var job = name == "library" ? LibraryJob.Build(StarterBook.Id(999), StarterBook.Id(900), "2026-11-23") : CourtJob.Build(StarterBook.Id(998), StarterBook.Id(901), "2026-11-23");
+        var job = DemoJobs.Fixed().Single(j => j.Info.Name.Contains(name, StringComparison.OrdinalIgnoreCase));
         var trace = Reported.Record(job with { Pricing = job.Pricing with { MaterialCost = cost, Basis = basis } }).Trace;
         var workbook = new XSSFWorkbook(new MemoryStream(WorkingsWorkbook.Write(trace)));
         // What was computed here is thrown away first: only the formulas speak.

@@ -105,7 +105,7 @@ public sealed class Findings
             if (item.Entry is Assembly { Hazard.Length: > 0 } assembly && item.Item.HazardAnswer.Length == 0 && used.Contains(id))
                 Add($"hazard/{id}", "Hazard not answered", $"{Named(item)}: {assembly.Hazard}", "It must be answered before the work starts; the answer can change what it costs.", work: id);
         }
-        foreach (var none in reckoning.Lines.Where(l => l.Quantity.V == 0).GroupBy(l => l.OfItem))
+        foreach (var none in reckoning.Lines.Where(l => l.Quantity.V == 0 && l.Allowance is null).GroupBy(l => l.OfItem))
         {
             var (item, line) = (none.Key, none.First());
             var label = item.Measure.Label(job.Units);

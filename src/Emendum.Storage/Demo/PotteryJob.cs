@@ -19,11 +19,11 @@ public static class PotteryJob
         var harbour = draft.Place(Outside, "Harbour gable face 26 x 12'6; gable 26 x 9'6; window 4 x 4 x2");
         var kiln = draft.Place(Outside, "Kiln house face 18 x 10; gable 18 x 6; door 4 x 7");
         var wall = draft.Place(Outside, "Yard wall run 64 wide 6'8");
+        var boards = draft.Place(Outside, "Notice boards items 2 notice boards");
+        var signs = draft.Place(Outside, "Shop lettering run 14");
         var deck = draft.Place(Jetty, "Deck site corners 0,0 46,0 46,9 22,9 22,15 0,15");
         var ramp = draft.Place(Jetty, "Ramp site 18 x 5'6");
         var rail = draft.Place(Jetty, "Handrail run 112");
-        var boards = draft.Place(Outside, "Notice boards items 2 notice boards");
-        var signs = draft.Place(Outside, "Shop lettering run 14");
 
         Guid[] walls = [front, yard, harbour, kiln];
         var wash = draft.Work(3102, walls);
