@@ -105,7 +105,7 @@ public sealed class BookApiTests : IDisposable
         Assert.Equal("48.00", (string)eggshell["packs"]![0]!["old"]!);
         var chosen = new JsonObject { ["ids"] = new JsonArray(Eggshell) };
         var moved = await (await server.Http.PostAsJsonAsync("/api/book/feed/jobs", chosen)).Content.ReadFromJsonAsync<JsonArray>();
-        Assert.Equal("Saltmarsh Lending Library", (string)moved!.Single()!["name"]!);
+        Assert.Equal(["Quayside Veterinary Clinic", "Saltmarsh Lending Library"], moved!.Select(m => (string)m!["name"]!).Order());
         var price = await Price();
         Assert.Equal(1, (int)(await server.Post("/api/book/feed/take", chosen)).Body["changed"]!);
         Assert.Equal((string)eggshell["packs"]![0]!["new"]!, decimal.Parse((string)(await Entry(Eggshell))["entry"]!["packs"]![0]!["price"]!, System.Globalization.CultureInfo.InvariantCulture).ToString("0.00", System.Globalization.CultureInfo.InvariantCulture));

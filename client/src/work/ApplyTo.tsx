@@ -1,8 +1,8 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useMemo, useState } from "react";
 import type { Work } from "../api/client";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
+import { EditDialog } from "./EditDialog";
 import { Preview } from "./Preview";
 import { type CellAt, seen } from "./range";
 
@@ -44,39 +44,27 @@ export function ApplyTo({ at, item, onClose }: { at: CellAt; item: Work; onClose
           was: seen([at.work], places, cells),
         };
   return (
-    <Dialog open onClose={onClose} aria-labelledby="apply-to" fullWidth maxWidth="sm">
-      <DialogTitle id="apply-to">
-        {item.section}: {item.name} as in {place.name}
-      </DialogTitle>
-      <DialogContent>
-        <fieldset>
-          <legend>In every other place</legend>
-          {ways.map((w, i) => (
-            <label key={w.words} className="check">
-              <input type="radio" name="way" checked={way === i} onChange={() => setWay(i)} /> {w.words} (
-              {w.places.length})
-            </label>
-          ))}
-        </fieldset>
-        <label className="check">
-          <input type="checkbox" checked={everywhere} onChange={(e) => setEverywhere(e.target.checked)} /> also where
-          nothing is said of this work yet
-        </label>
-        {edit ? <Preview edit={edit} /> : <p className="note">No such place.</p>}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose}>Back</Button>
-        <Button
-          variant="contained"
-          disabled={!edit}
-          onClick={() => {
-            void open.tell(edit!);
-            onClose();
-          }}
-        >
-          Apply to {places.length} places
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <EditDialog
+      title={`${item.section}: ${item.name} as in ${place.name}`}
+      apply={`Apply to ${places.length} places`}
+      ready={edit !== null}
+      onApply={() => open.send(edit!)}
+      onClose={onClose}
+    >
+      <fieldset>
+        <legend>In every other place</legend>
+        {ways.map((w, i) => (
+          <label key={w.words} className="check">
+            <input type="radio" name="way" checked={way === i} onChange={() => setWay(i)} /> {w.words} (
+            {w.places.length})
+          </label>
+        ))}
+      </fieldset>
+      <label className="check">
+        <input type="checkbox" checked={everywhere} onChange={(e) => setEverywhere(e.target.checked)} /> also where
+        nothing is said of this work yet
+      </label>
+      {edit ? <Preview edit={edit} /> : <p className="note">No such place.</p>}
+    </EditDialog>
   );
 }

@@ -8,6 +8,7 @@ import { type Entry, type EntryView, EditingContext, bookChanged, put } from "..
 import { Text } from "../book/fields";
 import { useJob } from "../job/JobContext";
 import { DifferenceTable } from "./KeepInBook";
+import { usePinned } from "./choices";
 
 /** An entry as this job has it. What is changed here stays in the job until it is kept in the Book on purpose. */
 export function EntryInJob() {
@@ -27,11 +28,7 @@ export function EntryInJob() {
     placeholderData: (kept) => kept,
     retry: false,
   });
-  const { data: pinned } = useQuery({
-    queryKey: ["job-book", job.id, answers],
-    queryFn: async () => (await api.GET("/api/jobs/{id}/book", { params: { path: { id: job.id } } })).data!,
-    placeholderData: (kept) => kept,
-  });
+  const pinned = usePinned();
   const latest = useRef<Entry | null>(null);
   const before = useRef<Promise<unknown>>(Promise.resolve());
 

@@ -1,10 +1,9 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { type Schemas, type Work, api, newId } from "../api/client";
 import { bookChanged } from "../book/useEntry";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
+import { EditDialog } from "./EditDialog";
 import { Preview } from "./Preview";
 
 /** Where two versions of an entry differ. */
@@ -43,7 +42,6 @@ export function DifferenceTable({
 export function KeepInBook({ way, item, onClose }: { way: "keep" | "take"; item: Work; onClose: () => void }) {
   const [open, { job, answers }] = useJob();
   const queries = useQueryClient();
-  const [wrong, setWrong] = useState("");
   const { data } = useQuery({
     queryKey: ["kept", job.id, answers, item.id],
     queryFn: async () =>
@@ -52,63 +50,42 @@ export function KeepInBook({ way, item, onClose }: { way: "keep" | "take"; item:
   const lines = way === "keep" ? data?.keep : data?.take;
   const take: Edit = { type: "takeFromBook", entries: [item.entry], work: item.id };
 
-  async function go() {
-    try {
-      if (way === "take") await open.send(take);
-      else {
-        const path = { id: job.id, entry: item.entry };
-        const body = { id: newId(), was: data!.bookVersion, work: item.id };
-        await open.through(() => api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body }));
-        await bookChanged(queries);
-      }
-      onClose();
-    } catch (error) {
-      setWrong((error as Error).message);
-    }
+  async function keep() {
+    if (way === "take") return open.send(take);
+    const path = { id: job.id, entry: item.entry };
+    const body = { id: newId(), was: data!.bookVersion, work: item.id };
+    await open.through(() => api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body }));
+    await bookChanged(queries);
   }
 
   return (
-    <Dialog open onClose={onClose} aria-labelledby="keep-title" fullWidth maxWidth="sm">
-      <DialogTitle id="keep-title">
-        {way === "keep" ? `Keep ${item.name} in the Book` : `Take ${item.name} from the Book`}
-      </DialogTitle>
-      <DialogContent>
-        {!lines ? (
-          <p className="note">Comparing…</p>
-        ) : data!.bookVersion === 0 ? (
-          <p>This entry is not in the Book any more. {way === "keep" && "Keeping it puts it back."}</p>
-        ) : lines.length === 0 ? (
-          <p>The job and the Book say the same.</p>
-        ) : way === "keep" ? (
-          <>
-            <p>The Book gets a new version with these changes. Other jobs keep what they have.</p>
-            <DifferenceTable lines={lines} was="in the Book" now="as in this job" />
-          </>
-        ) : (
-          <>
-            <p>This job takes the newest version; its own changes to this work go.</p>
-            <DifferenceTable lines={lines} was="in this job" now="in the Book" />
-            <Preview edit={take} />
-          </>
-        )}
-        {wrong && (
-          <p className="error" role="alert">
-            {wrong}
-          </p>
-        )}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose}>Back</Button>
-        <Button
-          variant="contained"
-          disabled={
-            !data || (lines!.length === 0 && data.bookVersion > 0) || (way === "take" && data.bookVersion === 0)
-          }
-          onClick={() => void go()}
-        >
-          {way === "keep" ? "Keep in the Book" : "Take from the Book"}
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <EditDialog
+      title={way === "keep" ? `Keep ${item.name} in the Book` : `Take ${item.name} from the Book`}
+      apply={way === "keep" ? "Keep in the Book" : "Take from the Book"}
+      ready={
+        data !== undefined && (lines!.length > 0 || data.bookVersion === 0) && (way === "keep" || data.bookVersion > 0)
+      }
+      onApply={keep}
+      onClose={onClose}
+    >
+      {!lines ? (
+        <p className="note">Comparing…</p>
+      ) : data!.bookVersion === 0 ? (
+        <p>This entry is not in the Book any more. {way === "keep" && "Keeping it puts it back."}</p>
+      ) : lines.length === 0 ? (
+        <p>The job and the Book say the same.</p>
+      ) : way === "keep" ? (
+        <>
+          <p>The Book gets a new version with these changes. Other jobs keep what they have.</p>
+          <DifferenceTable lines={lines} was="in the Book" now="as in this job" />
+        </>
+      ) : (
+        <>
+          <p>This job takes the newest version; its own changes to this work go.</p>
+          <DifferenceTable lines={lines} was="in this job" now="in the Book" />
+          <Preview edit={take} />
+        </>
+      )}
+    </EditDialog>
   );
 }

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api } from "../api/client";
+import { useJob } from "../job/JobContext";
 
 /** Entries of the Book of some kind, by name. */
 export function useChoices(kind: string): readonly Schemas["NamedEntry"][] {
@@ -8,6 +9,16 @@ export function useChoices(kind: string): readonly Schemas["NamedEntry"][] {
     queryFn: async () => (await api.GET("/api/book/choices")).data!,
   });
   return data?.filter((c) => c.kind === kind) ?? [];
+}
+
+/** The entries that the job has, beside the Book's. */
+export function usePinned(): readonly Schemas["PinnedView"][] | undefined {
+  const [, { job, answers }] = useJob();
+  return useQuery({
+    queryKey: ["job-book", job.id, answers],
+    queryFn: async () => (await api.GET("/api/jobs/{id}/book", { params: { path: { id: job.id } } })).data!,
+    placeholderData: (kept) => kept,
+  }).data;
 }
 
 export const supplies: readonly (readonly [Schemas["Supply"], string])[] = [
