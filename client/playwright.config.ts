@@ -7,6 +7,8 @@ export default defineConfig({
   testDir: "../tests/e2e",
   outputDir: "../test-results",
   timeout: 180_000,
+  // A busy machine may take its time; what never comes still fails.
+  expect: { timeout: 15_000 },
   workers: 1,
   reporter: [["list"], ["json", { outputFile: process.env.E2E_REPORT ?? "../test-results/report.json" }]],
   use: {
