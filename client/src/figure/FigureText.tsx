@@ -11,3 +11,8 @@ export function FigureText({ figure }: { figure: FigureView }) {
 
 /** A figure in a name that is read out. */
 export const inWords = (figure: FigureView) => `${figure.shown} ${figure.unit}`.trim();
+
+/** A figure that the core says in words, like the packs that make a purchase. */
+export const FigureWords = ({ figure, words }: { figure: FigureView; words: string }) => (
+  <span data-of={figure.path}>{words}</span>
+);

@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import { type Schemas, api } from "../api/client";
 import { Field } from "../figure/Field";
 import { Figure } from "../figure/Figure";
+import { FigureWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import "./price.css";
 
@@ -101,7 +102,7 @@ export function PricePage() {
                     <td className="n">
                       <Figure figure={b.need} label={`${name}, needed`} />
                     </td>
-                    <td>{b.packs || "none"}</td>
+                    <td>{b.packs ? <FigureWords figure={b.bought} words={b.packs} /> : "none"}</td>
                     <td className="n">
                       <Figure figure={b.bought} label={`${name}, bought`} />
                     </td>

@@ -48,6 +48,18 @@ public static class ChangeSet
     /// <summary>The cell that a path is of, as a whole; null for any other path.</summary>
     public static CellKey? CellAt(string path) => path.Length == 79 && path.StartsWith("cells/", StringComparison.Ordinal) ? new(Guid.Parse(path.AsSpan(6, 36)), Guid.Parse(path.AsSpan(43, 36))) : null;
 
+    /// <summary>The cells that a change set touches, where it touches nothing else; otherwise null.</summary>
+    public static CellKey[]? OnlyCells(ImmutableArray<Change> changes)
+    {
+        var keys = new CellKey[changes.Length];
+        for (var i = 0; i < keys.Length; i++)
+        {
+            if (CellAt(changes[i].Path) is not { } key) return null;
+            keys[i] = key;
+        }
+        return keys;
+    }
+
     /// <summary>The first change whose path does not hold any more what the change set left there; null when all do.</summary>
     public static Change? Overtaken(Job job, IEnumerable<Change> reversed)
     {

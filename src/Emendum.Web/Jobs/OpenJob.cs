@@ -88,7 +88,7 @@ public sealed class OpenJob
     private string Commit(Job job, ImmutableArray<Change> changes, Guid id, string name, string person, long? reverses)
     {
         var before = Reckoning;
-        var cells = Touched(changes);
+        var cells = ChangeSet.OnlyCells(changes);
         var after = changes.IsEmpty ? before : Reckoner.Reckon(job, Trace.Silent, before, cells);
         var entry = new LogEntry(Version + 1, id, name, person, JobStore.Utc(DateTime.UtcNow), reverses, changes, "");
         log.Add(entry);
@@ -105,18 +105,6 @@ public sealed class OpenJob
             log.RemoveAt(log.Count - 1);
             throw;
         }
-    }
-
-    /// <summary>The cells that a change set touches, where it touches nothing else.</summary>
-    private static CellKey[]? Touched(ImmutableArray<Change> changes)
-    {
-        var keys = new CellKey[changes.Length];
-        for (var i = 0; i < keys.Length; i++)
-        {
-            if (ChangeSet.CellAt(changes[i].Path) is not { } key) return null;
-            keys[i] = key;
-        }
-        return keys;
     }
 
     /// <summary>What the list of jobs says of it.</summary>
