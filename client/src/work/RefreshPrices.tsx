@@ -41,19 +41,17 @@ export function RefreshPrices({ onClose }: { onClose: () => void }) {
           <ul className="refresh">
             {newer.map((p) => (
               <li key={p.id}>
+                <label className="check">
+                  <input
+                    type="checkbox"
+                    checked={changed[p.id] ?? usual(p)}
+                    onChange={(e) => setChanged({ ...changed, [p.id]: e.target.checked })}
+                  />{" "}
+                  {p.name}
+                </label>
                 <details>
                   <summary>
-                    <label>
-                      <input
-                        type="checkbox"
-                        checked={changed[p.id] ?? usual(p)}
-                        onChange={(e) => setChanged({ ...changed, [p.id]: e.target.checked })}
-                      />{" "}
-                      {p.name}
-                    </label>{" "}
-                    <small>
-                      {p.changedHere ? "changed in this job" : `version ${p.version}, the Book has ${p.bookVersion}`}
-                    </small>
+                    {p.changedHere ? "changed in this job" : `version ${p.version}, the Book has ${p.bookVersion}`}
                   </summary>
                   <DifferenceTable lines={p.differences} was="in this job" now="in the Book" />
                 </details>
