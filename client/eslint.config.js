@@ -2,6 +2,14 @@ import js from "@eslint/js";
 import hooks from "eslint-plugin-react-hooks";
 import ts from "typescript-eslint";
 
+/** The browser never computes a price, an hour or a quantity (architecture, decision 3). */
+const computed = [
+  { selector: "CallExpression[callee.name='parseFloat']", message: "The browser computes no quantity." },
+  { selector: "MemberExpression[property.name='toFixed']", message: "The core formats figures." },
+];
+
+const byFigure = "Show a core-made number by a component of src/figure; it carries the figure's path.";
+
 export default ts.config(
   { ignores: ["dist", "src/api/types.gen.ts"] },
   js.configs.recommended,
@@ -10,12 +18,7 @@ export default ts.config(
   {
     rules: {
       "@typescript-eslint/no-non-null-assertion": "off",
-      // The browser never computes a price, an hour or a quantity (architecture, decision 3).
-      "no-restricted-syntax": [
-        "error",
-        { selector: "CallExpression[callee.name='parseFloat']", message: "The browser computes no quantity." },
-        { selector: "MemberExpression[property.name='toFixed']", message: "The core formats figures." },
-      ],
+      "no-restricted-syntax": ["error", ...computed],
       // The compiler is not used, so what it could not memoize does not matter.
       "react-hooks/incompatible-library": "off",
     },
@@ -27,16 +30,9 @@ export default ts.config(
     rules: {
       "no-restricted-syntax": [
         "error",
-        { selector: "CallExpression[callee.name='parseFloat']", message: "The browser computes no quantity." },
-        { selector: "MemberExpression[property.name='toFixed']", message: "The core formats figures." },
-        {
-          selector: "MemberExpression[property.name='shown'][object.name!='shown']",
-          message: "Show a core-made number by a component of src/figure; it carries the figure's path.",
-        },
-        {
-          selector: "ObjectPattern > Property[key.name='shown']",
-          message: "Show a core-made number by a component of src/figure; it carries the figure's path.",
-        },
+        ...computed,
+        { selector: "MemberExpression[property.name='shown'][object.name!='shown']", message: byFigure },
+        { selector: "ObjectPattern > Property[key.name='shown']", message: byFigure },
       ],
     },
   },

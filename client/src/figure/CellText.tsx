@@ -1,5 +1,5 @@
 import type { Cell, Schemas } from "../api/client";
-import type { Shows } from "./GridCell";
+import { type Shows, cellPath, cellText, cellUnit } from "./cellFigure";
 
 /** A figure of a cell in a list; the row around it answers `E`. */
 export function CellText(props: {
@@ -11,13 +11,12 @@ export function CellText(props: {
   money: Schemas["CellMoney"] | undefined;
 }) {
   const { work, place, cell, shows } = props;
-  const inMoney = shows === "cost" || shows === "price";
-  const text = inMoney ? props.money?.[shows] : cell.shown?.[shows];
+  const text = cellText(cell, props.money, shows);
   if (!text) return null;
   if (cell.allowed && shows === "hours") return <span>a sum allowed</span>;
   return (
-    <span data-of={`${inMoney ? "lines" : "cells"}/${work}/${place}/${shows}`}>
-      {text} <i>{shows === "hours" ? "h" : shows === "quantity" ? props.unit : ""}</i>
+    <span data-of={cellPath(work, place, shows)}>
+      {text} <i>{cellUnit(shows, props.unit)}</i>
     </span>
   );
 }

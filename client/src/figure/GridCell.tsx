@@ -1,7 +1,6 @@
 import { memo } from "react";
 import type { Cell, Schemas } from "../api/client";
-
-export type Shows = "hours" | "quantity" | "cost" | "price";
+import { type Shows, cellPath, cellText, cellUnit } from "./cellFigure";
 
 interface Props {
   /** What it is of: work item and place, for its name. */
@@ -27,22 +26,17 @@ const words = { included: "included", excluded: "excluded", alternate: "an alter
 export const GridCell = memo(function GridCell(props: Props) {
   const { cell, shows, unit } = props;
   const state = cell?.state ?? "none";
-  const amounts = cell?.shown;
   // What a sum is allowed for has no hours of its own.
   const allowed = cell?.allowed === true && shows === "hours";
-  const text = allowed ? "" : shows === "hours" || shows === "quantity" ? amounts?.[shows] : props.money?.[shows];
-  const path =
-    shows === "hours" || shows === "quantity"
-      ? `cells/${props.work}/${props.place}/${shows}`
-      : `lines/${props.work}/${props.place}/${shows}`;
+  const text = allowed ? "" : cellText(cell, props.money, shows);
   const said = !cell
     ? "none here"
-    : `${text ? `${text} ${shows === "hours" ? "h" : shows === "quantity" ? unit : ""}`.trim() + ", " : ""}${words[cell.state]}${allowed ? ", an allowance" : ""}`;
+    : `${text ? `${text} ${cellUnit(shows, unit)}`.trim() + ", " : ""}${words[cell.state]}${allowed ? ", an allowance" : ""}`;
   return (
     <div
       role="gridcell"
       data-cell={`${props.work}/${props.place}`}
-      data-figure={text ? path : undefined}
+      data-figure={text ? cellPath(props.work, props.place, shows) : undefined}
       tabIndex={props.current ? 0 : -1}
       aria-colindex={props.column}
       aria-selected={props.selected}
@@ -71,26 +65,3 @@ export const GridCell = memo(function GridCell(props: Props) {
     </div>
   );
 });
-
-/** Cost and price by cell, ready to be shown. */
-export const moneyByCell = (money: Schemas["MoneyView"] | undefined): ReadonlyMap<string, Schemas["CellMoney"]> =>
-  new Map((money?.work ?? []).flatMap((w) => w.cells.map((c) => [`${w.work}/${c.place}`, c.shown] as const)));
-
-/** What is shown of a block, as a spreadsheet takes it: rows by line, columns by tab. */
-export function asTable(
-  work: readonly string[],
-  places: readonly string[],
-  shows: Shows,
-  cells: ReadonlyMap<string, Cell>,
-  money: ReadonlyMap<string, Schemas["CellMoney"]>,
-): string {
-  const text = (key: string) => {
-    const cell = cells.get(key);
-    if (!cell) return "";
-    if (cell.state === "excluded") return cell.note ? `out: ${cell.note}` : "out";
-    if (cell.state === "alternate") return "alt";
-    return (shows === "hours" || shows === "quantity" ? cell.shown?.[shows] : money.get(key)?.[shows]) ?? "x";
-  };
-  const quoted = (t: string) => (/["\t\n]/.test(t) ? `"${t.replaceAll('"', '""')}"` : t);
-  return places.map((p) => work.map((w) => quoted(text(`${w}/${p}`))).join("\t")).join("\n");
-}

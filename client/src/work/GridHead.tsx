@@ -1,3 +1,5 @@
+import type { ReactNode } from "react";
+import type { Work } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { type GridProps, placeWidth } from "./ScopeGrid";
 
@@ -13,8 +15,7 @@ interface Props extends GridProps {
 
 /** Sections, work and its sums, over the columns; it stays while places scroll. */
 export function GridHead(props: Props) {
-  const { layout, lefts, frozen, shows } = props;
-  const { tally } = props;
+  const { layout, lefts, frozen, shows, tally } = props;
   const { columns, sections } = layout;
   const shown = columns.map((_, c) => c).filter((c) => c < frozen || (c >= props.from && c < props.to));
   const place = (c: number, to = c + 1) => ({
@@ -22,6 +23,23 @@ export function GridHead(props: Props) {
     width: lefts[to]! - lefts[c]!,
     position: c < frozen ? ("sticky" as const) : undefined,
   });
+  /** A cell over a column; over a folded section only its name is read out. */
+  const cell = (c: number, role: "columnheader" | "gridcell", of: (work: Work) => ReactNode) => {
+    const column = columns[c]!;
+    const folded = column.kind === "folded";
+    return (
+      <div
+        key={folded ? `f${column.section}` : column.work.id}
+        role={role}
+        aria-colindex={c + 2}
+        aria-label={folded ? column.section : undefined}
+        className={`gc${column.first ? " first" : ""}${c < frozen ? " frozen" : ""}`}
+        style={place(c)}
+      >
+        {!folded && of(props.works.get(column.work.id) ?? column.work)}
+      </div>
+    );
+  };
   const total = shows === "cost" ? tally.cost : shows === "price" ? tally.beforeTax : tally.worked;
   return (
     <div className="ghead" role="rowgroup" style={{ width: props.width }}>
@@ -63,37 +81,17 @@ export function GridHead(props: Props) {
         <div role="columnheader" className="place">
           Place
         </div>
-        {shown.map((c) => {
-          const column = columns[c]!;
-          if (column.kind === "folded")
-            return (
-              <div
-                key={`f${column.section}`}
-                role="columnheader"
-                className="gc first"
-                style={place(c)}
-                aria-label={column.section}
-              />
-            );
-          const { work } = column;
-          return (
-            <div
-              key={work.id}
-              role="columnheader"
-              aria-colindex={c + 2}
-              className={`gc${column.first ? " first" : ""}${c < frozen ? " frozen" : ""}`}
-              style={place(c)}
+        {shown.map((c) =>
+          cell(c, "columnheader", (work) => (
+            <button
+              className="headbutton"
+              title={`Select ${work.section}: ${work.name} in every place`}
+              onClick={() => props.onColumn(layout.workAt.get(work.id)!)}
             >
-              <button
-                className="headbutton"
-                title={`Select ${work.section}: ${work.name} in every place`}
-                onClick={() => props.onColumn(layout.work.indexOf(work))}
-              >
-                {work.name}
-              </button>
-            </div>
-          );
-        })}
+              {work.name}
+            </button>
+          )),
+        )}
         <div className="sum" role="columnheader">
           {shows === "quantity" ? "Hours" : words[shows]}
         </div>
@@ -102,37 +100,17 @@ export function GridHead(props: Props) {
         <div role="rowheader" className="place">
           {words[shows]}
         </div>
-        {shown.map((c) => {
-          const column = columns[c]!;
-          if (column.kind === "folded")
-            return (
-              <div
-                key={`f${column.section}`}
-                role="gridcell"
-                className="gc first"
-                style={place(c)}
-                aria-label="folded"
-              />
-            );
-          const work = props.works.get(column.work.id) ?? column.work;
-          const figure =
-            shows === "hours"
-              ? work.hours
-              : shows === "quantity"
-                ? work.quantity
-                : props.workMoney.get(work.id)?.[shows];
-          return (
-            <div
-              key={work.id}
-              role="gridcell"
-              aria-colindex={c + 2}
-              className={`gc${column.first ? " first" : ""}${c < frozen ? " frozen" : ""}`}
-              style={place(c)}
-            >
-              {figure && <Figure figure={figure} label={`${work.section}: ${work.name}`} />}
-            </div>
-          );
-        })}
+        {shown.map((c) =>
+          cell(c, "gridcell", (work) => {
+            const figure =
+              shows === "hours"
+                ? work.hours
+                : shows === "quantity"
+                  ? work.quantity
+                  : props.workMoney.get(work.id)?.[shows];
+            return figure && <Figure figure={figure} label={`${work.section}: ${work.name}`} />;
+          }),
+        )}
         <div className="sum" role="gridcell">
           <Figure
             figure={total}

@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, useContext, useMemo, useRef } from "react";
 import type { Place, Schemas, Work } from "../api/client";
 import { CellText } from "../figure/CellText";
-import type { Shows } from "../figure/GridCell";
+import { type Shows, cellPath } from "../figure/cellFigure";
 import { WhyContext, useJob } from "../job/JobContext";
 import type { Layout } from "./layout";
 import type { Range } from "./range";
@@ -59,8 +59,7 @@ export function LineList(props: {
     else if (key === "i") props.edits.fill("included");
     else if (key === "o") props.edits.fill("excluded");
     else if (key === "l") props.edits.fill("alternate");
-    else if (key === "e" && line?.kind === "line")
-      why(`${shows === "cost" || shows === "price" ? "lines" : "cells"}/${line.work.id}/${line.place.id}/${shows}`);
+    else if (key === "e" && line?.kind === "line") why(cellPath(line.work.id, line.place.id, shows));
     else return;
     e.preventDefault();
     e.stopPropagation();

@@ -2,7 +2,8 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, memo, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Cell, Place, Schemas, Work } from "../api/client";
 import { Figure } from "../figure/Figure";
-import { GridCell, type Shows } from "../figure/GridCell";
+import { GridCell } from "../figure/GridCell";
+import { type Shows, cellPath, inMoney } from "../figure/cellFigure";
 import { WhyContext } from "../job/JobContext";
 import { GridHead } from "./GridHead";
 import type { Column, Layout, Row } from "./layout";
@@ -52,7 +53,7 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
   }, []);
 
   // Columns share what room there is, between legible and generous.
-  const totalWidth = shows === "cost" || shows === "price" ? 92 : 66;
+  const totalWidth = inMoney(shows) ? 92 : 66;
   const least = shows === "hours" ? 52 : shows === "quantity" ? 62 : 76;
   const worked = columns.filter((c) => c.kind === "work").length;
   const spare = room - placeWidth - totalWidth - (columns.length - worked) * foldedWidth;
@@ -154,9 +155,7 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
     else if (key === "delete" || key === "backspace") edits.fill(null);
     else if (key === " ") edits.fill(stateHere() === "included" ? null : "included");
     else if (key === "e" && stateHere() && stateHere() !== "excluded")
-      why(
-        `${shows === "hours" || shows === "quantity" ? "cells" : "lines"}/${work[column]!.id}/${places[row]!.id}/${shows}`,
-      );
+      why(cellPath(work[column]!.id, places[row]!.id, shows));
     else if (key === "-" && work[column]) props.onFold({ section: work[column].section });
     else if (key === "enter") props.onSheet();
     else return;
@@ -272,7 +271,7 @@ function totalOf(
   shows: Shows,
   money: GridProps["placeMoney"],
 ): Schemas["FigureView"] | null | undefined {
-  return shows === "cost" || shows === "price" ? money.get(place?.id ?? "")?.[shows] : place?.hours;
+  return inMoney(shows) ? money.get(place?.id ?? "")?.[shows] : place?.hours;
 }
 
 interface RowProps {

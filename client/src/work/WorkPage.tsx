@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { memo, useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { api } from "../api/client";
-import { type Shows, moneyByCell } from "../figure/GridCell";
+import { type Shows, inMoney, moneyByCell } from "../figure/cellFigure";
 import { LaterContext, useJob } from "../job/JobContext";
 import { AddWork } from "./AddWork";
 import { Checks, type Finding, useChecks } from "./Checks";
@@ -20,7 +20,7 @@ import { type Range, boxOf, idsIn } from "./range";
 import { useGridEdits } from "./useGridEdits";
 import "./work.css";
 
-export type View = "grid" | "place" | "section";
+type View = "grid" | "place" | "section";
 type Dialog = "add" | "conditions" | "refresh" | "replace" | null;
 
 /** The sheet for what is selected, below the checks while they are walked. */
@@ -94,11 +94,10 @@ export function WorkPage() {
   const box = useMemo(() => boxOf(range, layout), [range, layout]);
   const selected = useMemo(() => idsIn(box, layout), [box, layout]);
   const count = selected.work.length * selected.places.length;
-  const inMoney = shows === "cost" || shows === "price";
   const { data: money } = useQuery({
     queryKey: ["money", job.id, answers],
     queryFn: async () => (await api.GET("/api/jobs/{id}/cells/money", { params: { path: { id: job.id } } })).data!,
-    enabled: inMoney,
+    enabled: inMoney(shows),
     placeholderData: (kept) => kept,
   });
   const byCell = useMemo(() => moneyByCell(money), [money]);

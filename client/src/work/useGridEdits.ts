@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from "react";
 import type { Schemas } from "../api/client";
-import { type Shows, asTable } from "../figure/GridCell";
+import { type Shows, asTable } from "../figure/cellFigure";
 import { useJob } from "../job/JobContext";
 import type { Layout } from "./layout";
 import { type Box, idsIn, seen, tableFrom } from "./range";

@@ -75,7 +75,7 @@ public sealed class Findings
 
     private decimal? Derived(Place place, Measure measure)
     {
-        var measures = PlaceMeasures.Of(place with { Typed = [] }, job.Incoming().GetValueOrDefault(place.Id, []), job.Units, job.Rule, Trace.Silent);
+        var measures = job.Measured(place with { Typed = [] }, Trace.Silent);
         return measures.Has(measure) ? measures[measure].V : null;
     }
 

@@ -31,13 +31,14 @@ internal static class CellCommands
     {
         if (command.FromWork.IsEmpty || command.FromPlaces.IsEmpty) throw RefusedException.Of("fromWork", "There is nothing to copy.");
         CheckBlock(job, command.FromWork, command.FromPlaces);
+        var measures = Measures(job);
         var changes = ImmutableArray.CreateBuilder<Change>();
         foreach (var (key, cell, at) in Seen(job, command.Work, command.Places, command.Was))
         {
             var (row, column) = (at / command.Work.Length, at % command.Work.Length);
             var from = new CellKey(command.FromWork[column % command.FromWork.Length], command.FromPlaces[row % command.FromPlaces.Length]);
             var now = job.Cells.GetValueOrDefault(from);
-            if (now is { Source.Length: > 0 } && from.Place != key.Place && Measured(job, key.Place).Named(now.Source) is null) now = now with { Source = "" };
+            if (now is { Source.Length: > 0 } && from.Place != key.Place && measures(key.Place).Named(now.Source) is null) now = now with { Source = "" };
             if (now is not null && from.Work != key.Work) now = new Cell(now.State, now.Note) { Conditions = now.Conditions, Supply = now.Supply };
             var change = Set(key, cell, Commands.Node(now));
             if (!ChangeSet.Same(change.Before, change.After)) changes.Add(change);
@@ -48,15 +49,14 @@ internal static class CellCommands
     public static ImmutableArray<Change> Paste(Job job, PasteCells command)
     {
         if (command.Texts.Length != command.Work.Length * command.Places.Length) throw RefusedException.Of("texts", "There must be one text for each cell.");
-        var measures = new Dictionary<Guid, PlaceMeasures>();
+        var measures = Measures(job);
         var changes = ImmutableArray.CreateBuilder<Change>();
         foreach (var (key, cell, at) in Seen(job, command.Work, command.Places, command.Was))
         {
-            if (!measures.TryGetValue(key.Place, out var of)) measures[key.Place] = of = Measured(job, key.Place);
             Cell? now;
             try
             {
-                now = Read(command.Texts[at].Trim(), cell, (WorkEntry)job.Book[job.Item(key.Work)!.Entry], of, job.Units, command.Quantities);
+                now = Read(command.Texts[at].Trim(), cell, (WorkEntry)job.Book[job.Item(key.Work)!.Entry], measures(key.Place), job.Units, command.Quantities);
             }
             catch (RefusedException wrong)
             {
@@ -71,7 +71,12 @@ internal static class CellCommands
     public static ImmutableArray<Change> FallBack(Job job, FallBack command) =>
         [.. Seen(job, command.Work, command.Places, command.Was).Where(c => c.Cell?.Differs == true).Select(c => Set(c.Key, c.Cell, Commands.Node(new Cell(c.Cell!.State, c.Cell.Note))))];
 
-    private static PlaceMeasures Measured(Job job, Guid place) => PlaceMeasures.Of(job.Place(place)!, job.Incoming().GetValueOrDefault(place, []), job.Units, job.Rule, Trace.Silent);
+    /// <summary>The measures of places as they are asked for, each measured once.</summary>
+    private static Func<Guid, PlaceMeasures> Measures(Job job)
+    {
+        var known = new Dictionary<Guid, PlaceMeasures>();
+        return place => known.TryGetValue(place, out var of) ? of : known[place] = job.Measured(job.Place(place)!, Trace.Silent);
+    }
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
 

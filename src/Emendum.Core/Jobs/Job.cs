@@ -39,6 +39,9 @@ public sealed record Job(
     /// <summary>The place with that id, or null.</summary>
     public Place? Place(Guid id) => Places.FirstOrDefault(p => p.Id == id);
 
+    /// <summary>A place measured by the rules of this job, on its own.</summary>
+    public PlaceMeasures Measured(Place place, Reckoning.Trace trace) => PlaceMeasures.Of(place, Incoming().GetValueOrDefault(place.Id, []), Units, Rule, trace);
+
     /// <summary>Openings that lead into a place from another, by that place.</summary>
     public Dictionary<Guid, ImmutableArray<Opening>> Incoming()
     {

@@ -101,7 +101,7 @@ public static class JobChecks
         Answers(entry, cell.Answers);
         if (cell.Source.Length == 0 || entry is null) return;
         if (cell.Source.Length > 80) throw RefusedException.Of("source", "That is not a quantity of this place.");
-        var measures = PlaceMeasures.Of(job.Place(key.Place)!, job.Incoming().GetValueOrDefault(key.Place, []), job.Units, job.Rule, Reckoning.Trace.Silent);
+        var measures = job.Measured(job.Place(key.Place)!, Reckoning.Trace.Silent);
         var kind = Measures.Find(cell.Source) is { } named && measures.Has(named) ? named.Kind() : measures.Extras.FirstOrDefault(e => e.Leaf == cell.Source)?.Kind
             ?? throw RefusedException.Of("source", $"{job.Place(key.Place)!.Name} has no such quantity.");
         if (kind != entry.Measure.Kind()) throw RefusedException.Of("source", $"{entry.Name} is measured against {BookCheck.Words(entry.Measure.Kind())}.");

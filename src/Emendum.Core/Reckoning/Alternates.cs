@@ -7,9 +7,8 @@ namespace Emendum.Core.Reckoning;
 /// <summary>What a work item offers beside the price, where its cells are alternates.</summary>
 /// <param name="Item">The work item.</param>
 /// <param name="Places">Names of the places, in job order.</param>
-/// <param name="Hours">Labour hours.</param>
 /// <param name="Price">Price before tax, if it were added.</param>
-public sealed record Alternate(CompiledItem Item, ImmutableArray<string> Places, Val Hours, Val Price);
+public sealed record Alternate(CompiledItem Item, ImmutableArray<string> Places, Val Price);
 
 /// <summary>Alternates: each work item's are priced as a section of their own, with their own packs and percentages; travel is the job's and not theirs (estimating model §8).</summary>
 public static class Alternates
@@ -28,7 +27,7 @@ public static class Alternates
             {
                 var cells = byItem[item.Item.Id].ToImmutableDictionary(c => c.Key, c => c.Value with { State = CellState.Included });
                 var alone = Reckoner.Reckon(job with { Cells = cells, Work = [item.Item with { WaitsFor = [] }], Pricing = job.Pricing with { SetUp = null } }, reckoning.Measures, trace.Within(Within(item.Item.Id)));
-                return new Alternate(item, [.. alone.Lines.Select(l => l.Measures.Place.Name)], alone.Hours, alone.Price.BeforeTax);
+                return new Alternate(item, [.. alone.Lines.Select(l => l.Measures.Place.Name)], alone.Price.BeforeTax);
             }),
         ];
     }

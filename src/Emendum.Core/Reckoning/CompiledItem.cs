@@ -46,9 +46,6 @@ public sealed class CompiledItem
     /// <summary>What the customer reads beside the wording.</summary>
     public string CustomerNote => Item.CustomerNote ?? Entry.CustomerNote;
 
-    /// <summary>What the crew reads.</summary>
-    public string CrewNote => Item.CrewNote ?? Entry.CrewNote;
-
     /// <summary>Hours it dries.</summary>
     public decimal Drying => Item.DryingHours ?? Entry.DryingHours;
 

@@ -126,11 +126,14 @@ public sealed class ViewOf(Reckoning reckoning)
         var old = before.Job;
         var touchedPlaces = new HashSet<Guid>();
         var touchedWork = new HashSet<Guid>();
-        foreach (var place in only is null ? job.Places : [])
-            if (!before.Measures.TryGetValue(place.Id, out var was) || !ReferenceEquals(was, reckoning.Measures[place.Id])) touchedPlaces.Add(place.Id);
-        var items = only is not null ? [] : before.Items.ToDictionary(i => i.Item.Id);
-        foreach (var item in only is null ? reckoning.Items : [])
-            if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item)) touchedWork.Add(item.Item.Id);
+        if (only is null)
+        {
+            foreach (var place in job.Places)
+                if (!before.Measures.TryGetValue(place.Id, out var was) || !ReferenceEquals(was, reckoning.Measures[place.Id])) touchedPlaces.Add(place.Id);
+            var items = before.Items.ToDictionary(i => i.Item.Id);
+            foreach (var item in reckoning.Items)
+                if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item)) touchedWork.Add(item.Item.Id);
+        }
         var cells = new List<CellKey>();
         var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost || old.Units != job.Units;
         void Touch(CellKey key)

@@ -181,7 +181,7 @@ public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines, Cell? Own,
     {
         // Only this place and this line are explained; the whole job is when somebody asks why.
         var (job, trace) = (open.Reckoning.Job, Trace.Recording());
-        var measures = PlaceMeasures.Of(line.Measures.Place, job.Incoming().GetValueOrDefault(key.Place, []), job.Units, job.Rule, trace);
+        var measures = job.Measured(line.Measures.Place, trace);
         Line.Of(line.OfItem, measures, line.Cell, job, trace);
         var figures = trace.Figures;
         CellLineView Say(string label, string leaf, Func<string, FigureView> view)
