@@ -28,7 +28,7 @@ export async function newJob(page: Page, customer: string, job: string) {
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByRole("textbox", { name: "Job", exact: true }).fill(job);
   await page.getByRole("combobox", { name: "Customer" }).click();
-  await page.getByRole("option", { name: customer }).click();
+  await page.getByRole("option", { name: customer, exact: true }).click();
   await page.getByRole("button", { name: "Make the job" }).click();
   await expect(page.getByRole("heading", { name: job })).toBeVisible();
 }
