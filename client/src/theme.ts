@@ -33,6 +33,8 @@ export const theme = createTheme({
       styleOverrides: { root: { minHeight: 40 }, sizeSmall: { minHeight: 32 } },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
+    // It would be laid out anew for every frame of its way, while figures wait to be painted.
+    MuiTabs: { styleOverrides: { indicator: { transition: "none" } } },
     MuiTextField: { defaultProps: { size: "small", fullWidth: true } },
     MuiToggleButton: {
       styleOverrides: {

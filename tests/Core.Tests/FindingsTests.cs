@@ -76,7 +76,7 @@ public class FindingsTests
     {
         // 2 · 22 · 8 − 20 = 332 ft² of wall.
         var (job, work, place) = Quiet();
-        var set = new SetCell(Sample.NewId(), work, place, "quantity", null, System.Text.Json.JsonSerializer.SerializeToNode(new TypedQuantity(Kind.Area, typed, UnitSystem.Feet), JobJson.Options));
+        var set = new SetCells(Sample.NewId(), work, "quantity", [new(place, null, System.Text.Json.JsonSerializer.SerializeToNode(new TypedQuantity(Kind.Area, typed, UnitSystem.Feet), JobJson.Options))]);
         Assert.Equal(far ? ["typedHere"] : [], Kinds(job.Do(set)));
     }
 

@@ -166,7 +166,7 @@ public class PlaceCommandsTests
     {
         var job = House();
         job = job.Do(new SetMeasure(Sample.NewId(), job.Places[2].Id, "Coving (plain)", null, new(Kind.Length, "12 + 3'6", UnitSystem.Feet))).Do(new SetMeasure(Sample.NewId(), job.Places[2].Id, "netWallArea", null, new(Kind.Area, "300", UnitSystem.Feet)))
-            .Do(new SetPlace(Sample.NewId(), job.Places[2].Id, "notes", "", "=SUM(A1)\nsecond line, with \"marks\"")).Do(new SetPlace(Sample.NewId(), job.Places[0].Id, "finish", "", "'=profiled"));
+            .Do(new SetPlaces(Sample.NewId(), "notes", [new(job.Places[2].Id, "", "=SUM(A1)\nsecond line, with \"marks\"")])).Do(new SetPlaces(Sample.NewId(), "finish", [new(job.Places[0].Id, "", "'=profiled")]));
         foreach (var units in new[] { UnitSystem.Feet, UnitSystem.Metres })
         {
             var (columns, rows) = PlaceTable.Write(Sample.Reckon(job));

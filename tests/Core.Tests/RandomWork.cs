@@ -32,8 +32,8 @@ internal static class RandomWork
         var seen = job.Seen(work, places);
         var (w, p) = (Any(random, work), Any(random, places));
         var cell = job.Cells.GetValueOrDefault(new(w, p));
-        Command Set<T>(string field, T now) => new SetCell(Sample.NewId(), w, p, field, ChangeSet.Get(job, $"cells/{w}/{p}/{field}"), Node(now));
-        return random.Next(cell is null ? 4 : 13) switch
+        Command Set<T>(string field, T now) => new SetCells(Sample.NewId(), w, field, [new(p, ChangeSet.Get(job, $"cells/{w}/{p}/{field}"), Node(now))]);
+        return random.Next(cell is null ? 4 : 17) switch
         {
             0 => new FillCells(Sample.NewId(), work, places, seen, Any(random, new CellState?[] { CellState.Included, CellState.Included, CellState.Excluded, CellState.Alternate, null })),
             1 => new PasteCells(Sample.NewId(), work, places, seen, [.. seen.Select(_ => Any(random, new[] { "", "x", "out: leave it", "alt", "12" }))], false),
@@ -47,8 +47,16 @@ internal static class RandomWork
             9 => Set("supply", Any(random, new Supply?[] { Supply.Customer, Supply.CustomerMaterial, Supply.We, null })),
             10 => Set("allowance", Any(random, new decimal?[] { 120.5m, null })),
             11 => Set("surface", Any(random, new Guid?[] { StarterBook.Id(2411), null })),
-            _ => Set("crewNote", Any(random, new[] { "mind the stair", null })),
+            12 => Set("crewNote", Any(random, new[] { "mind the stair", null })),
+            13 => Set("step", Any(random, new decimal?[] { 0.5m, null })),
+            14 => Set("wording", Any(random, new[] { "Only the reveals", null })),
+            15 => Set("hidden", Any(random, new bool?[] { true, false, null })),
+            _ => SetMany(),
         };
+
+        // The same of all cells of a column that are there, each seen as it is.
+        Command SetMany() => new SetCells(Sample.NewId(), w, "difficulty",
+            [.. places.Where(x => job.Cells.ContainsKey(new(w, x))).Select(x => new AtPlace(x, ChangeSet.Get(job, $"cells/{w}/{x}/difficulty"), random.Next(2) == 0 ? "" : null))]);
     }
 
     /// <summary>Any command of the station.</summary>
@@ -75,7 +83,8 @@ internal static class RandomWork
             12 => new TakeFromBook(Sample.NewId(), [material.Id], random.Next(2) == 0 ? item.Id : null),
             13 => new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(Any(random, new[] { 100, 111, 132, 2104 })), item.Id) { Places = places, With = [new(StarterBook.Id(133), Sample.NewId())] },
             14 when job.Work.Length > 5 => new RemoveWork(Sample.NewId(), item.Id),
-            15 => new SetPlace(Sample.NewId(), places[0], "conditions", ChangeSet.Get(job, $"places/{places[0]}/conditions"), Node(Any(random, new[] { ImmutableArray.Create(new PlaceCondition(StarterBook.Id(2403), "")), [] }))),
+            15 => new SetPlaces(Sample.NewId(), "conditions",
+                [.. places.Select(p => new AtPlace(p, ChangeSet.Get(job, $"places/{p}/conditions"), Node(Any(random, new[] { ImmutableArray.Create(new PlaceCondition(StarterBook.Id(2403), "")), [] }))))]),
             _ => OnCells(job, random, work, places),
         };
     }

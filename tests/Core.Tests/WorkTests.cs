@@ -33,7 +33,7 @@ public class WorkTests
     }
 
     private static Job Set<T>(Job job, Guid work, Guid place, string field, T now) =>
-        job.Do(new SetCell(Sample.NewId(), work, place, field, ChangeSet.Get(job, $"cells/{work}/{place}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options)), Book);
+        job.Do(new SetCells(Sample.NewId(), work, field, [new(place, ChangeSet.Get(job, $"cells/{work}/{place}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options))]), Book);
 
     private static Job Set<T>(Job job, Guid work, string field, T now) =>
         job.Do(new SetWork(Sample.NewId(), work, field, ChangeSet.Get(job, $"work/{work}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options)), Book);
@@ -210,7 +210,7 @@ public class WorkTests
         var (job, work, big) = Sample.With("Hall 10 x 10 x 8; band dado to 3", [], StarterBook.Id(111));
         var plain = Sample.NewId();
         job = job.Do(new AddPlace(Sample.NewId(), plain, "Cell 9 x 9 x 8", "", null));
-        job = job.Do(new SetCell(Sample.NewId(), work, big, "source", "", "bands/1"));
+        job = job.Do(new SetCells(Sample.NewId(), work, "source", [new(big, "", "bands/1")]));
         job = job.Do(new CopyCells(Sample.NewId(), [work], [big], [work], [plain], "."));
         Assert.Equal("", job.Cells[new(work, plain)].Source);
         Assert.Equal(288m, Sample.Reckon(job).Lines[1].Quantity.V);

@@ -851,6 +851,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/cells/{work}/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    work: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnCell"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/cells/money": {
         parameters: {
             query?: never;
@@ -2520,6 +2558,12 @@ export interface components {
             unit: string;
             sample: string;
         };
+        AtPlace: {
+            /** Format: uuid */
+            place: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
         BandView: {
             name: string;
             label: string;
@@ -2928,6 +2972,11 @@ export interface components {
             surface?: null | string;
             /** Format: decimal */
             allowance?: null | string;
+            /** Format: decimal */
+            step?: null | string;
+            wording?: null | string;
+            customerNote?: null | string;
+            hidden?: null | boolean;
             crewNote?: null | string;
         };
         CellAmounts: {
@@ -2945,7 +2994,6 @@ export interface components {
         };
         CellSheetView: {
             lines: components["schemas"]["CellLineView"][];
-            own: null | components["schemas"]["Cell"];
             sources: components["schemas"]["QuantitySource"][];
             questions: components["schemas"]["QuestionView"][];
             bands: components["schemas"]["BandView"][];
@@ -2974,7 +3022,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlace"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCell"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3157,16 +3205,13 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
-        CommandSetCell: {
+        CommandSetCells: {
             /** @enum {string} */
-            type: "setCell";
+            type: "setCells";
             /** Format: uuid */
             work: string;
-            /** Format: uuid */
-            place: string;
             field: string;
-            was: null | components["schemas"]["JsonNode"];
-            now: null | components["schemas"]["JsonNode"];
+            at: components["schemas"]["AtPlace"][];
             /** Format: uuid */
             id: string;
         };
@@ -3234,14 +3279,11 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
-        CommandSetPlace: {
+        CommandSetPlaces: {
             /** @enum {string} */
-            type: "setPlace";
-            /** Format: uuid */
-            place: string;
+            type: "setPlaces";
             field: string;
-            was: null | components["schemas"]["JsonNode"];
-            now: null | components["schemas"]["JsonNode"];
+            at: components["schemas"]["AtPlace"][];
             /** Format: uuid */
             id: string;
         };
@@ -3689,6 +3731,11 @@ export interface components {
             /** Format: decimal */
             sparePercent: string;
         };
+        OwnCell: {
+            /** Format: uuid */
+            place: string;
+            own: components["schemas"]["Cell"];
+        };
         OwnNumber: {
             /** Format: decimal */
             book: null | string;
@@ -3818,8 +3865,6 @@ export interface components {
             totals: components["schemas"]["MovedView"][];
             work: components["schemas"]["MovedView"][];
             goods: components["schemas"]["MovedView"][];
-            /** Format: int32 */
-            cells: number;
         };
         /** @enum {unknown} */
         PriceBasis: "markup" | "targetMargin";

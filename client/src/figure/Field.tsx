@@ -8,11 +8,13 @@ interface Props {
   hint?: string;
   unit?: string;
   rows?: number;
+  /** One sentence over several rows: Enter keeps it. */
+  sentence?: boolean;
   focus?: boolean;
 }
 
 /** A field that saves by itself: Enter or leaving keeps it, Esc backs out. A refusal stands beside it and what was typed stays. */
-export function Field({ label, value, onKeep, hint, unit, rows, focus }: Props) {
+export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus }: Props) {
   const [text, setText] = useState(value);
   const [wrong, setWrong] = useState("");
   const id = useId();
@@ -44,6 +46,9 @@ export function Field({ label, value, onKeep, hint, unit, rows, focus }: Props) 
             onChange={(e) => setText(e.target.value)}
             onKeyDown={(e) => {
               if (e.key === "Escape") setText(value);
+              if (e.key !== "Enter" || !sentence) return;
+              e.preventDefault();
+              void keep();
             }}
           />
         ) : (

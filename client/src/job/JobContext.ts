@@ -15,5 +15,11 @@ export function useJob(): [OpenJob, JobState] {
   return [open, useSyncExternalStore(later ? never : open.subscribe, later ? () => later : open.get)];
 }
 
+/** Whether edits of the open job are on their way. */
+export function useSaving(): boolean {
+  const open = useContext(JobContext)!;
+  return useSyncExternalStore(open.subscribe, open.saving);
+}
+
 /** Opens the workings of a figure. */
 export const WhyContext = createContext<(path: string) => void>(() => undefined);

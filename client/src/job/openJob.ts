@@ -11,7 +11,6 @@ export interface JobState {
   delta: Schemas["DeltaView"] | null;
   /** Counts answers; views made on request load anew when it changes. */
   answers: number;
-  saving: boolean;
   /** A refusal that belongs to no field. */
   trouble: string;
 }
@@ -26,7 +25,7 @@ export class OpenJob {
   private waiting = 0;
 
   private constructor(job: Job) {
-    this.state = { job, cells: cellsOf(job), delta: null, answers: 0, saving: false, trouble: "" };
+    this.state = { job, cells: cellsOf(job), delta: null, answers: 0, trouble: "" };
   }
 
   static async load(id: string): Promise<OpenJob> {
@@ -34,6 +33,9 @@ export class OpenJob {
   }
 
   readonly get = () => this.state;
+
+  /** Whether edits are on their way; no part of the state, so that only what says so is drawn anew. */
+  readonly saving = () => this.waiting > 0;
 
   readonly subscribe = (listener: () => void) => {
     this.listeners.add(listener);
@@ -57,25 +59,31 @@ export class OpenJob {
 
   /** Sends an edit whose refusal has no field to stand beside. */
   tell(edit: Edit): Promise<void> {
-    return this.send(edit).catch((wrong: Error) => this.set({ trouble: wrong.message }));
+    return this.send(edit).catch((wrong: Error) => this.say(wrong.message));
   }
 
-  clearTrouble = () => this.set({ trouble: "" });
+  /** Shows a refusal that has no field. */
+  readonly say = (trouble: string) => this.set({ trouble });
+
+  clearTrouble = () => this.say("");
 
   private reverse(url: "/api/jobs/{id}/undo" | "/api/jobs/{id}/redo"): Promise<void> {
     const body = { id: newId() };
     return this.inTurn(() => again(() => api.POST(url, { params: { path: { id: this.state.job.id } }, body }))).catch(
-      (wrong: Error) => this.set({ trouble: wrong.message }),
+      (wrong: Error) => this.say(wrong.message),
     );
   }
 
   private inTurn(post: () => Promise<{ data?: Answer }>): Promise<void> {
     this.waiting++;
-    this.set({ saving: true });
+    this.announce();
     const done = this.queue
       .then(post)
       .then(({ data }) => this.take(data!))
-      .finally(() => this.set({ saving: --this.waiting > 0 }));
+      .finally(() => {
+        this.waiting--;
+        this.announce();
+      });
     this.queue = done.catch((wrong: unknown) => {
       if (wrong instanceof Refused && wrong.status === 409) return this.reload();
     });
@@ -119,6 +127,10 @@ export class OpenJob {
 
   private set(part: Partial<JobState>) {
     this.state = { ...this.state, ...part };
+    this.announce();
+  }
+
+  private announce() {
     for (const listener of this.listeners) listener();
   }
 }

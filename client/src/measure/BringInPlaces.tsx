@@ -1,13 +1,14 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useState } from "react";
 import { api, newId } from "../api/client";
-import { useJob } from "../job/JobContext";
+import { useJob, useSaving } from "../job/JobContext";
 import { TableUpload } from "./TableUpload";
 import { BadRows, useTableIntake } from "./useTableIntake";
 
 /** Places from a table, and out to one. What comes in is shown row by row first; it is taken as one edit or not at all. */
 export function BringInPlaces({ onClose }: { onClose: () => void }) {
-  const [open, { job, saving }] = useJob();
+  const [open, { job }] = useJob();
+  const saving = useSaving();
   const [wrong, setWrong] = useState("");
   const intake = useTableIntake(
     "places",

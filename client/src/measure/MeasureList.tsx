@@ -84,7 +84,11 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
               label="Finish or substrate"
               value={sheet.finish}
               onKeep={(text) =>
-                open.send({ type: "setPlace", place: place.id, field: "finish", was: sheet.finish, now: text } as never)
+                open.send({
+                  type: "setPlaces",
+                  field: "finish",
+                  at: [{ place: place.id, was: sheet.finish, now: text }],
+                } as never)
               }
             />
             <Field
@@ -93,7 +97,11 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
               rows={2}
               value={sheet.notes}
               onKeep={(text) =>
-                open.send({ type: "setPlace", place: place.id, field: "notes", was: sheet.notes, now: text } as never)
+                open.send({
+                  type: "setPlaces",
+                  field: "notes",
+                  at: [{ place: place.id, was: sheet.notes, now: text }],
+                } as never)
               }
             />
           </div>

@@ -1,7 +1,7 @@
 import { Alert, Snackbar } from "@mui/material";
 import { useCallback, useEffect, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
-import { JobContext, WhyContext, useJob } from "../job/JobContext";
+import { JobContext, WhyContext, useJob, useSaving } from "../job/JobContext";
 import { OpenJob } from "../job/openJob";
 import { api } from "../api/client";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
@@ -48,6 +48,14 @@ function typing(target: EventTarget | null): boolean {
   );
 }
 
+function Saved() {
+  return (
+    <span className="note" role="status">
+      {useSaving() ? "Saving…" : "Saved"}
+    </span>
+  );
+}
+
 function Frame() {
   const [open, state] = useJob();
   const [why, setWhy] = useState<string | null>(null);
@@ -55,7 +63,7 @@ function Frame() {
   const [heading, setHeading] = useState(false);
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const { job, saving, trouble } = state;
+  const { job, trouble } = state;
 
   const onKey = useCallback(
     (event: KeyboardEvent) => {
@@ -115,9 +123,7 @@ function Frame() {
           <span className="sub">
             {[job.info.subtitle, `no. ${job.info.number}`, job.info.customer].filter(Boolean).join(" · ")}
           </span>
-          <span className="note" role="status">
-            {saving ? "Saving…" : "Saved"}
-          </span>
+          <Saved />
           <button className="plain" disabled={!job.undo.undo} onClick={() => void open.undo()}>
             Undo<span className="kbd">Ctrl Z</span>
           </button>

@@ -1,14 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { type Schemas, api } from "../api/client";
 import { Field } from "../figure/Field";
 import { useJob } from "../job/JobContext";
+import type { CellAt } from "./range";
 
-export type Finding = Schemas["Finding"];
+type Finding = Schemas["Finding"];
 
 /** What a second estimator would ask of this job. */
-export function useChecks(): readonly Finding[] | undefined {
+function useChecks(): readonly Finding[] | undefined {
   const [, { job, answers: now }] = useJob();
   // While edits follow one another the checks wait; what they say is of no use in between.
   const [answers, setAnswers] = useState(now);
@@ -23,17 +24,47 @@ export function useChecks(): readonly Finding[] | undefined {
   }).data;
 }
 
+/** The walk through the checks: which one stands, and going to the next. */
+export function useWalk(here: CellAt | null, show: (at: CellAt, focus: boolean) => void) {
+  const [, { job, cells }] = useJob();
+  const findings = useChecks();
+  const [on, setOn] = useState(false);
+  const [at, setAt] = useState<string | null>(null);
+  const standing = useMemo(() => findings?.filter((f) => f.reason === ""), [findings]);
+
+  const go = useCallback(
+    (found: Finding) => {
+      setOn(true);
+      setAt(found.key);
+      const place = found.place ?? here?.place ?? job.places[0]?.id;
+      const work =
+        found.work ?? (found.place && job.work.find((w) => cells.has(`${w.id}/${found.place}`))?.id) ?? job.work[0]?.id;
+      if (place && work) show({ work, place }, true);
+    },
+    [cells, here, job, show],
+  );
+
+  const next = useCallback(
+    (step: 1 | -1) => {
+      setOn(true);
+      if (!standing?.length) return setAt(null);
+      const i = standing.findIndex((f) => f.key === at);
+      go(standing[(i + step + standing.length) % standing.length] ?? standing[0]!);
+    },
+    [at, go, standing],
+  );
+
+  return useMemo(
+    () => ({ findings, standing, on, at, go, next, close: () => setOn(false) }),
+    [findings, standing, on, at, go, next],
+  );
+}
+
 /** The checks, one after another: each says why, leads to its place, and can be set aside with a reason. */
-export function Checks(props: {
-  findings: readonly Finding[];
-  at: string | null;
-  onGo: (finding: Finding) => void;
-  onClose: () => void;
-}) {
+export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
   const [open, { job }] = useJob();
-  const { findings } = props;
-  const standing = findings.filter((f) => f.reason === "");
-  const current = findings.find((f) => f.key === props.at);
+  const { findings = [], standing = [] } = walk;
+  const current = findings.find((f) => f.key === walk.at);
   const aside = (finding: Finding, reason: string) =>
     open.send({ type: "setAside", check: finding.key, was: finding.reason, reason });
   return (
@@ -43,7 +74,7 @@ export function Checks(props: {
         <span className="note">
           <span className="kbd">N</span> the next one
         </span>
-        <button className="plain" onClick={props.onClose}>
+        <button className="plain" onClick={walk.close}>
           Close
         </button>
       </header>
@@ -68,7 +99,7 @@ export function Checks(props: {
       <ul aria-label="All checks">
         {findings.map((f) => (
           <li key={f.key} className={f.reason === "" ? undefined : "aside"}>
-            <button aria-current={f.key === props.at} onClick={() => props.onGo(f)}>
+            <button aria-current={f.key === walk.at} onClick={() => walk.go(f)}>
               <b>{f.kind}</b> {f.says}
               {f.reason !== "" && <small> set aside: {f.reason}</small>}
             </button>

@@ -20,8 +20,10 @@ export function JobConditions({ onClose }: { onClose: () => void }) {
       <DialogTitle id="conditions-title">Conditions on the whole job</DialogTitle>
       <DialogContent>
         <ConditionChecks
-          chosen={job.conditions}
-          onChange={(now) => void open.tell({ type: "setConditions", was: [...job.conditions], conditions: now })}
+          chosen={[job.conditions]}
+          onChange={(now) =>
+            void open.tell({ type: "setConditions", was: [...job.conditions], conditions: now(job.conditions) })
+          }
         />
         <h3>Pace of this job</h3>
         <Field

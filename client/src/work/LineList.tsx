@@ -1,10 +1,11 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, useContext, useMemo, useRef } from "react";
+import { type KeyboardEvent, useContext, useEffect, useMemo, useRef } from "react";
 import type { Place, Schemas, Work } from "../api/client";
 import { CellText } from "../figure/CellText";
 import { type Shows, cellPath } from "../figure/cellFigure";
 import { WhyContext, useJob } from "../job/JobContext";
 import type { Layout } from "./layout";
+import type { Asked } from "./ScopeGrid";
 import type { Range } from "./range";
 import type { useGridEdits } from "./useGridEdits";
 
@@ -18,6 +19,7 @@ export function LineList(props: {
   layout: Layout;
   shows: Shows;
   money: ReadonlyMap<string, Schemas["CellMoney"]>;
+  asked: Asked | null;
   range: Range | null;
   onRange: (range: Range) => void;
   edits: ReturnType<typeof useGridEdits>;
@@ -42,11 +44,25 @@ export function LineList(props: {
     if (line?.kind !== "line") return;
     const here = { work: line.work.id, place: line.place.id };
     props.onRange({ from: here, to: here });
-    rows.scrollToIndex(i);
+    bring(i, true);
+  }
+
+  function bring(index: number, focus: boolean) {
+    const line = lines[index];
+    if (line?.kind !== "line") return;
+    rows.scrollToIndex(index);
+    if (!focus) return;
+    // It may only be drawn with the next frame.
     requestAnimationFrame(() =>
-      scroller.current?.querySelector<HTMLElement>(`[data-line="${here.work}/${here.place}"]`)?.focus(),
+      scroller.current?.querySelector<HTMLElement>(`[data-line="${line.work.id}/${line.place.id}"]`)?.focus(),
     );
   }
+
+  const { asked } = props;
+  useEffect(() => {
+    if (asked) bring(at, asked.focus);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each asking, in the list that it made
+  }, [asked]);
 
   function onKey(e: KeyboardEvent) {
     const key = e.key.toLowerCase();

@@ -7,7 +7,7 @@ import { type Shows, cellPath, inMoney } from "../figure/cellFigure";
 import { WhyContext } from "../job/JobContext";
 import { GridHead } from "./GridHead";
 import type { Column, Layout, Row } from "./layout";
-import type { Box, Range } from "./range";
+import type { Box, CellAt, Range } from "./range";
 import type { useGridEdits } from "./useGridEdits";
 
 export const placeWidth = 152;
@@ -16,6 +16,12 @@ const heights = { group: 26, place: 33 };
 
 /** Below this many cells all of them are there at once, so that the browser's own search finds them. */
 const few = 1600;
+
+/** A cell to be brought into view, and whether the keyboard goes there; each asking is a new one. */
+export interface Asked {
+  at: CellAt;
+  focus: boolean;
+}
 
 export interface GridProps {
   layout: Layout;
@@ -29,6 +35,7 @@ export interface GridProps {
   placeMoney: ReadonlyMap<string, Schemas["MoneyOfPlace"]>;
   workMoney: ReadonlyMap<string, Schemas["MoneyOfWork"]>;
   frozen: number;
+  asked: Asked | null;
   range: Range | null;
   box: Box;
   onRange: (range: Range) => void;
@@ -57,11 +64,11 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
   const least = shows === "hours" ? 52 : shows === "quantity" ? 62 : 76;
   const worked = columns.filter((c) => c.kind === "work").length;
   const spare = room - placeWidth - totalWidth - (columns.length - worked) * foldedWidth;
-  const wide = Math.min(104, Math.max(least, Math.floor(spare / Math.max(1, worked))));
+  const wide = Math.min(104, Math.max(least, spare / Math.max(1, worked)));
   const lefts = useMemo(() => {
-    const all = [0];
-    for (const c of columns) all.push(all.at(-1)! + (c.kind === "work" ? wide : foldedWidth));
-    return all;
+    // Whole pixels, so that what is left over does not gather at one end.
+    let at = 0;
+    return [0, ...columns.map((c) => Math.round((at += c.kind === "work" ? wide : foldedWidth)))];
   }, [columns, wide]);
 
   const small = rows.length * columns.length <= few;
@@ -102,11 +109,23 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
     const to = { work: work[c].id, place: places[r].id };
     props.onRange(extend && props.range ? { from: props.range.from, to } : { from: to, to });
     // What is under the mouse stays there.
-    if (!byMouse) down.scrollToIndex(layout.rowOf.get(to.place)!);
-    const at = layout.columnOf.get(to.work)!;
-    if (!byMouse && at >= frozen) across.scrollToIndex(at);
+    if (!byMouse) bring(to);
     wanted.current = `${to.work}/${to.place}`;
   }
+
+  function bring(at: CellAt) {
+    const [row, column] = [layout.rowOf.get(at.place), layout.columnOf.get(at.work)];
+    if (row !== undefined) down.scrollToIndex(row);
+    if (column !== undefined && column >= frozen) across.scrollToIndex(column);
+  }
+
+  const { asked } = props;
+  useEffect(() => {
+    if (!asked) return;
+    bring(asked.at);
+    if (asked.focus) wanted.current = `${asked.at.work}/${asked.at.place}`;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each asking, in the layout that it made
+  }, [asked]);
 
   // The cell to be focused may only be drawn after scrolling there.
   const wanted = useRef<string | null>(null);

@@ -1,5 +1,8 @@
+import { useState } from "react";
+import { Find } from "./Find";
 import type { Filter } from "./layout";
 import { noFilter } from "./layout";
+import type { CellAt } from "./range";
 import type { useGridEdits } from "./useGridEdits";
 
 const onlys = {
@@ -23,85 +26,107 @@ export function ScopeTools(props: {
   onDialog: (dialog: "conditions" | "refresh" | "replace") => void;
   folded: number;
   onUnfold: () => void;
-  onFind: () => void;
+  at: CellAt | null;
+  onGo: (at: CellAt, focus: boolean) => void;
 }) {
   const { filter, edits, count, frozen } = props;
-  const filtered = filter.places !== "" || filter.work !== "" || filter.only !== "all";
+  const [open, setOpen] = useState(false);
+  // What hides places or work is always to be seen.
+  const filtering = open || filter.places !== "" || filter.work !== "" || filter.only !== "all";
   const field = (name: "places" | "work") => (
     <input
       className="filter"
       type="search"
-      placeholder={name === "places" ? "Find places" : "Find work"}
+      placeholder={name === "places" ? "places with…" : "work with…"}
       aria-label={`Filter ${name}`}
       value={filter[name]}
       onChange={(e) => props.onFilter({ ...filter, [name]: e.target.value })}
       onKeyDown={(e) => {
         if (e.key === "Escape") props.onFilter({ ...filter, [name]: "" });
         else if (e.key !== "Enter") return;
-        props.onFind();
+        if (props.at) props.onGo(props.at, true);
       }}
     />
   );
   return (
-    <div className="tools" role="toolbar" aria-label="Cells and what is shown">
-      {field("places")}
-      {field("work")}
-      <select
-        aria-label="Only places"
-        value={filter.only}
-        onChange={(e) => props.onFilter({ ...filter, only: e.target.value as Filter["only"] })}
-      >
-        {Object.entries(onlys).map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
+    <>
+      <div className="tools" role="toolbar" aria-label="Cells and what is shown">
+        <Find at={props.at} onGo={props.onGo} />
+        <button
+          className="act"
+          aria-expanded={filtering}
+          aria-controls="scope-filter"
+          onClick={() => setOpen(!filtering)}
+        >
+          Filter
+        </button>
+        {props.folded > 0 && (
+          <button className="act" onClick={props.onUnfold}>
+            Unfold
+          </button>
+        )}
+        <span className="gap" />
+        {count > 0 && (
+          <>
+            <span className="note">{count === 1 ? "1 cell" : `${count} cells`}</span>
+            <button className="act" onClick={() => edits.fill("included")}>
+              Include <span className="kbd">I</span>
+            </button>
+            <button className="act" onClick={() => edits.fill("excluded")}>
+              Leave out <span className="kbd">O</span>
+            </button>
+            <button className="act" onClick={() => edits.fill("alternate")}>
+              Alternate <span className="kbd">L</span>
+            </button>
+            <button className="act" onClick={() => edits.fill(null)}>
+              None <span className="kbd">Del</span>
+            </button>
+          </>
+        )}
+        <select
+          aria-label="More"
+          value=""
+          onChange={(e) => {
+            const what = e.target.value;
+            if (what === "freeze") props.onFreeze(frozen > 0 ? 0 : props.column + 1);
+            else if (what !== "") props.onDialog(what as "conditions" | "refresh" | "replace");
+          }}
+        >
+          <option value="">More…</option>
+          <option value="freeze" disabled={frozen === 0 && props.column < 0}>
+            {frozen > 0 ? "Unfreeze columns" : "Freeze columns up to this one"}
           </option>
-        ))}
-      </select>
-      {filtered && (
-        <button className="act" onClick={() => props.onFilter(noFilter)}>
-          Show everything
-        </button>
+          <option value="conditions">Conditions on the whole job</option>
+          <option value="replace">Replace a product everywhere</option>
+          <option value="refresh">Refresh prices</option>
+        </select>
+      </div>
+      {filtering && (
+        <div className="tools" role="group" aria-label="Filter" id="scope-filter">
+          {field("places")}
+          {field("work")}
+          <select
+            aria-label="Only places"
+            value={filter.only}
+            onChange={(e) => props.onFilter({ ...filter, only: e.target.value as Filter["only"] })}
+          >
+            {Object.entries(onlys).map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+          <button
+            className="act"
+            onClick={() => {
+              props.onFilter(noFilter);
+              setOpen(false);
+            }}
+          >
+            Show everything
+          </button>
+        </div>
       )}
-      {props.folded > 0 && (
-        <button className="act" onClick={props.onUnfold}>
-          Unfold
-        </button>
-      )}
-      <span className="gap" />
-      {count > 0 && (
-        <>
-          <span className="note">{count === 1 ? "1 cell" : `${count} cells`}</span>
-          <button className="act" onClick={() => edits.fill("included")}>
-            Include <span className="kbd">I</span>
-          </button>
-          <button className="act" onClick={() => edits.fill("excluded")}>
-            Leave out <span className="kbd">O</span>
-          </button>
-          <button className="act" onClick={() => edits.fill("alternate")}>
-            Alternate <span className="kbd">L</span>
-          </button>
-          <button className="act" onClick={() => edits.fill(null)}>
-            None <span className="kbd">Del</span>
-          </button>
-        </>
-      )}
-      <select
-        aria-label="More"
-        value=""
-        onChange={(e) => {
-          const what = e.target.value;
-          if (what === "freeze") props.onFreeze(frozen > 0 ? 0 : props.column + 1);
-          else if (what !== "") props.onDialog(what as "conditions" | "refresh" | "replace");
-        }}
-      >
-        <option value="">More…</option>
-        <option value="freeze" disabled={frozen === 0 && props.column < 0}>
-          {frozen > 0 ? "Unfreeze columns" : "Freeze columns up to this one"}
-        </option>
-        <option value="conditions">Conditions on the whole job</option>
-        <option value="replace">Replace a product everywhere</option>
-        <option value="refresh">Refresh prices</option>
-      </select>
-    </div>
+    </>
   );
 }

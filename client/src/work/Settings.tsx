@@ -8,16 +8,23 @@ interface ChoiceProps {
   /** What stands when nothing is chosen here. */
   none?: string;
   options: readonly (readonly [string, string])[];
+  /** Whether what it is set for does not agree. */
+  differ?: boolean;
   onChoose: (value: string) => void;
 }
 
 /** A setting chosen from a list. */
-export function Setting({ label, value, none, options, onChoose }: ChoiceProps) {
+export function Setting({ label, value, none, options, differ, onChoose }: ChoiceProps) {
   return (
     <li className="stack">
       <label>
         <span className="note">{label}</span>
-        <select value={value} onChange={(e) => onChoose(e.target.value)}>
+        <select value={differ ? "*" : value} onChange={(e) => onChoose(e.target.value)}>
+          {differ && (
+            <option value="*" disabled>
+              they differ
+            </option>
+          )}
           {none !== undefined && <option value="">{none}</option>}
           {options.map(([id, words]) => (
             <option key={id} value={id}>
@@ -36,6 +43,8 @@ export function Typed(props: {
   value: string;
   hint?: string;
   rows?: number;
+  /** Whether what it is set for does not agree. */
+  differ?: boolean;
   onKeep: (text: string) => Promise<void>;
 }) {
   return (
@@ -44,7 +53,7 @@ export function Typed(props: {
         key={props.value}
         label={props.label}
         value={props.value}
-        hint={props.hint}
+        hint={props.differ ? "they differ" : props.hint}
         rows={props.rows}
         onKeep={(text) => props.onKeep(text.trim())}
       />
@@ -64,23 +73,32 @@ export function Part({ title, open, children }: { title: string; open?: boolean;
   );
 }
 
-/** Conditions chosen from the Book's. */
+/** Conditions chosen from the Book's, for one thing or for several: each with its own list. */
 export function ConditionChecks({
   chosen,
   onChange,
 }: {
-  chosen: readonly string[];
-  onChange: (now: string[]) => void;
+  chosen: readonly (readonly string[])[];
+  onChange: (now: (was: readonly string[]) => string[]) => void;
 }) {
   const all = useChoices("condition");
-  return all.map((c) => (
-    <label className="check" key={c.id}>
-      <input
-        type="checkbox"
-        checked={chosen.includes(c.id)}
-        onChange={(e) => onChange(e.target.checked ? [...chosen, c.id] : chosen.filter((x) => x !== c.id))}
-      />{" "}
-      {c.name}
-    </label>
-  ));
+  return all.map((c) => {
+    const on = chosen.filter((of) => of.includes(c.id)).length;
+    return (
+      <label className="check" key={c.id}>
+        <input
+          type="checkbox"
+          checked={on === chosen.length}
+          ref={(box) => {
+            if (box) box.indeterminate = on > 0 && on < chosen.length;
+          }}
+          onChange={(e) => {
+            const tick = e.target.checked;
+            onChange((was) => (tick ? [...was.filter((x) => x !== c.id), c.id] : was.filter((x) => x !== c.id)));
+          }}
+        />{" "}
+        {c.name}
+      </label>
+    );
+  });
 }

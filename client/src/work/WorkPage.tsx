@@ -1,55 +1,40 @@
-import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { useQuery } from "@tanstack/react-query";
-import { memo, useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
-import { api } from "../api/client";
-import { type Shows, inMoney, moneyByCell } from "../figure/cellFigure";
+import { Button } from "@mui/material";
+import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useLocation, useSearchParams } from "react-router";
+import type { Shows } from "../figure/cellFigure";
 import { LaterContext, useJob } from "../job/JobContext";
+import { useLater } from "../job/useLater";
+import { useKept } from "../job/useKept";
 import { AddWork } from "./AddWork";
-import { Checks, type Finding, useChecks } from "./Checks";
+import { Checks, useWalk } from "./Checks";
+import { Choose } from "./Choose";
 import { GridKey } from "./GridKey";
 import { JobConditions } from "./JobConditions";
 import { LineList } from "./LineList";
 import { RefreshPrices } from "./RefreshPrices";
 import { ReplaceProduct } from "./ReplaceProduct";
-import { ScopeGrid } from "./ScopeGrid";
+import { type Asked, ScopeGrid } from "./ScopeGrid";
 import { ScopeTools } from "./ScopeTools";
-import { WorkSheet } from "./WorkSheet";
+import { type Selected, WorkSheet } from "./WorkSheet";
 import { type Filter, layoutKey, layoutOf, noFilter } from "./layout";
-import { type Range, boxOf, idsIn } from "./range";
+import { type CellAt, type Range, boxOf, idsIn } from "./range";
+import { useCellMoney } from "./useCellMoney";
 import { useGridEdits } from "./useGridEdits";
 import "./work.css";
 
-type View = "grid" | "place" | "section";
+const views = { grid: "Grid", place: "By place", section: "By section" };
+const showable = { hours: "Hours", quantity: "Quantities", cost: "Cost", price: "Price" };
+
+type View = keyof typeof views;
 type Dialog = "add" | "conditions" | "refresh" | "replace" | null;
 
 /** The sheet for what is selected, below the checks while they are walked. */
-const Side = memo(function Side(props: {
-  only: string | null;
-  count: number;
-  itemId: string;
-  findings: readonly Finding[] | undefined;
-  finding: string | null;
-  goTo: (finding: Finding) => void;
-  setChecking: (checking: boolean) => void;
-}) {
+const Side = memo(function Side(props: { selected: Selected; itemId: string; walk: ReturnType<typeof useWalk> }) {
   const [, { job }] = useJob();
-  const [work, place] = props.only?.split("/") ?? [];
   return (
     <div className="side">
-      {props.findings && (
-        <Checks
-          findings={props.findings}
-          at={props.finding}
-          onGo={props.goTo}
-          onClose={() => props.setChecking(false)}
-        />
-      )}
-      <WorkSheet
-        only={work && place ? { work, place } : null}
-        count={props.count}
-        item={job.work.find((w) => w.id === props.itemId)}
-      />
+      {props.walk.on && <Checks walk={props.walk} />}
+      <WorkSheet selected={props.selected} item={job.work.find((w) => w.id === props.itemId)} />
     </div>
   );
 });
@@ -59,25 +44,35 @@ const noIds: ReadonlySet<string> = new Set();
 /** The Work station: the scope grid, or the same cells as a list, and a sheet for what is selected. */
 export function WorkPage() {
   const [, state] = useJob();
-  const { job, cells, answers } = state;
+  const { job, cells } = state;
   const [search] = useSearchParams();
-  const [view, setView] = useState<View>("grid");
-  const [shows, setShows] = useState<Shows>("hours");
+  const [view, setView] = useKept<View>(job.id, "work/view", "grid");
+  const [shows, setShows] = useKept<Shows>(job.id, "work/shows", "hours");
   const [dialog, setDialog] = useState<Dialog>(null);
   const [filter, setFilter] = useState<Filter>(noFilter);
   const [groups, setGroups] = useState(noIds);
   const [sections, setSections] = useState(noIds);
-  const [frozen, setFrozen] = useState(0);
+  const [frozen, setFrozen] = useKept(job.id, "work/frozen", 0);
   const [said, setSaid] = useState("");
-  const [finding, setFinding] = useState<string | null>(null);
-  const [checking, setChecking] = useState(false);
   const page = useRef<HTMLDivElement>(null);
   const [chosen, setRange] = useState<Range | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const range = useMemo(() => {
-    const work = job.work.find((w) => w.id === search.get("item")) ?? job.work[0];
-    const at = work && job.places[0] && { work: work.id, place: job.places[0].id };
+    const at = job.work[0] && job.places[0] && { work: job.work[0].id, place: job.places[0].id };
     return chosen ?? (at ? { from: at, to: at } : null);
-  }, [chosen, job.work, job.places, search]);
+  }, [chosen, job.work, job.places]);
+  // A link to a work item selects it, each time it is followed.
+  const { key: visit } = useLocation();
+  const [visited, setVisited] = useState("");
+  if (visit !== visited) {
+    setVisited(visit);
+    const work = job.work.find((w) => w.id === search.get("item"));
+    const at = work && range && { work: work.id, place: range.to.place };
+    if (at) {
+      setRange({ from: at, to: at });
+      setAsked({ at, focus: true });
+    }
+  }
   const key = layoutKey(job);
   const inCells = filter.only === "all" ? null : cells;
   const layout = useMemo(
@@ -94,17 +89,17 @@ export function WorkPage() {
   const box = useMemo(() => boxOf(range, layout), [range, layout]);
   const selected = useMemo(() => idsIn(box, layout), [box, layout]);
   const count = selected.work.length * selected.places.length;
-  const { data: money } = useQuery({
-    queryKey: ["money", job.id, answers],
-    queryFn: async () => (await api.GET("/api/jobs/{id}/cells/money", { params: { path: { id: job.id } } })).data!,
-    enabled: inMoney(shows),
-    placeholderData: (kept) => kept,
-  });
-  const byCell = useMemo(() => moneyByCell(money), [money]);
-  const byPlace = useMemo(() => new Map((money?.places ?? []).map((p) => [p.place, p] as const)), [money]);
-  const byWork = useMemo(() => new Map((money?.work ?? []).map((w) => [w.work, w] as const)), [money]);
-  const edits = useGridEdits(layout, box, shows, byCell, setSaid);
-  const findings = useChecks();
+  const money = useCellMoney(shows);
+  const edits = useGridEdits(layout, box, shows, money.byCell, setSaid);
+
+  const toView = useCallback(
+    (now: View) => {
+      // What was asked for is there; another view does not take the keyboard to it again.
+      setAsked(null);
+      setView(now);
+    },
+    [setView],
+  );
 
   const fold = useCallback((what: { group?: string; section?: string }) => {
     const other = (set: ReadonlySet<string>, name: string) => {
@@ -116,43 +111,23 @@ export function WorkPage() {
     if (what.section !== undefined) setSections((set) => other(set, what.section!));
   }, []);
 
-  const focusCell = useCallback((at: { work: string; place: string }) => {
-    const find = () => page.current?.querySelector<HTMLElement>(`[data-cell="${at.work}/${at.place}"]`);
-    // It may only be drawn with the next frame.
-    if (find()) find()!.focus();
-    else requestAnimationFrame(() => find()?.focus());
-  }, []);
-
-  /** Selects the cell that a check is about, with everything unfolded and unfiltered that would hide it. */
-  const goTo = useCallback(
-    (found: Finding) => {
-      setChecking(true);
-      setFinding(found.key);
-      const here = found.place ?? range?.to.place ?? job.places[0]?.id;
-      const work =
-        found.work ?? (found.place && job.work.find((w) => cells.has(`${w.id}/${found.place}`))?.id) ?? job.work[0]?.id;
-      if (!here || !work) return;
-      const group = job.places.find((p) => p.id === here)?.group;
-      setFilter(noFilter);
-      if (group) setGroups((set) => new Set([...set].filter((g) => g !== group)));
-      const section = job.work.find((w) => w.id === work)?.section;
-      setSections((set) => new Set([...set].filter((s) => s !== section)));
-      setRange({ from: { work, place: here }, to: { work, place: here } });
-      focusCell({ work, place: here });
+  /** Selects a cell and brings it into view, with everything unfolded and unfiltered that would hide it. */
+  const show = useCallback(
+    (at: CellAt, focus: boolean) => {
+      if (!layout.rowOf.has(at.place) || !layout.columnOf.has(at.work)) {
+        const [group, section] = [places.get(at.place)?.group, works.get(at.work)?.section];
+        setFilter(noFilter);
+        setGroups((set) => new Set([...set].filter((g) => g !== group)));
+        setSections((set) => new Set([...set].filter((s) => s !== section)));
+      }
+      setRange({ from: at, to: at });
+      setAsked({ at, focus });
     },
-    [cells, focusCell, job, range],
+    [layout, places, works],
   );
 
-  const nextCheck = useCallback(
-    (step: 1 | -1) => {
-      const standing = findings?.filter((f) => f.reason === "") ?? [];
-      setChecking(true);
-      if (standing.length === 0) return setFinding(null);
-      const at = standing.findIndex((f) => f.key === finding);
-      goTo(standing[(at + step + standing.length) % standing.length] ?? standing[0]!);
-    },
-    [finding, findings, goTo],
-  );
+  const walk = useWalk(range?.to ?? null, show);
+  const { next } = walk;
 
   // Before the first paint: whoever sees the grid may type at once.
   useLayoutEffect(() => {
@@ -162,58 +137,33 @@ export function WorkPage() {
         (/^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName) || e.target.closest('[role="dialog"]'));
       const key = e.key.toLowerCase();
       if ((e.ctrlKey || e.metaKey) && key === "f")
-        page.current?.querySelector<HTMLInputElement>('input[aria-label="Filter places"]')?.focus();
+        page.current?.querySelector<HTMLInputElement>(".finder input")?.focus();
       else if (e.ctrlKey || e.metaKey || e.altKey || typing) return;
       else if (key === "a") setDialog("add");
-      else if (key === "n") nextCheck(e.shiftKey ? -1 : 1);
+      else if (key === "n") next(e.shiftKey ? -1 : 1);
       else return;
       e.preventDefault();
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [nextCheck]);
+  }, [next]);
 
-  const searched = search.get("item");
-  useEffect(() => {
-    if (searched && range) focusCell(range.to);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, for the item that was asked for
-  }, [searched]);
-
+  const here = useMemo(() => {
+    const [work, place] = [layout.work[box.column], layout.places[box.row]];
+    return work && place ? { work: work.id, place: place.id } : null;
+  }, [box, layout]);
   const itemId = layout.work[box.column]?.id ?? "";
   const item = works.get(itemId);
-  const only = range && count === 1 ? `${selected.work[0]}/${selected.places[0]}` : null;
-  const side = useMemo(
-    () => ({ only, count, itemId, findings: checking ? findings : undefined, finding, goTo, setChecking }),
-    [only, count, itemId, checking, findings, finding, goTo],
-  );
+  const side = useMemo(() => ({ selected, itemId, walk }), [selected, itemId, walk]);
   return (
     <div className="work" ref={page}>
       <section className="panel scope" aria-label="Scope">
         <header>
           <h2>Scope</h2>
-          <ToggleButtonGroup
-            exclusive
-            value={view}
-            onChange={(_, v: View | null) => v && setView(v)}
-            aria-label="Shown as"
-          >
-            <ToggleButton value="grid">Grid</ToggleButton>
-            <ToggleButton value="place">By place</ToggleButton>
-            <ToggleButton value="section">By section</ToggleButton>
-          </ToggleButtonGroup>
-          <ToggleButtonGroup
-            exclusive
-            value={shows}
-            onChange={(_, v: Shows | null) => v && setShows(v)}
-            aria-label="Cells show"
-          >
-            <ToggleButton value="hours">Hours</ToggleButton>
-            <ToggleButton value="quantity">Quantities</ToggleButton>
-            <ToggleButton value="cost">Cost</ToggleButton>
-            <ToggleButton value="price">Price</ToggleButton>
-          </ToggleButtonGroup>
-          <button className="act" style={{ marginLeft: "auto" }} onClick={() => nextCheck(1)}>
-            {findings?.filter((f) => f.reason === "").length ?? "…"} to check <span className="kbd">N</span>
+          <Choose label="Shown as" value={view} of={views} onChoose={toView} />
+          <Choose label="Cells show" value={shows} of={showable} onChoose={setShows} />
+          <button className="act" style={{ marginLeft: "auto" }} onClick={() => next(1)}>
+            {walk.standing?.length ?? "…"} to check <span className="kbd">N</span>
           </button>
           <Button size="small" variant="contained" onClick={() => setDialog("add")}>
             Add work
@@ -233,7 +183,8 @@ export function WorkPage() {
             setGroups(noIds);
             setSections(noIds);
           }}
-          onFind={() => range && focusCell({ work: item?.id ?? "", place: layout.places[box.row]?.id ?? "" })}
+          at={here}
+          onGo={show}
         />
         {job.work.length === 0 || job.places.length === 0 ? (
           <div className="empty">
@@ -259,10 +210,11 @@ export function WorkPage() {
           <ScopeGrid
             layout={layout}
             shows={shows}
-            money={byCell}
-            placeMoney={byPlace}
-            workMoney={byWork}
+            money={money.byCell}
+            placeMoney={money.byPlace}
+            workMoney={money.byWork}
             frozen={Math.min(frozen, layout.columns.length)}
+            asked={asked}
             range={range}
             box={box}
             onRange={setRange}
@@ -279,7 +231,8 @@ export function WorkPage() {
             by={view}
             layout={layout}
             shows={shows}
-            money={byCell}
+            money={money.byCell}
+            asked={asked}
             range={range}
             onRange={setRange}
             edits={edits}
@@ -287,8 +240,8 @@ export function WorkPage() {
         )}
         <GridKey said={said} />
       </section>
-      <LaterContext value={useDeferredValue(state)}>
-        <Side {...useDeferredValue(side)} />
+      <LaterContext value={useLater(state)}>
+        <Side {...useLater(side)} />
       </LaterContext>
       {dialog === "add" && <AddWork places={selected.places} onClose={() => setDialog(null)} />}
       {dialog === "conditions" && <JobConditions onClose={() => setDialog(null)} />}

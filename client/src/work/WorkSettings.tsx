@@ -3,13 +3,14 @@ import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { type Work, api } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
-import { supplies, useChoices } from "./choices";
+import { bookHolds, supplies, useChoices } from "./choices";
 
 /** Materials that can take the place of a work item's own. */
 export function useProducts(item: Work): readonly (readonly [string, string])[] {
   const { data } = useQuery({
     queryKey: ["products"],
     queryFn: async () => (await api.GET("/api/book/products")).data!,
+    staleTime: bookHolds,
   });
   return data?.filter((p) => p.covers === item.covers).map((p) => [p.id, p.name] as const) ?? [];
 }
@@ -128,7 +129,10 @@ export function WorkSettings({ item }: { item: Work }) {
       )}
       <Part title="Conditions" open={item.conditions.length > 0}>
         <li className="stack">
-          <ConditionChecks chosen={item.conditions} onChange={(now) => tell("conditions", item.conditions, now)} />
+          <ConditionChecks
+            chosen={[item.conditions]}
+            onChange={(now) => tell("conditions", item.conditions, now(item.conditions))}
+          />
         </li>
       </Part>
       <Part

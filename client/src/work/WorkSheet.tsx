@@ -1,5 +1,5 @@
 import { Tab, Tabs } from "@mui/material";
-import { useState } from "react";
+import { memo, useCallback, useState } from "react";
 import { Link } from "react-router";
 import type { Work } from "../api/client";
 import { Figure } from "../figure/Figure";
@@ -8,26 +8,59 @@ import { CellSheet } from "./CellSheet";
 import { KeepInBook } from "./KeepInBook";
 import { ReplaceProduct } from "./ReplaceProduct";
 import { WorkSettings } from "./WorkSettings";
-import type { CellAt } from "./range";
+
+export interface Selected {
+  work: readonly string[];
+  places: readonly string[];
+}
 
 type Tabbed = "item" | "cell";
 
+/** Memoised: tabs measure themselves whenever they are drawn, which would lay the screen out once more for every edit. */
+const SheetTabs = memo(function SheetTabs(props: {
+  value: Tabbed;
+  /** What the cells' tab is called; null without any. */
+  cells: string | null;
+  onChoose: (tab: Tabbed) => void;
+}) {
+  return (
+    <Tabs
+      value={props.value}
+      onChange={(_, now: Tabbed) => props.onChoose(now)}
+      variant="fullWidth"
+      aria-label="Settings of"
+    >
+      <Tab value="item" label="Everywhere" id="tab-item" aria-controls="sheet-item" />
+      {props.cells !== null && <Tab value="cell" label={props.cells} id="tab-cell" aria-controls="sheet-cell" />}
+    </Tabs>
+  );
+});
+
 /** Settings of the work item in focus, and of the one cell that is selected. */
-export function WorkSheet({ only, count, item }: { only: CellAt | null; count: number; item: Work | undefined }) {
+export function WorkSheet({ selected, item }: { selected: Selected; item: Work | undefined }) {
   const [, { job, cells }] = useJob();
   const [last, setLast] = useState<Tabbed>("item");
   const [chosen, setChosen] = useState<{ at: string; tab: Tabbed } | null>(null);
+  // Cells of one work item can be set together; of several, only each by itself.
+  const places = selected.work.length === 1 ? selected.places : [];
+  const at = `${selected.work[0]}/${places.length}/${places[0]}`;
+  const choose = useCallback(
+    (tab: Tabbed) => {
+      setLast(tab);
+      setChosen({ at, tab });
+    },
+    [at],
+  );
   if (!item)
     return (
       <aside className="panel sheet" aria-label="Work item">
         <p className="note">What is selected in the grid is set here.</p>
       </aside>
     );
-  const place = only && job.places.find((p) => p.id === only.place);
-  const at = `${only?.work}/${only?.place}`;
+  const only = places.length === 1 ? job.places.find((p) => p.id === places[0]) : undefined;
   // What is left out asks for its sentence; otherwise the sheet stays where it was.
-  const usual = cells.get(at)?.state === "excluded" ? "cell" : last;
-  const shown = !place ? "item" : chosen?.at === at ? chosen.tab : usual;
+  const usual = only && cells.get(`${item.id}/${only.id}`)?.state === "excluded" ? "cell" : last;
+  const shown = places.length === 0 ? "item" : chosen?.at === at ? chosen.tab : usual;
   return (
     <aside className="panel sheet" aria-label="Work item">
       <header>
@@ -35,18 +68,11 @@ export function WorkSheet({ only, count, item }: { only: CellAt | null; count: n
           {item.section}: {item.name}
         </h2>
       </header>
-      <Tabs
+      <SheetTabs
         value={shown}
-        onChange={(_, now: Tabbed) => {
-          setLast(now);
-          setChosen({ at, tab: now });
-        }}
-        variant="fullWidth"
-        aria-label="Settings of"
-      >
-        <Tab value="item" label="Everywhere" id="tab-item" aria-controls="sheet-item" />
-        {place && <Tab value="cell" label={`In ${place.name}`} id="tab-cell" aria-controls="sheet-cell" />}
-      </Tabs>
+        cells={places.length === 0 ? null : only ? `In ${only.name}` : `In these ${places.length} places`}
+        onChoose={choose}
+      />
       {shown === "item" ? (
         <div role="tabpanel" id="sheet-item" aria-labelledby="tab-item">
           <ul className="rows">
@@ -69,16 +95,13 @@ export function WorkSheet({ only, count, item }: { only: CellAt | null; count: n
         </div>
       ) : (
         <div role="tabpanel" id="sheet-cell" aria-labelledby="tab-cell">
-          <CellSheet
-            key={`${only!.work}${only!.place}`}
-            at={only!}
-            item={item}
-            cell={cells.get(`${only!.work}/${only!.place}`)}
-          />
+          <CellSheet key={at} places={places} item={item} />
         </div>
       )}
-      {count > 1 && (
-        <p className="note">Settings here are for all places of this work, not only for the {count} selected cells.</p>
+      {selected.work.length > 1 && selected.places.length > 0 && (
+        <p className="note">
+          Cells of several kinds of work are selected. Select within one column to set cells together.
+        </p>
       )}
     </aside>
   );

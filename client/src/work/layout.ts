@@ -28,7 +28,8 @@ export interface Layout {
   sections: { section: string; from: number; to: number; folded: boolean }[];
 }
 
-const has = (text: string, words: string) =>
+/** Whether all the words stand in a text. */
+export const has = (text: string, words: string) =>
   words
     .toLowerCase()
     .split(/\s+/)

@@ -68,6 +68,13 @@ internal static class CellCommands
         return changes.ToImmutable();
     }
 
+    public static ImmutableArray<Change> Set(Job job, SetCells command, Func<Guid, BookEntry?> book)
+    {
+        CellKey Key(AtPlace at) => new(Commands.Item(job, command.Work).Id, at.Place);
+        if (command.At.Any(at => !job.Cells.ContainsKey(Key(at)))) throw RefusedException.Of(command.Field, "Include the work here first.");
+        return Commands.Pinning(job, Commands.SetAll(job, $"cells/{command.Work}", command.Field, command.At), changed => command.At.SelectMany(at => changed.Cells[Key(at)].Uses), command.Field, book);
+    }
+
     public static ImmutableArray<Change> FallBack(Job job, FallBack command) =>
         [.. Seen(job, command.Work, command.Places, command.Was).Where(c => c.Cell?.Differs == true).Select(c => Set(c.Key, c.Cell, Commands.Node(new Cell(c.Cell!.State, c.Cell.Note))))];
 

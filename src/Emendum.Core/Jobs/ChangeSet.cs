@@ -48,13 +48,14 @@ public static class ChangeSet
     /// <summary>The cell that a path is of, as a whole; null for any other path.</summary>
     public static CellKey? CellAt(string path) => path.Length == 79 && path.StartsWith("cells/", StringComparison.Ordinal) ? new(Guid.Parse(path.AsSpan(6, 36)), Guid.Parse(path.AsSpan(43, 36))) : null;
 
-    /// <summary>The cells that a change set touches, where it touches nothing else; otherwise null.</summary>
+    /// <summary>The cells that a change set touches, whole or in one field, where it touches nothing else; otherwise null.</summary>
     public static CellKey[]? OnlyCells(ImmutableArray<Change> changes)
     {
         var keys = new CellKey[changes.Length];
         for (var i = 0; i < keys.Length; i++)
         {
-            if (CellAt(changes[i].Path) is not { } key) return null;
+            var path = changes[i].Path;
+            if (CellAt(path.Length > 79 && path[79] == '/' ? path[..79] : path) is not { } key) return null;
             keys[i] = key;
         }
         return keys;

@@ -28,10 +28,9 @@ public static class Commands
             MovePlaces c => PlaceCommands.Move(job, c),
             RenameGroup c => PlaceCommands.RenameGroup(job, c),
             RemovePlaces c => PlaceCommands.Remove(job, c),
-            SetPlace { Field: "conditions" } c => Pinning(job, Set(job, $"places/{Place(job, c.Place).Id}/conditions", c.Was, c.Now), changed => changed.Place(c.Place)!.Conditions.Select(x => x.Condition), "conditions", book),
-            SetCell { Field: not ("state" or "note") } c => WorkCommands.SetCell(job, c, book),
+            SetPlaces { Field: "finish" or "notes" or "conditions" } c => Pinning(job, SetAll(job, "places", c.Field, c.At), changed => c.Field == "conditions" ? c.At.SelectMany(at => changed.Place(at.Place)!.Conditions.Select(x => x.Condition)) : [], c.Field, book),
+            SetCells { Field: not ("state" or "note") } c => CellCommands.Set(job, c, book),
             SetConditions c => Pinning(job, Set(job, "conditions", Node(c.Was), Node(c.Conditions)), changed => changed.Conditions, "conditions", book),
-            SetPlace { Field: "finish" or "notes" } c => Set(job, $"places/{Place(job, c.Place).Id}/{c.Field}", c.Was, c.Now),
             SetMeasure c => PlaceCommands.SetMeasure(job, c),
             SetUnits c => PlaceCommands.SetUnits(job, c),
             AddSchedule c => PlaceCommands.AddSchedule(job, c),
@@ -91,8 +90,7 @@ public static class Commands
         switch (command)
         {
             case SetPricing: JobChecks.Pricing(job); break;
-            case SetCell c: JobChecks.Cell(job, new(c.Work, c.Place), job.Cells[new(c.Work, c.Place)]); break;
-            case CopyCells or PasteCells: JobChecks.Cells(job, changes.Select(c => c.Path).Where(p => p.StartsWith("cells/", StringComparison.Ordinal))); break;
+            case SetCells or CopyCells or PasteCells: JobChecks.Cells(job, changes.Select(c => c.Path).Where(p => p.StartsWith("cells/", StringComparison.Ordinal))); break;
             case SetPace: JobChecks.Pace(job); break;
             case SetAside c: JobChecks.SetAside(job); break;
             case SetConditions: JobChecks.Conditions(job, job.Conditions); break;
@@ -104,7 +102,7 @@ public static class Commands
                     if (job.Item(id) is { } added) JobChecks.Item(added, job);
                 break;
             case ReplaceProduct or SetEntry or TakeFromBook: JobChecks.Check(job); break;
-            case AddPlace or AddPlaces or RemeasurePlace or EditPlaces or ClonePlaces or MovePlaces or RenameGroup or RemovePlaces or SetPlace or SetMeasure or SetUnits:
+            case AddPlace or AddPlaces or RemeasurePlace or EditPlaces or ClonePlaces or MovePlaces or RenameGroup or RemovePlaces or SetPlaces or SetMeasure or SetUnits:
                 if (job.Places.Length > JobChecks.MostPlaces) throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
                 var incoming = job.Incoming();
                 foreach (var id in changes.Where(c => c.Path.StartsWith("places/", StringComparison.Ordinal)).Select(c => Guid.Parse(c.Path.AsSpan(7, 36))).Distinct())
@@ -127,6 +125,13 @@ public static class Commands
         var current = ChangeSet.Get(job, path);
         if (!ChangeSet.Same(current, was)) throw new ConflictException(path[(path.LastIndexOf('/') + 1)..], current);
         return ChangeSet.Same(current, now) ? [] : [new(path, current, now?.DeepClone())];
+    }
+
+    /// <summary>Sets one field of many things that lie under a path by place.</summary>
+    internal static ImmutableArray<Change> SetAll(Job job, string under, string field, ImmutableArray<AtPlace> all)
+    {
+        if (all.Length > MostCells || all.Select(at => at.Place).Distinct().Count() != all.Length) throw RefusedException.Of("at", $"Each place once, and at most {MostCells} at a time.");
+        return [.. all.SelectMany(at => Set(job, $"{under}/{Place(job, at.Place).Id}/{field}", at.Was, at.Now))];
     }
 
     /// <summary>The cells that go with what is taken away.</summary>

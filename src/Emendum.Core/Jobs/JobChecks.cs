@@ -88,9 +88,8 @@ public static class JobChecks
         if (!cell.Differs) return;
         if (!cell.Conditions.IsEmpty) Conditions(job, cell.Conditions);
         var item = job.Item(key.Work)!;
-        if (cell.WorksOtherwise) Item(cell.Of(item), job);
+        Item(cell.Of(item), job);
         if (cell.Allowance is < 0) throw RefusedException.Of("allowance", "A sum is not below zero.");
-        if (cell.CrewNote?.Length > 2000) throw RefusedException.Of("crewNote", "At most 2,000 characters.");
         var entry = job.Book.GetValueOrDefault(item.Entry) as WorkEntry;
         if (cell.Quantity is { } typed && entry is not null)
         {

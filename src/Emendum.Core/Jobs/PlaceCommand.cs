@@ -51,8 +51,11 @@ public sealed record RenameGroup(Guid Id, string Was, string Group) : Command(Id
 /// <summary>Removes places with their cells.</summary>
 public sealed record RemovePlaces(Guid Id, ImmutableArray<Guid> Places) : Command(Id);
 
-/// <summary>Sets <c>finish</c> or <c>notes</c> of a place.</summary>
-public sealed record SetPlace(Guid Id, Guid Place, string Field, JsonNode? Was, JsonNode? Now) : Command(Id);
+/// <summary>Sets <c>finish</c>, <c>notes</c> or <c>conditions</c> of places. Conditions they name are pinned.</summary>
+public sealed record SetPlaces(Guid Id, string Field, ImmutableArray<AtPlace> At) : Command(Id);
+
+/// <summary>A field at a place: as it is seen, and as it is to be.</summary>
+public sealed record AtPlace(Guid Place, JsonNode? Was, JsonNode? Now);
 
 /// <summary>Types a measure of a place: its own name for one of the user's own, a measure's name to override it; null takes it back.</summary>
 public sealed record SetMeasure(Guid Id, Guid Place, string Name, TypedQuantity? Was, TypedQuantity? Now) : Command(Id);

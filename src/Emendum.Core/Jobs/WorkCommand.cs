@@ -62,8 +62,8 @@ public sealed record FallBack(Guid Id, ImmutableArray<Guid> Work, ImmutableArray
 /// <summary>Sets the sentence at a cell.</summary>
 public sealed record SetNote(Guid Id, Guid Work, Guid Place, string Was, string Note) : Command(Id);
 
-/// <summary>Sets a field of a cell, but its state and sentence; null lets it fall back to its work item. Entries it names are pinned.</summary>
-public sealed record SetCell(Guid Id, Guid Work, Guid Place, string Field, JsonNode? Was, JsonNode? Now) : Command(Id);
+/// <summary>Sets a field of cells of one work item, but their state and sentence; null lets them fall back to it. Entries they name are pinned.</summary>
+public sealed record SetCells(Guid Id, Guid Work, string Field, ImmutableArray<AtPlace> At) : Command(Id);
 
 /// <summary>Takes one product for another wherever the job uses it: in work items, in cells, and in the parts of its assemblies.</summary>
 public sealed record ReplaceProduct(Guid Id, Guid From, Guid To) : Command(Id);

@@ -57,13 +57,6 @@ internal static class WorkCommands
         return Commands.Pinning(job, change, changed => changed.Item(command.Work)!.Uses, command.Field, book);
     }
 
-    public static ImmutableArray<Change> SetCell(Job job, SetCell command, Func<Guid, BookEntry?> book)
-    {
-        var key = new CellKey(command.Work, command.Place);
-        if (!job.Cells.ContainsKey(key)) throw RefusedException.Of(command.Field, "Include the work here first.");
-        return Commands.Pinning(job, Commands.Set(job, $"cells/{key.Work}/{key.Place}/{command.Field}", command.Was, command.Now), changed => changed.Cells[key].Uses, command.Field, book);
-    }
-
     public static ImmutableArray<Change> Move(Job job, MoveWork command)
     {
         var item = Commands.Item(job, command.Work);

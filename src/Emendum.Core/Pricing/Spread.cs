@@ -61,7 +61,7 @@ public sealed class Spread
 
     private static Val[] Visible(Reckoning.Reckoning reckoning, Val[] lines, Trace trace)
     {
-        bool Hidden(int n) => reckoning.Lines[n].OfItem.Hidden;
+        bool Hidden(int n) => reckoning.Lines[n].Hidden;
         string Section(int n) => reckoning.Lines[n].OfItem.Item.Section;
         var all = Enumerable.Range(0, lines.Length).ToArray();
         var visible = all.Where(n => !Hidden(n)).ToArray();

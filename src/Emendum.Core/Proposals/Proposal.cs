@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Emendum.Core.Book;
+using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
@@ -45,24 +46,30 @@ public static class Proposal
         foreach (var section in Sections(reckoning))
         {
             blocks.Add(new Heading(2, section));
-            blocks.Add(new Bullets(
-            [
-                .. reckoning.Items.Where(i => i.Item.Section == section && !i.Hidden)
-                    .Select(item => (Item: item, Places: reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item)).Select(PlaceName).ToArray()))
-                    .Where(x => x.Places.Length > 0)
-                    .Select(x => new Bullet(Wording(x.Item, reckoning), (x.Places.Length == reckoning.Job.Places.Length ? "in every room." : string.Join(", ", x.Places) + ".") + (x.Item.CustomerNote.Length > 0 ? " " + x.Item.CustomerNote : ""))),
-            ]));
+            blocks.Add(new Bullets([.. reckoning.Items.Where(i => i.Item.Section == section).SelectMany(item => Scope(item, reckoning))]));
         }
     }
 
-    private static string Wording(CompiledItem compiled, Reckoning.Reckoning reckoning)
+    /// <summary>What a work item is to the customer: a bullet for each way in which it is done, with the places where it is.</summary>
+    private static IEnumerable<Bullet> Scope(CompiledItem item, Reckoning.Reckoning reckoning)
     {
-        var item = compiled.Item;
-        var allowed = reckoning.Priced.Where(p => p.Line is { } line && ReferenceEquals(line.OfItem, compiled)).Sum(p => p.Price.V);
-        var coats = reckoning.Job.Proposal.Coats && reckoning.Job.Book.GetValueOrDefault(item.Entry) is ProductionRate { Paces: var paces } && (paces.Length > 1 || paces[0].Coats > 1)
-            ? item.Coats == 1 ? ", one coat" : $", {Words(item.Coats)} coats"
+        var everywhere = reckoning.Job.Places.All(p => p.Shape is Room) ? "in every room." : "everywhere.";
+        return reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item) && !l.Hidden).GroupBy(l => Said(l, reckoning)).Select(way =>
+        {
+            var allowed = reckoning.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
+            return new Bullet(
+                $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {allowed.ToString("#,0.00", CultureInfo.InvariantCulture)}" : "")}:",
+                (way.Count() == reckoning.Job.Places.Length ? everywhere : string.Join(", ", way.Select(PlaceName)) + ".") + (way.Key.Note.Length > 0 ? " " + way.Key.Note : ""));
+        });
+    }
+
+    private static (string Wording, string Note) Said(Line line, Reckoning.Reckoning reckoning)
+    {
+        var here = line.Cell.Of(line.OfItem.Item);
+        var coats = reckoning.Job.Proposal.Coats && line.OfItem.Entry is ProductionRate { Paces: var paces } && (paces.Length > 1 || paces[0].Coats > 1)
+            ? here.Coats == 1 ? ", one coat" : $", {Words(here.Coats)} coats"
             : "";
-        return $"{(item.Wording.Length > 0 ? item.Wording : item.Name)}{coats}{(item.Colour.Length > 0 ? ", " + item.Colour : "")}{(allowed > 0 ? $", an allowance of {allowed.ToString("#,0.00", CultureInfo.InvariantCulture)}" : "")}:";
+        return ($"{(here.Wording.Length > 0 ? here.Wording : here.Name)}{coats}{(here.Colour.Length > 0 ? ", " + here.Colour : "")}", string.Join(" ", new[] { here.CustomerNote ?? line.OfItem.Entry.CustomerNote, line.Cell.Note }.Where(text => text.Length > 0)));
     }
 
     private static string Words(int count) => count switch { 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) };
@@ -94,7 +101,7 @@ public static class Proposal
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
     private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) => Visible(reckoning).Select(l => l.Item.Item.Section).Distinct();
 
-    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) => Array.Exists(reckoning.Lines, l => !l.OfItem.Hidden) ? reckoning.Lines.Where(l => !l.OfItem.Hidden) : reckoning.Lines;
+    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) => Array.Exists(reckoning.Lines, l => !l.Hidden) ? reckoning.Lines.Where(l => !l.Hidden) : reckoning.Lines;
 
     private static string PlaceName(Line line) => line.Measures.Place is { Count: > 1 } place ? $"{place.Name} ×{place.Count}" : line.Measures.Place.Name;
 

@@ -43,9 +43,6 @@ public sealed class CompiledItem
     /// <summary>Whether the customer is not shown it.</summary>
     public bool Hidden => Item.Hidden ?? Entry.Hidden;
 
-    /// <summary>What the customer reads beside the wording.</summary>
-    public string CustomerNote => Item.CustomerNote ?? Entry.CustomerNote;
-
     /// <summary>Hours it dries.</summary>
     public decimal Drying => Item.DryingHours ?? Entry.DryingHours;
 

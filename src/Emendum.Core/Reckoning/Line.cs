@@ -37,6 +37,9 @@ public sealed class Line
     /// <summary>A provisional sum for one such place, instead of what is reckoned; null for none.</summary>
     public decimal? Allowance { get; }
 
+    /// <summary>Whether the customer is not to see it.</summary>
+    public bool Hidden => Cell.Hidden ?? OfItem.Hidden;
+
     /// <summary>Whether its hours and goods are ours to give: the customer does not do it, and no sum is allowed for it.</summary>
     public bool Ours => Supply != Supply.Customer && Allowance is null;
 

@@ -56,6 +56,18 @@ public sealed record Cell(CellState State, string Note)
     /// <summary>Provisional sum for one such place.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Allowance { get; init; }
+    /// <summary>Rounding step of its labour, hours.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public decimal? Step { get; init; }
+    /// <summary>What the customer reads of the work.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Wording { get; init; }
+    /// <summary>What the customer reads beside it.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? CustomerNote { get; init; }
+    /// <summary>Hidden from the customer.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public bool? Hidden { get; init; }
     /// <summary>What the crew reads.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? CrewNote { get; init; }
@@ -66,11 +78,11 @@ public sealed record Cell(CellState State, string Note)
 
     /// <summary>Whether anything of it is not as its work item has it; a note is not such a thing.</summary>
     [JsonIgnore]
-    public bool Differs => Source.Length > 0 || !Answers.IsEmpty || !Conditions.IsEmpty || Supply is not null || Quantity is not null || Allowance is not null || CrewNote is not null || WorksOtherwise;
+    public bool Differs => Source.Length > 0 || !Answers.IsEmpty || !Conditions.IsEmpty || Supply is not null || Quantity is not null || Allowance is not null || Wording is not null || CustomerNote is not null || Hidden is not null || CrewNote is not null || WorksOtherwise;
 
     /// <summary>Whether the work itself is done otherwise than its item says.</summary>
     [JsonIgnore]
-    public bool WorksOtherwise => Coats is not null || Product is not null || Colour is not null || Pace is not null || Difficulty is not null || Role is not null || Surface is not null;
+    public bool WorksOtherwise => Coats is not null || Product is not null || Colour is not null || Pace is not null || Difficulty is not null || Role is not null || Surface is not null || Step is not null;
 
     /// <summary>The work item as it is done here.</summary>
     public WorkItem Of(WorkItem item) => item with
@@ -82,5 +94,10 @@ public sealed record Cell(CellState State, string Note)
         Difficulty = Difficulty ?? item.Difficulty,
         Role = Role ?? item.Role,
         Surface = Surface ?? item.Surface,
+        Step = Step ?? item.Step,
+        Wording = Wording ?? item.Wording,
+        CustomerNote = CustomerNote ?? item.CustomerNote,
+        Hidden = Hidden ?? item.Hidden,
+        CrewNote = CrewNote ?? item.CrewNote,
     };
 }

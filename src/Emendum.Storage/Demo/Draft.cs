@@ -48,13 +48,13 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     public void Set<T>(Guid work, string field, T now) => Do(new SetWork(Next(), work, field, ChangeSet.Get(Job, $"work/{work}/{field}"), Node(now)));
 
     /// <summary>Sets a field of a cell.</summary>
-    public void Set<T>(Guid work, Guid place, string field, T now) => Do(new SetCell(Next(), work, place, field, ChangeSet.Get(Job, $"cells/{work}/{place}/{field}"), Node(now)));
+    public void Set<T>(Guid work, Guid place, string field, T now) => Do(new SetCells(Next(), work, field, [new(place, ChangeSet.Get(Job, $"cells/{work}/{place}/{field}"), Node(now))]));
 
     /// <summary>Sets a field of the pricing terms.</summary>
     public void Price<T>(string field, T now) => Do(new SetPricing(Next(), field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
 
     /// <summary>Sets conditions on a place.</summary>
-    public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) => Do(new SetPlace(Next(), place, "conditions", ChangeSet.Get(Job, $"places/{place}/conditions"), Node(conditions)));
+    public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) => Do(new SetPlaces(Next(), "conditions", [new(place, ChangeSet.Get(Job, $"places/{place}/conditions"), Node(conditions))]));
 
     private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
 }

@@ -21,6 +21,9 @@ public sealed record SaveInJob(Guid Id, JsonElement Was, JsonElement Entry);
 /// <param name="Work">A work item whose own settings are kept with it.</param>
 public sealed record KeepInBook(Guid Id, int Was, Guid? Work);
 
+/// <summary>What a cell has instead of its work item.</summary>
+public sealed record OwnCell(Guid Place, Cell Own);
+
 /// <summary>An entry that a job has pinned, beside the Book's.</summary>
 /// <param name="Id">The entry.</param>
 /// <param name="Kind">Its kind.</param>
@@ -44,6 +47,8 @@ public static class WorkEndpoints
     public static void MapWork(this RouteGroupBuilder jobs)
     {
         jobs.MapGet("/{id:guid}/cells/{work:guid}/{place:guid}", (Guid id, Guid work, Guid place, OpenJobs open) => CellSheetView.Of(open.Get(id), new(work, place)));
+        jobs.MapGet("/{id:guid}/cells/{work:guid}/own", (Guid id, Guid work, OpenJobs open) =>
+            open.Get(id).Reckoning.Job.Cells.Where(c => c.Key.Work == work && c.Value.Differs).OrderBy(c => c.Key.Place).Select(c => new OwnCell(c.Key.Place, c.Value)));
         jobs.MapGet("/{id:guid}/cells/money", (Guid id, OpenJobs open) => MoneyView.Of(open.Get(id).Reckoning));
         jobs.MapPost("/{id:guid}/preview", (Guid id, Command command, OpenJobs open, Shelf shelf) => PreviewView.Of(open.Get(id).Reckoning, command, shelf.Find));
         jobs.MapPost("/{id:guid}/preview/workings", (Guid id, string figure, Command command, OpenJobs open, Shelf shelf) => PreviewWorkings(open.Get(id), figure, command, shelf)).Produces<object>();
@@ -63,8 +68,11 @@ public static class WorkEndpoints
             var job = open.Get(id).Reckoning.Job;
             var pinned = job.Book.GetValueOrDefault(entry) ?? throw new NotThereException("That entry is not in this job any more.");
             if (keep.Work is { } work) pinned = KeptEntry.Of(job.Item(work) ?? throw new NotThereException("That work is not in this job any more."), (WorkEntry)pinned);
+            var take = new TakeFromBook(keep.Id, [entry], keep.Work);
+            // What the job could not take is not kept either.
+            Commands.Apply(job, take, e => e == entry ? pinned with { Version = keep.Was + 1 } : shelf.Find(e));
             shelf.Save(pinned, keep.Was, JobEndpoints.Owner);
-            return JobEndpoints.Answered(await open.Get(id).Do(new TakeFromBook(keep.Id, [entry], keep.Work), JobEndpoints.Owner, shelf.Find));
+            return JobEndpoints.Answered(await open.Get(id).Do(take, JobEndpoints.Owner, shelf.Find));
         }).Produces<AnswerView>();
     }
 

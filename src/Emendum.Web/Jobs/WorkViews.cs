@@ -156,8 +156,8 @@ public sealed record CellLineView(string Label, FigureView Figure, string Senten
 /// <summary>Where a cell's quantity may come from.</summary>
 public sealed record QuantitySource(string Name, string Label, FigureView Figure);
 
-/// <summary>What the side sheet says of one cell: its figures, what it has of its own, and where its quantity may come from.</summary>
-public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines, Cell? Own, IReadOnlyList<QuantitySource> Sources, IReadOnlyList<QuestionView> Questions, IReadOnlyList<BandView> Bands)
+/// <summary>What the side sheet says of one cell: its figures, where its quantity may come from, and what may be answered and set there.</summary>
+public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines, IReadOnlyList<QuantitySource> Sources, IReadOnlyList<QuestionView> Questions, IReadOnlyList<BandView> Bands)
 {
     /// <summary>The sheet of a cell.</summary>
     public static CellSheetView Of(OpenJob open, CellKey key)
@@ -165,15 +165,14 @@ public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines, Cell? Own,
         var (reckoning, job) = (open.Reckoning, open.Reckoning.Job);
         var place = job.Place(key.Place) ?? throw new NotThereException("That place is not in this job any more.");
         var item = Array.Find(reckoning.Items, i => i.Item.Id == key.Work) ?? throw new NotThereException("That work is not in this job any more.");
-        var own = job.Cells.GetValueOrDefault(key);
         var measures = reckoning.Measures[place.Id];
         var (kind, unit) = (item.Measure.Kind(), Line.SymbolOf(item.Measure, job.Units));
         QuantitySource Source(string leaf, string label, Val value) => new(leaf, label, FigureView.Amount($"places/{place.Id}/{leaf}", value, unit));
         var sources = Measures.All.Where(m => m.Kind() == kind && measures.Has(m)).Select(m => Source(m.Name(), m.Label(job.Units), measures[m]))
             .Concat(measures.Extras.Where(e => e.Kind == kind).Select(e => Source(e.Leaf, e.Label, e.Value)));
         return new(
-            reckoning.At(key) is { } line ? [.. LinesOf(open, key, line)] : [], own, [.. sources],
-            [.. ((item.Entry as Assembly)?.Questions ?? []).Select(q => QuestionView.Of(q, own?.Answers ?? [], job.Units))],
+            reckoning.At(key) is { } line ? [.. LinesOf(open, key, line)] : [], [.. sources],
+            [.. ((item.Entry as Assembly)?.Questions ?? []).Select(q => QuestionView.Of(q, [], job.Units))],
             [.. measures.Extras.Where(e => e.Leaf.StartsWith("bands/", StringComparison.Ordinal)).Select(e => new BandView(e.Leaf, e.Label))]);
     }
 
