@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { type Page, expect, test } from "@playwright/test";
+import { type Page, expect, test } from "./test";
 import { accessible, addWork, measure, newJob, tally } from "./pages";
 
 /** The entry whose page is open. */

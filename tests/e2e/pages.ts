@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { type Page, expect } from "@playwright/test";
+import { type Page, expect } from "./test";
 
 /** Demo jobs. */
 export const library = "/jobs/01930000-0000-7000-8000-000000000999";

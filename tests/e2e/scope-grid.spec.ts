@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { saved } from "./pages";
 import { addEverywhere, cell, dialog, paste, rooms } from "./workPages";
 
@@ -179,8 +179,8 @@ test("places and work are filtered, folded and frozen, and edits reach only what
 }) => {
   await rooms(page, "Avocet Court", 12);
   await addEverywhere(page, "Walls Paint", "Ceilings Paint", "Doors");
-  await page.keyboard.press("Control+f");
-  await page.keyboard.type("first");
+  await page.getByRole("button", { name: "Filter" }).click();
+  await page.getByRole("searchbox", { name: "Filter places" }).fill("first");
   await expect(cell(page, /Walls: Paint, Room/)).toHaveCount(6);
   await page.keyboard.press("Enter");
   await page.keyboard.press("Control+a");
@@ -197,6 +197,7 @@ test("places and work are filtered, folded and frozen, and edits reach only what
   await expect(cell(page, /Walls, folded, Room 7: 1 of 1/)).toBeVisible();
   await page.getByRole("button", { name: "Unfold" }).click();
   await expect(cell(page, /Walls: Paint, Room/)).toHaveCount(12);
+  await page.getByRole("button", { name: "Filter" }).click();
   await page.getByLabel("Only places").selectOption("with something left out");
   await expect(cell(page, /Walls: Paint, Room/)).toHaveCount(6);
   await page.getByRole("button", { name: "Show everything" }).click();

@@ -1,4 +1,4 @@
-import { type Page, expect } from "@playwright/test";
+import { type Page, expect } from "./test";
 import { newJob } from "./pages";
 
 /** A cell of the scope grid. */
@@ -55,7 +55,7 @@ export async function addEverywhere(page: Page, ...names: string[]) {
       await offered.uncheck();
     await page.keyboard.press("Enter");
     await expect(dialog(page).getByRole("status").last()).toHaveText(
-      new RegExp(`${name.split(" ").at(-1)} added$`, "i"),
+      new RegExp(`${name.split(" ").join(".*")} added$`, "i"),
     );
   }
   await page.keyboard.press("Escape");

@@ -19,7 +19,8 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
   const [wrong, setWrong] = useState("");
   const [added, setAdded] = useState("");
   const input = useRef<HTMLInputElement>(null);
-  const [busy, setBusy] = useState(false);
+  // Entries on their way into the job: the next can be typed meanwhile, the same only once.
+  const [adding, setAdding] = useState<readonly string[]>([]);
   const [round, setRound] = useState(0);
   const { data: entries } = useQuery({
     queryKey: ["book"],
@@ -51,23 +52,22 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- chosen follows where and places
   }, [current, job.work, job.places, where, places, answers, left, ids]);
-  const settled = useDeferredValue(edit);
+  const settled = useDeferredValue(useMemo(() => ({ edit, round }), [edit, round]));
 
   async function add() {
-    if (!edit || !current || busy) return;
-    // What is being added is not to be previewed on top of itself.
-    setBusy(true);
+    if (!edit || !current || adding.includes(current.id)) return;
+    setAdding([...adding, current.id]);
+    setRound(round + 1);
+    input.current?.focus();
+    input.current?.select();
     try {
       await open.send(edit);
-      setRound(round + 1);
       setAdded(`${current.section}: ${current.name} added`);
       setWrong("");
-      input.current?.focus();
-      input.current?.select();
     } catch (error) {
-      setWrong((error as Error).message);
+      setWrong(`${current.name}: ${(error as Error).message}`);
     } finally {
-      setBusy(false);
+      setAdding((now) => now.filter((entry) => entry !== current.id));
     }
   }
 
@@ -185,7 +185,8 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
             )}
             {current.hazard && <p className="warn">To be answered: {current.hazard}</p>}
             {chosen.length > 0 ? (
-              <Preview edit={busy ? null : settled} brief />
+              // What is being added is not previewed on top of itself.
+              <Preview edit={adding.length > 0 || settled.round !== round ? null : settled.edit} brief />
             ) : (
               <p className="note">Choose places to see what it takes there.</p>
             )}

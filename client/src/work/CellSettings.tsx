@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
 import { type Schemas, type Work, api } from "../api/client";
 import { inWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
@@ -14,13 +15,13 @@ const nothing: Partial<Record<keyof Own, unknown>> = { source: "", answers: [], 
 /** What the cells of a work item have instead of it, where they have anything. */
 export function useOwnCells(work: string): ReadonlyMap<string, Own> | undefined {
   const [, { job, answers }] = useJob();
-  return useQuery({
+  const { data } = useQuery({
     queryKey: ["own", job.id, work, answers],
     queryFn: async () =>
       (await api.GET("/api/jobs/{id}/cells/{work}/own", { params: { path: { id: job.id, work } } })).data!,
     placeholderData: (kept, query) => (query?.queryKey[2] === work ? kept : undefined),
-    select: (cells) => new Map(cells.map((c) => [c.place, c.own] as const)),
-  }).data;
+  });
+  return useMemo(() => data && new Map(data.map((c) => [c.place, c.own] as const)), [data]);
 }
 
 /** How a work item is done at one place, or at all of several at once, instead of as the item says. */

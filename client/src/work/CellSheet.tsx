@@ -130,6 +130,7 @@ function PlaceConditions({
       {[{ name: "", label: "" }, ...bands].map((band) => (
         <Part
           key={band.name}
+          name={`place ${band.name}`}
           title={`Conditions on ${band.label ? `${band.label} of ` : "all work in "}${where}`}
           open={places.some((p) => of(p, band.name).length > 0)}
         >

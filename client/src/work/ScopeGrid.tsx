@@ -13,6 +13,8 @@ import type { useGridEdits } from "./useGridEdits";
 export const placeWidth = 152;
 const foldedWidth = 44;
 const heights = { group: 26, place: 33 };
+/** Of sections, names and sums. */
+const headHeight = 92;
 
 /** Below this many cells all of them are there at once, so that the browser's own search finds them. */
 const few = 1600;
@@ -78,7 +80,9 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
     estimateSize: (i) => heights[rows[i]!.kind],
     overscan: small ? rows.length : 3,
     useFlushSync: false,
-    scrollPaddingStart: 92,
+    // Rows lie below the head, which stands over the first of what is in view.
+    scrollMargin: headHeight,
+    scrollPaddingStart: headHeight,
     scrollPaddingEnd: 8,
   });
   const across = useVirtualizer({
@@ -115,7 +119,8 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
 
   function bring(at: CellAt) {
     const [row, column] = [layout.rowOf.get(at.place), layout.columnOf.get(at.work)];
-    if (row !== undefined) down.scrollToIndex(row);
+    // With the first place comes its heading.
+    if (row !== undefined) down.scrollToIndex(row === 1 ? 0 : row);
     if (column !== undefined && column >= frozen) across.scrollToIndex(column);
   }
 
@@ -154,7 +159,7 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
     const key = e.key.toLowerCase();
     const ctrl = e.ctrlKey || e.metaKey;
     const { column, row } = box;
-    const page = Math.max(1, Math.floor((scroller.current!.clientHeight - 120) / heights.place));
+    const page = Math.max(1, Math.floor((scroller.current!.clientHeight - headHeight) / heights.place));
     if (key === "arrowdown") go(column, ctrl ? edge(1, "row") : row + 1, e.shiftKey);
     else if (key === "arrowup") go(column, ctrl ? edge(-1, "row") : row - 1, e.shiftKey);
     else if (key === "arrowright") go(ctrl ? edge(1, "column") : column + 1, row, e.shiftKey);
@@ -260,7 +265,7 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
               key={small ? (row.kind === "place" ? row.place.id : `g ${row.group}`) : `${row.kind} ${v.index % slots}`}
               row={row}
               index={v.index}
-              top={v.start}
+              top={v.start - headHeight}
               layout={layout}
               lefts={lefts}
               from={from}

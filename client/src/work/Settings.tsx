@@ -61,13 +61,29 @@ export function Typed(props: {
   );
 }
 
-/** Settings that belong together, folded unless one of them is set. */
-export function Part({ title, open, children }: { title: string; open?: boolean; children: ReactNode }) {
+/** Parts that stand open; who goes from cell to cell does not open them again at each. */
+const opened = new Set<string>();
+
+/** Settings that belong together, folded unless one of them is set or the part was opened before. */
+export function Part(props: {
+  title: string;
+  /** What it is called among the parts that stand open, where its title changes. */
+  name?: string;
+  open?: boolean;
+  children: ReactNode;
+}) {
+  const { name = props.title } = props;
   return (
     <li className="stack">
-      <details open={open}>
-        <summary>{title}</summary>
-        <ul className="rows">{children}</ul>
+      <details
+        open={props.open || opened.has(name)}
+        onToggle={(e) => {
+          if (e.currentTarget.open) opened.add(name);
+          else opened.delete(name);
+        }}
+      >
+        <summary>{props.title}</summary>
+        <ul className="rows">{props.children}</ul>
       </details>
     </li>
   );
