@@ -1,8 +1,10 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react()],
   build: { chunkSizeWarningLimit: 900 },
+  // Plain TypeScript is tested by itself; what is drawn, in the browser.
+  test: { include: ["src/**/*.test.ts"] },
   server: { proxy: { "/api": "http://127.0.0.1:5080" } },
 });

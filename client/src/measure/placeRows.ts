@@ -37,7 +37,7 @@ export function rowsOf(places: readonly Place[], folded: ReadonlySet<string>, fi
     while (same < path.length && same < before.length && path[same] === before[same]) same++;
     for (let i = same; i < path.length; i++) {
       const whole = path.slice(0, i + 1).join(nested);
-      if (isFolded(whole.slice(0, whole.lastIndexOf(nested)), folded) && i > 0) continue;
+      if (i > 0 && !needle && isFolded(whole.slice(0, whole.lastIndexOf(nested)), folded)) continue;
       rows.push({
         kind: "heading",
         path: whole,
