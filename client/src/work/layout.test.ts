@@ -12,11 +12,11 @@ const job = {
   work: [work("a", "Walls", "Paint"), work("b", "Walls", "Skim"), work("c", "Ceilings", "Paint")],
 } as Job;
 
-const cells = new Map<string, Cell>([
+const cells = new Map([
   ["a/1", { place: "1", state: "included", shown: null }],
   ["a/2", { place: "2", state: "excluded", note: "the tenant paints", shown: null }],
   ["c/3", { place: "3", state: "alternate", differs: true, shown: null }],
-]);
+]) as unknown as ReadonlyMap<string, Cell>;
 const none: ReadonlySet<string> = new Set();
 const of = (part: object, groups = none, sections = none) =>
   layoutOf(job, cells, { ...noFilter, ...part }, groups, sections);
