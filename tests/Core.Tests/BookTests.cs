@@ -209,9 +209,9 @@ public class BookTests
         Assert.Equal(5.4m * 1.1m, Hours());
         job = job.Do(new SetPlaces(Sample.NewId(), "conditions", [new(place, Json(Array.Empty<PlaceCondition>()), Json(new[] { new PlaceCondition(onPlace.Id, ""), new PlaceCondition(onBand.Id, "bands/1") }))]), book);
         Assert.Equal(5.4m * 1.1m * 1.2m, Hours());
-        job = job.Do(new SetCells(Sample.NewId(), work, "source", [new(place, "", "bands/1")]), book);
+        job = job.Set(work, place, "source", "bands/1", book);
         Assert.Equal(1.8m * 1.1m * 1.2m * 1.3m, Hours());
-        job = job.Do(new SetCells(Sample.NewId(), work, "conditions", [new(place, Json(Array.Empty<Guid>()), Json(new[] { onLine.Id }))]), book);
+        job = job.Set(work, place, "conditions", new[] { onLine.Id }, book);
         Assert.Equal(1.8m * 1.1m * 1.2m * 1.3m * 1.5m, Hours());
         Assert.Equal(JobFile.Write(job), JobFile.Write(JobFile.Read(JobFile.Write(job))));
         Assert.Contains("× 1.5 (line)", Explanation.Sentence(Reported.Record(job).Trace.Figures[$"cells/{work}/{place}/parts/00000000-0000-7000-8000-000000000001"]));
@@ -282,7 +282,7 @@ public class BookTests
         job = job.Do(new SetWork(Sample.NewId(), work, "supply", "we", "customerMaterial"));
         var labourOnly = Sample.Reckon(job);
         Assert.Equal((2m, 0m), (labourOnly.Hours.V, labourOnly.Buying.Sum(b => b.Bought.V)));
-        job = job.Do(new SetCells(Sample.NewId(), work, "supply", [new(place, null, "customer")]));
+        job = job.Set(work, place, "supply", "customer");
         var none = Sample.Reckon(job);
         Assert.Equal((0m, 0m, 20m), (none.Hours.V, none.Price.Direct.V, none.Lines.Single().Quantity.V));
     }

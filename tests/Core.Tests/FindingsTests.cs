@@ -76,8 +76,7 @@ public class FindingsTests
     {
         // 2 · 22 · 8 − 20 = 332 ft² of wall.
         var (job, work, place) = Quiet();
-        var set = new SetCells(Sample.NewId(), work, "quantity", [new(place, null, System.Text.Json.JsonSerializer.SerializeToNode(new TypedQuantity(Kind.Area, typed, UnitSystem.Feet), JobJson.Options))]);
-        Assert.Equal(far ? ["typedHere"] : [], Kinds(job.Do(set)));
+        Assert.Equal(far ? ["typedHere"] : [], Kinds(job.Set(work, place, "quantity", new TypedQuantity(Kind.Area, typed, UnitSystem.Feet))));
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json;
 using Emendum.Core.Book;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
@@ -23,6 +24,10 @@ internal static class Sample
 
     /// <summary>Says what work is at places, whatever it is there now.</summary>
     public static Job Fill(this Job job, Guid work, IReadOnlyList<Guid> places, CellState? state) => job.Do(new FillCells(NewId(), [work], [.. places], job.Seen([work], [.. places]), state));
+
+    /// <summary>Sets a field of a cell, seen as it is.</summary>
+    public static Job Set<T>(this Job job, Guid work, Guid place, string field, T now, params BookEntry[] book) =>
+        job.Do(new SetCells(NewId(), work, field, [new(place, ChangeSet.Get(job, $"cells/{work}/{place}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options))]), book);
 
     public static Job Do(this Job job, Command command, params BookEntry[] book) =>
         Commands.Apply(job, command, id => book.FirstOrDefault(e => e.Id == id) ?? StarterBook.Entries.FirstOrDefault(e => e.Id == id)).Job;

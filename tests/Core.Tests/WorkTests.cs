@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 using Emendum.Core.Checks;
 using Emendum.Core.Jobs;
@@ -32,9 +33,6 @@ public class WorkTests
         return (job, work, big, small);
     }
 
-    private static Job Set<T>(Job job, Guid work, Guid place, string field, T now) =>
-        job.Do(new SetCells(Sample.NewId(), work, field, [new(place, ChangeSet.Get(job, $"cells/{work}/{place}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options))]), Book);
-
     private static Job Set<T>(Job job, Guid work, string field, T now) =>
         job.Do(new SetWork(Sample.NewId(), work, field, ChangeSet.Get(job, $"work/{work}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options)), Book);
 
@@ -43,7 +41,7 @@ public class WorkTests
     {
         var (job, work, big, small) = Rooms();
         Assert.Equal(Rounding.Figure(300m / 60 + 200m / 60), Sample.Reckon(job).Hours.V);
-        var own = Set(job, work, small, "coats", 1);
+        var own = job.Set(work, small, "coats", 1, Book);
         var reckoning = Sample.Reckon(own);
         // 300 ÷ 60 + 200 ÷ 100; 300 ft² twice and 200 once at 400 ft² a gallon.
         Assert.Equal(7m, reckoning.Hours.V);
@@ -52,17 +50,17 @@ public class WorkTests
         Assert.False(own.Cells[new(work, big)].Differs);
         var back = own.Do(new FallBack(Sample.NewId(), [work], [big, small], own.Seen([work], [big, small])));
         Assert.Equal(JobFile.Write(job), JobFile.Write(back));
-        Assert.Equal("coats", Assert.Throws<RefusedException>(() => Set(job, work, small, "coats", 3)).Refusal.Field);
+        Assert.Equal("coats", Assert.Throws<RefusedException>(() => job.Set(work, small, "coats", 3, Book)).Refusal.Field);
     }
 
     [Fact]
     public void A_cell_with_its_own_product_or_colour_is_bought_apart()
     {
         var (job, work, _, small) = Rooms();
-        job = Set(Set(job, work, small, "product", Other.Id), work, "colour", "Tern");
+        job = Set(job.Set(work, small, "product", Other.Id, Book), work, "colour", "Tern");
         var buying = Sample.Reckon(job).Buying;
         Assert.Equal([("Paint", 1.5m), ("Other paint", Rounding.Figure(400m / 300))], buying.Select(b => (b.Material.Name, b.Need.V)));
-        job = Set(job, work, small, "colour", "Slate");
+        job = job.Set(work, small, "colour", "Slate", Book);
         Assert.Equal(["Tern", "Slate"], Sample.Reckon(job).Buying.Select(b => b.Colour));
         // What the lines cost still adds up to what the job costs.
         Assert.Equal(Sample.Reckon(job).Price.Direct.V, Rounding.Money(Spread.Of(Sample.Reckon(job), Trace.Silent).Costs.Sum(c => c.V)));
@@ -72,11 +70,11 @@ public class WorkTests
     public void Pace_difficulty_and_role_of_a_cell_are_its_own()
     {
         var (job, work, _, small) = Rooms();
-        job = Set(Set(Set(job, work, small, "pace", "50 ft² per h"), work, small, "difficulty", "hard"), work, small, "role", Book[4].Id);
+        job = job.Set(work, small, "pace", "50 ft² per h").Set(work, small, "difficulty", "hard").Set(work, small, "role", Book[4].Id, Book);
         var reckoning = Sample.Reckon(job);
         Assert.Equal(5m + 200m / 50 * 1.5m, reckoning.Hours.V);
         Assert.Equal([("Painter", 5m), ("Foreman", 6m)], reckoning.Roles.Select(r => (r.Role.Name, r.Hours.V)));
-        Assert.Equal("difficulty", Assert.Throws<RefusedException>(() => Set(job, work, small, "difficulty", "odd")).Refusal.Field);
+        Assert.Equal("difficulty", Assert.Throws<RefusedException>(() => job.Set(work, small, "difficulty", "odd", Book)).Refusal.Field);
     }
 
     [Fact]
@@ -84,10 +82,10 @@ public class WorkTests
     {
         var (job, work, _, small) = Rooms();
         job = job.Do(new EditPlaces(Sample.NewId(), [new(small, job.Place(small)!.Line)], "count", "3"));
-        job = Set(job, work, small, "quantity", new TypedQuantity(Kind.Area, "12'6 x 8", UnitSystem.Feet));
+        job = job.Set(work, small, "quantity", new TypedQuantity(Kind.Area, "12'6 x 8", UnitSystem.Feet), Book);
         Assert.Equal([300m, 300m], Sample.Reckon(job).Lines.Select(l => l.Quantity.V));
-        Assert.Equal("quantity", Assert.Throws<RefusedException>(() => Set(job, work, small, "quantity", new TypedQuantity(Kind.Length, "12", UnitSystem.Feet))).Refusal.Field);
-        Assert.ThrowsAny<RefusedException>(() => Set(job, work, small, "quantity", new TypedQuantity(Kind.Area, "about ten", UnitSystem.Feet)));
+        Assert.Equal("quantity", Assert.Throws<RefusedException>(() => job.Set(work, small, "quantity", new TypedQuantity(Kind.Length, "12", UnitSystem.Feet), Book)).Refusal.Field);
+        Assert.ThrowsAny<RefusedException>(() => job.Set(work, small, "quantity", new TypedQuantity(Kind.Area, "about ten", UnitSystem.Feet), Book));
     }
 
     [Fact]
@@ -95,7 +93,7 @@ public class WorkTests
     {
         var (job, work, _, small) = Rooms();
         job = job.Do(new EditPlaces(Sample.NewId(), [new(small, job.Place(small)!.Line)], "count", "2"));
-        job = Set(job, work, small, "allowance", "250");
+        job = job.Set(work, small, "allowance", "250", Book);
         var reckoning = Sample.Reckon(job);
         Assert.Equal(5m, reckoning.Hours.V);
         Assert.Equal(1.5m, reckoning.Buying.Single().Need.V);
@@ -196,7 +194,7 @@ public class WorkTests
         var (job, work, big, small) = Rooms();
         var second = Sample.NewId();
         job = job.Do(new AddWork(Sample.NewId(), second, StarterBook.Id(100), work));
-        job = Set(Set(job, work, big, "coats", 1), work, big, "supply", "customer");
+        job = job.Set(work, big, "coats", 1).Set(work, big, "supply", "customer", Book);
         job = job.Do(new CopyCells(Sample.NewId(), [work], [big], [work, second], [big, small], job.Seen([work, second], [big, small])));
         Assert.Equal((1, Supply.Customer), (job.Cells[new(work, small)].Coats, job.Cells[new(work, small)].Supply));
         Assert.Equal((null, Supply.Customer), (job.Cells[new(second, small)].Coats, job.Cells[new(second, small)].Supply));
@@ -210,7 +208,7 @@ public class WorkTests
         var (job, work, big) = Sample.With("Hall 10 x 10 x 8; band dado to 3", [], StarterBook.Id(111));
         var plain = Sample.NewId();
         job = job.Do(new AddPlace(Sample.NewId(), plain, "Cell 9 x 9 x 8", "", null));
-        job = job.Do(new SetCells(Sample.NewId(), work, "source", [new(big, "", "bands/1")]));
+        job = job.Set(work, big, "source", "bands/1");
         job = job.Do(new CopyCells(Sample.NewId(), [work], [big], [work], [plain], "."));
         Assert.Equal("", job.Cells[new(work, plain)].Source);
         Assert.Equal(288m, Sample.Reckon(job).Lines[1].Quantity.V);
@@ -304,5 +302,36 @@ public class WorkTests
         Assert.Contains("17'8, typed", text, StringComparison.Ordinal);
         Assert.Null(Explanation.Text(trace, "nothing/there"));
         Assert.InRange(Explanation.Text(trace, "price/total")!.Split('\n').Length, 200, Explanation.MostLines + 2);
+    }
+
+    [Fact]
+    public void A_field_of_several_cells_is_set_in_one_change_set_or_in_none()
+    {
+        var (job, work, big, small) = Rooms();
+        job = job.Set(work, big, "coats", 2, Book);
+        static JsonNode? Json<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+        SetCells To(JsonNode? wasBig, JsonNode? wasSmall) => new(Sample.NewId(), work, "coats", [new(small, wasSmall, Json(1)), new(big, wasBig, Json(1))]);
+        // Seen as it was before the big room was set: neither is set.
+        Assert.Throws<ConflictException>(() => job.Do(To(null, null), Book));
+        var (after, changes) = Commands.Apply(job, To(Json(2), null), id => null);
+        Assert.Equal([1, 1], new[] { big, small }.Select(p => after.Cells[new(work, p)].Coats!.Value));
+        Assert.Equal(JobTests.File(job), JobTests.File(ChangeSet.Apply(after, ChangeSet.Reversed(changes))));
+        Assert.Equal([new(work, small), new(work, big)], ChangeSet.OnlyCells(changes)!);
+        Assert.Throws<RefusedException>(() => job.Do(new SetCells(Sample.NewId(), work, "coats", [new(big, Json(2), null), new(big, Json(2), null)]), Book));
+        Assert.Throws<RefusedException>(() => job.Do(new SetCells(Sample.NewId(), work, "coats", [new(Sample.NewId(), null, null)]), Book));
+        // One that the work cannot be done so: none.
+        Assert.Throws<RefusedException>(() => job.Do(new SetCells(Sample.NewId(), work, "difficulty", [new(big, null, "hard"), new(small, null, "impossible")]), Book));
+    }
+
+    [Fact]
+    public void Conditions_are_set_on_several_places_at_once_and_pinned()
+    {
+        var condition = new Condition(Sample.NewId(), 1, "occupied", "people work here", 1.25m, 1, 1);
+        var (job, _, big, small) = Rooms();
+        var on = JsonSerializer.SerializeToNode(new[] { new PlaceCondition(condition.Id, "") }, JobJson.Options);
+        var after = job.Do(new SetPlaces(Sample.NewId(), "conditions", [new(big, new JsonArray(), on), new(small, new JsonArray(), on)]), [.. Book, condition]);
+        Assert.Equal(Rounding.Figure((300m / 60 * 1.25m) + (200m / 60 * 1.25m)), Sample.Reckon(after).Hours.V);
+        Assert.True(after.Book.ContainsKey(condition.Id));
+        Assert.Throws<RefusedException>(() => job.Do(new SetPlaces(Sample.NewId(), "line", [new(big, "", "Big 9 x 9 x 9")])));
     }
 }
