@@ -14,7 +14,7 @@ const keys: [string, string][] = [
   ["Delete", "remove the chosen places; clear the selected cells"],
   ["A", "on Work: add work from the Book"],
   ["N, Shift N", "on Work: the next check, the one before"],
-  ["Ctrl F", "on Work: find places"],
+  ["Ctrl F", "on Work: find a place, work or a sentence; Enter the next, Shift Enter the one before"],
   ["Arrows, Shift arrows", "move in the scope grid, select a range; with Ctrl to the edge of what is filled"],
   ["Home, End, Page Up, Page Down", "in the scope grid: first and last work, a page of places"],
   ["Shift Space, Ctrl A", "in the scope grid: select whole rows, everything"],
