@@ -8,6 +8,7 @@ import { OfficePage } from "./office/OfficePage";
 import { PricePage } from "./price/PricePage";
 import { ProposalPage } from "./proposal/ProposalPage";
 import { JobFrame } from "./shell/JobFrame";
+import { Mishap } from "./shell/Mishap";
 import { Rail } from "./shell/Rail";
 import { EntryInJob } from "./work/EntryInJob";
 import { WorkPage } from "./work/WorkPage";
@@ -17,23 +18,25 @@ export function App() {
     <BrowserRouter>
       <div className="shell">
         <Rail />
-        <Routes>
-          <Route path="/jobs" element={<JobsPage />} />
-          <Route path="/customers" element={<CustomersPage />} />
-          <Route path="/book" element={<BookPage />} />
-          <Route path="/book/:id" element={<BookPage />} />
-          <Route path="/office" element={<OfficePage />} />
-          <Route path="/jobs/:id" element={<JobFrame />}>
-            <Route index element={<Navigate to="measure" replace />} />
-            <Route path="measure" element={<MeasurePage />} />
-            <Route path="measure/schedule" element={<SchedulePage />} />
-            <Route path="work" element={<WorkPage />} />
-            <Route path="book/:entry" element={<EntryInJob />} />
-            <Route path="price" element={<PricePage />} />
-            <Route path="proposal" element={<ProposalPage />} />
-          </Route>
-          <Route path="*" element={<Navigate to="/jobs" replace />} />
-        </Routes>
+        <Mishap>
+          <Routes>
+            <Route path="/jobs" element={<JobsPage />} />
+            <Route path="/customers" element={<CustomersPage />} />
+            <Route path="/book" element={<BookPage />} />
+            <Route path="/book/:id" element={<BookPage />} />
+            <Route path="/office" element={<OfficePage />} />
+            <Route path="/jobs/:id" element={<JobFrame />}>
+              <Route index element={<Navigate to="measure" replace />} />
+              <Route path="measure" element={<MeasurePage />} />
+              <Route path="measure/schedule" element={<SchedulePage />} />
+              <Route path="work" element={<WorkPage />} />
+              <Route path="book/:entry" element={<EntryInJob />} />
+              <Route path="price" element={<PricePage />} />
+              <Route path="proposal" element={<ProposalPage />} />
+            </Route>
+            <Route path="*" element={<Navigate to="/jobs" replace />} />
+          </Routes>
+        </Mishap>
       </div>
     </BrowserRouter>
   );

@@ -1,7 +1,8 @@
 import { Autocomplete, TextField } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useId, useState } from "react";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
+import { ask } from "../api/queries";
 import { Field } from "../figure/Field";
 import { at, useEditing } from "./useEntry";
 
@@ -117,10 +118,7 @@ export type Named = Schemas["NamedEntry"];
 
 /** Every entry by name, for choosing. */
 export function useNamed(): readonly Named[] {
-  const { data } = useQuery({
-    queryKey: ["book-choices"],
-    queryFn: async () => (await api.GET("/api/book/choices")).data!,
-  });
+  const { data } = useQuery(ask.bookChoices);
   return data ?? [];
 }
 

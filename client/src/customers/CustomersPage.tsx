@@ -2,6 +2,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextF
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Refused, type Schemas, api, newId } from "../api/client";
+import { ask } from "../api/queries";
 
 type Customer = Schemas["Customer"];
 
@@ -9,10 +10,7 @@ type Customer = Schemas["Customer"];
 export function CustomersPage() {
   const [find, setFind] = useState("");
   const [editing, setEditing] = useState<Customer | null>(null);
-  const { data: customers, error } = useQuery({
-    queryKey: ["customers"],
-    queryFn: async () => (await api.GET("/api/customers")).data!,
-  });
+  const { data: customers, error } = useQuery(ask.customers);
   const needle = find.trim().toLowerCase();
   const shown = customers?.filter((c) => Object.values(c).join(" ").toLowerCase().includes(needle));
   return (
@@ -78,7 +76,7 @@ function CustomerForm({ customer, onClose }: { customer: Customer; onClose: () =
   async function keep() {
     try {
       await api.PUT("/api/customers/{id}", { params: { path: { id: form.id } }, body: form });
-      await queries.invalidateQueries({ queryKey: ["customers"] });
+      await queries.invalidateQueries(ask.customers);
       onClose();
     } catch (error) {
       setWrong(error as Refused);

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { type Refused, api, newId, refusal } from "../api/client";
+import { ask } from "../api/queries";
 
 /** All jobs; find by anything typed. */
 export function JobsPage() {
@@ -113,10 +114,7 @@ function NewJob({ onClose }: { onClose: () => void }) {
   const [units, setUnits] = useState<"feet" | "metres">("feet");
   const [wrong, setWrong] = useState<Refused | null>(null);
   const navigate = useNavigate();
-  const { data: customers } = useQuery({
-    queryKey: ["customers"],
-    queryFn: async () => (await api.GET("/api/customers")).data!,
-  });
+  const { data: customers } = useQuery(ask.customers);
 
   async function make() {
     try {

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useRef, useState } from "react";
 import { type Place, type Refused, type Schemas, api, newId } from "../api/client";
+import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { TapeHelp } from "./TapeHelp";
 
@@ -33,10 +34,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
   const [picked, setPicked] = useState(-1);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
-  const sizes = useQuery({
-    queryKey: ["usual-sizes"],
-    queryFn: async () => (await api.GET("/api/company/usual-sizes")).data!.sizes,
-  });
+  const sizes = useQuery(ask.usualSizes);
 
   useEffect(() => {
     if (editing) input.current?.focus();

@@ -2,7 +2,8 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, newId } from "../api/client";
+import { newId } from "../api/client";
+import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 
 /** Picks and counts places from the firm's lists; their usual work comes with them. They are measured afterwards, one by one. */
@@ -12,14 +13,8 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
   const [counts, setCounts] = useState<Record<string, string>>({});
   const [group, setGroup] = useState(start);
   const [wrong, setWrong] = useState("");
-  const { data: lists } = useQuery({
-    queryKey: ["usual-places"],
-    queryFn: async () => (await api.GET("/api/company/usual-places")).data!.lists,
-  });
-  const { data: book } = useQuery({
-    queryKey: ["book-work"],
-    queryFn: async () => (await api.GET("/api/book/work")).data!,
-  });
+  const { data: lists } = useQuery(ask.usualPlaces);
+  const { data: book } = useQuery(ask.bookWork);
   const list = lists?.find((l) => l.name === listName) ?? lists?.[0];
   const words = (work: readonly string[]) =>
     work

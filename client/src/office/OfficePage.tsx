@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Schemas, api } from "../api/client";
+import { ask } from "../api/queries";
 import { Field } from "../figure/Field";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
 import "./office.css";
@@ -17,10 +18,7 @@ export function OfficePage() {
     queryKey: ["rules"],
     queryFn: async () => (await api.GET("/api/company/rules")).data!,
   });
-  const { data: sizes } = useQuery({
-    queryKey: ["usual-sizes"],
-    queryFn: async () => (await api.GET("/api/company/usual-sizes")).data!,
-  });
+  const { data: sizes } = useQuery(ask.usualSizes);
 
   async function set(part: Partial<Company>) {
     await api.PUT("/api/company", { body: { ...company!, ...part } });
@@ -88,14 +86,14 @@ export function OfficePage() {
         </header>
         <div className="pad">
           <Field
-            key={sizes.sizes.join("\n")}
+            key={sizes.join("\n")}
             label="One a line, with units, as in a tape line"
             rows={8}
-            value={sizes.sizes.join("\n")}
+            value={sizes.join("\n")}
             onKeep={async (text) => {
               const lines = text.split("\n").map((l) => l.trim());
               await api.PUT("/api/company/usual-sizes", { body: { sizes: lines.filter(Boolean) } });
-              await queries.invalidateQueries({ queryKey: ["usual-sizes"] });
+              await queries.invalidateQueries(ask.usualSizes);
             }}
           />
         </div>

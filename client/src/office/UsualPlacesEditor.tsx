@@ -2,6 +2,7 @@ import { Autocomplete, Button, TextField } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Schemas, api } from "../api/client";
+import { ask } from "../api/queries";
 import { Field } from "../figure/Field";
 
 type List = Schemas["UsualPlaceList"];
@@ -11,25 +12,19 @@ export function UsualPlacesEditor() {
   const queries = useQueryClient();
   const [at, setAt] = useState(0);
   const [wrong, setWrong] = useState("");
-  const { data } = useQuery({
-    queryKey: ["usual-places"],
-    queryFn: async () => (await api.GET("/api/company/usual-places")).data!,
-  });
-  const { data: book } = useQuery({
-    queryKey: ["book-work"],
-    queryFn: async () => (await api.GET("/api/book/work")).data!,
-  });
-  const list = data?.lists[Math.min(at, data.lists.length - 1)];
+  const { data: lists } = useQuery(ask.usualPlaces);
+  const { data: book } = useQuery(ask.bookWork);
+  const list = lists?.[Math.min(at, lists.length - 1)];
 
-  async function keep(lists: List[]) {
-    const { data: kept } = await api.PUT("/api/company/usual-places", { body: { lists } });
-    queries.setQueryData(["usual-places"], kept);
+  async function keep(now: List[]) {
+    const { data: kept } = await api.PUT("/api/company/usual-places", { body: { lists: now } });
+    queries.setQueryData(ask.usualPlaces.queryKey, kept!.lists);
     setWrong("");
   }
-  const tell = (lists: List[]) => keep(lists).catch((error: Error) => setWrong(error.message));
-  const changed = (part: Partial<List>) => data!.lists.map((l) => (l === list ? { ...l, ...part } : l));
+  const tell = (now: List[]) => keep(now).catch((error: Error) => setWrong(error.message));
+  const changed = (part: Partial<List>) => lists!.map((l) => (l === list ? { ...l, ...part } : l));
 
-  if (!data || !book) return null;
+  if (!lists || !book) return null;
   const free = (name: string, taken: readonly string[]) => {
     let n = 2;
     let next = name;
@@ -44,7 +39,7 @@ export function UsualPlacesEditor() {
       </header>
       <div className="pad">
         <div className="lists" role="group" aria-label="Kinds of building">
-          {data.lists.map((l, i) => (
+          {lists.map((l, i) => (
             <button key={i} className="plain" aria-pressed={l === list} onClick={() => setAt(i)}>
               {l.name}
             </button>
@@ -54,9 +49,9 @@ export function UsualPlacesEditor() {
             onClick={() => {
               const name = free(
                 "New list",
-                data.lists.map((l) => l.name),
+                lists.map((l) => l.name),
               );
-              void tell([...data.lists, { name, places: [] }]).then(() => setAt(data.lists.length));
+              void tell([...lists, { name, places: [] }]).then(() => setAt(lists.length));
             }}
           >
             Add a list
@@ -71,10 +66,7 @@ export function UsualPlacesEditor() {
                 value={list.name}
                 onKeep={(name) => keep(changed({ name: name.trim() }))}
               />
-              <button
-                className="link"
-                onClick={() => void tell(data.lists.filter((l) => l !== list)).then(() => setAt(0))}
-              >
+              <button className="link" onClick={() => void tell(lists.filter((l) => l !== list)).then(() => setAt(0))}>
                 Remove this list
               </button>
             </div>

@@ -7,6 +7,7 @@ import { api } from "../api/client";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { JobHeading } from "./JobHeading";
 import { Keys } from "./Keys";
+import { Mishap } from "./Mishap";
 import { Tally } from "./Tally";
 import { Tape, stations } from "./Tape";
 
@@ -139,7 +140,9 @@ function Frame() {
         </header>
         <Tape />
         <main className="station" key={pathname}>
-          <Outlet />
+          <Mishap>
+            <Outlet />
+          </Mishap>
         </main>
         <Tally />
       </div>

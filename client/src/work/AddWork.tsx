@@ -1,7 +1,8 @@
 import { Button, Dialog, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
-import { type Schemas, api, newId } from "../api/client";
+import { type Schemas, newId } from "../api/client";
+import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
 import { Preview } from "./Preview";
@@ -22,10 +23,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
   // Entries on their way into the job: the next can be typed meanwhile, the same only once.
   const [adding, setAdding] = useState<readonly string[]>([]);
   const [round, setRound] = useState(0);
-  const { data: entries } = useQuery({
-    queryKey: ["book"],
-    queryFn: async () => (await api.GET("/api/book/work")).data!,
-  });
+  const { data: entries } = useQuery(ask.bookWork);
   // An id stays with its entry until it is added, so that the preview of the same choice is the same question.
   // eslint-disable-next-line react-hooks/exhaustive-deps -- new ids for every round
   const ids = useMemo(() => new Map((entries ?? []).map((e) => [e.id, newId()])), [entries, round]);

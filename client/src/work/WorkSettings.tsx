@@ -1,17 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
-import { type Work, api } from "../api/client";
+import type { Work } from "../api/client";
+import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
-import { bookHolds, supplies, useChoices } from "./choices";
+import { supplies, useChoices } from "./choices";
 
 /** Materials that can take the place of a work item's own. */
 export function useProducts(item: Work): readonly (readonly [string, string])[] {
-  const { data } = useQuery({
-    queryKey: ["products"],
-    queryFn: async () => (await api.GET("/api/book/products")).data!,
-    staleTime: bookHolds,
-  });
+  const { data } = useQuery(ask.bookProducts);
   return data?.filter((p) => p.covers === item.covers).map((p) => [p.id, p.name] as const) ?? [];
 }
 

@@ -1,17 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api } from "../api/client";
+import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
-
-/** How long lists from the Book are taken as they were asked for, in ms; an edit of the Book asks anew at once. */
-export const bookHolds = 30_000;
 
 /** Entries of the Book of some kind, by name. */
 export function useChoices(kind: string): readonly Schemas["NamedEntry"][] {
-  const { data } = useQuery({
-    queryKey: ["book-choices"],
-    queryFn: async () => (await api.GET("/api/book/choices")).data!,
-    staleTime: bookHolds,
-  });
+  const { data } = useQuery(ask.bookChoices);
   return data?.filter((c) => c.kind === kind) ?? [];
 }
 
