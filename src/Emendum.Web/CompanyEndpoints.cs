@@ -10,7 +10,7 @@ namespace Emendum.Web;
 public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace, IReadOnlyList<Books.NamedEntry> Accessories, IReadOnlyList<Jobs.QuestionView> Questions, string Hazard);
 
 /// <summary>A product that can be chosen for work measured in what it covers.</summary>
-public sealed record ProductView(Guid Id, string Name, Kind Covers);
+public sealed record ProductView(Guid Id, string Name, string Category, Kind Covers);
 
 /// <summary>The firm and its Book.</summary>
 public static class CompanyEndpoints
@@ -39,7 +39,7 @@ public static class CompanyEndpoints
             return places;
         });
         app.MapGet("/api/company/rules", () => DeductionRule.All.Select(Jobs.ViewOf.Rule));
-        app.MapGet("/api/book/products", (Shelf shelf) => shelf.Products.Select(m => new ProductView(m.Id, m.Name, m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind)));
+        app.MapGet("/api/book/products", (Shelf shelf) => shelf.Products.Select(m => new ProductView(m.Id, m.Name, m.Category, m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind)));
         app.MapGet("/api/book/work", (Shelf shelf, CompanyStore companies) => shelf.Work.Select(entry => new BookWorkView(
             entry.Id, entry.Name, entry.Section, entry.KindName(), entry.Wording,
             entry switch { ProductionRate rate => string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString())), Assembly assembly => $"{assembly.Components.Length} parts", PriceOnlyItem item => $"{Rounding.Text(item.Price)} per {item.Unit}", _ => "" },

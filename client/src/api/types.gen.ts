@@ -3929,6 +3929,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+            category: string;
             covers: components["schemas"]["Kind"];
         };
         ProposalTerms: {

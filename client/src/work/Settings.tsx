@@ -2,12 +2,15 @@ import type { ReactNode } from "react";
 import { Field } from "../figure/Field";
 import { useChoices } from "./choices";
 
+/** What can be chosen: its id, its words, and what it stands under, if anything. */
+export type Option = readonly [id: string, words: string, under?: string];
+
 interface ChoiceProps {
   label: string;
   value: string;
   /** What stands when nothing is chosen here. */
   none?: string;
-  options: readonly (readonly [string, string])[];
+  options: readonly Option[];
   /** Whether what it is set for does not agree. */
   differ?: boolean;
   onChoose: (value: string) => void;
@@ -26,16 +29,28 @@ export function Setting({ label, value, none, options, differ, onChoose }: Choic
             </option>
           )}
           {none !== undefined && <option value="">{none}</option>}
-          {options.map(([id, words]) => (
-            <option key={id} value={id}>
-              {words}
-            </option>
-          ))}
+          {!differ && value !== "" && options.length > 0 && !options.some(([id]) => id === value) && (
+            <option value={value}>what this job has; not in the Book any more</option>
+          )}
+          {options.some(([, , under]) => under !== undefined)
+            ? [...new Set(options.map(([, , under]) => under))].map((heading) => (
+                <optgroup key={heading} label={heading}>
+                  {some(options.filter(([, , under]) => under === heading))}
+                </optgroup>
+              ))
+            : some(options)}
         </select>
       </label>
     </li>
   );
 }
+
+const some = (options: readonly Option[]) =>
+  options.map(([id, words]) => (
+    <option key={id} value={id}>
+      {words}
+    </option>
+  ));
 
 /** A setting that is typed; what is empty falls back. */
 export function Typed(props: {

@@ -3,13 +3,17 @@ import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { Work } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
-import { ConditionChecks, Part, Setting, Typed } from "./Settings";
+import { ConditionChecks, type Option, Part, Setting, Typed } from "./Settings";
 import { supplies, useChoices } from "./choices";
 
 /** Materials that can take the place of a work item's own. */
-export function useProducts(item: Work): readonly (readonly [string, string])[] {
+export function useProducts(item: Work): readonly Option[] {
   const { data } = useQuery(ask.bookProducts);
-  return data?.filter((p) => p.covers === item.covers).map((p) => [p.id, p.name] as const) ?? [];
+  const fit = data?.filter((p) => p.covers === item.covers) ?? [];
+  // Of the same category first: whoever paints looks among paints.
+  const like = fit.find((p) => p.id === item.product)?.category;
+  const others = fit.filter((p) => p.category !== like).toSorted((a, b) => a.category.localeCompare(b.category));
+  return [...fit.filter((p) => p.category === like), ...others].map((p) => [p.id, p.name, p.category || "others"]);
 }
 
 /** How a work item is done everywhere in this job, and what is said of it. */
