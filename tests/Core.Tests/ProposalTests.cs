@@ -101,6 +101,27 @@ public class ProposalTests
     }
 
     [Fact]
+    public void What_the_customer_does_or_supplies_is_said_and_not_promised_by_us()
+    {
+        var (job, work, hall, study, cells) = House();
+        job = job.Set(work, hall, "supply", Supply.Customer).Set(work, study, "supply", Supply.CustomerMaterial).Do(new SetNote(Sample.NewId(), work, hall, "", "before we come"));
+        job = job with { Proposal = job.Proposal with { Detail = Detail.Place } };
+        var blocks = Proposal.Of(Sample.Reckon(job), Trace.Silent);
+        Assert.Equal(["What we will do", "What you will do", "Price"], blocks.OfType<Heading>().Where(h => h.Level == 1).Select(h => h.Text));
+        Assert.Equal(
+        [
+            new("Paint the walls, two coats, with material that you supply:", "Study. Move what is dear to you."),
+            new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
+            new($"{job.Work[0].Section}: {job.Work[0].Name}", "in Hall: before we come."),
+        ], Bullets(job));
+        Assert.Equal(["Study", "Cell ×2"], Rows(job).Where(r => r.Kind == RowKind.Part).Select(r => r.Label));
+
+        // Nothing of it is ours to do: nothing is promised, and the rest is borne by what is seen.
+        job = job.Set(work, study, "supply", Supply.Customer).Set(work, cells, "hidden", true);
+        Assert.DoesNotContain(Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<Heading>(), h => h.Text == "What we will do");
+    }
+
+    [Fact]
     public void Coats_are_said_only_where_the_job_says_so_and_the_rate_has_several()
     {
         var (job, _, _, _, _) = House();

@@ -18,8 +18,13 @@ export function Tape() {
   const words = {
     measure: (
       <>
-        {tally.places} places · <FigureText figure={tally.floor} />
-        {" floor"}
+        {tally.places} places
+        {tally.floor.value !== "0" && (
+          <>
+            {" "}
+            · <FigureText figure={tally.floor} /> floor
+          </>
+        )}
       </>
     ),
     work: (

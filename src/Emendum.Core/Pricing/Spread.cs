@@ -15,7 +15,7 @@ public sealed class Spread
     /// <summary>Price of each line of <see cref="Reckoning.Reckoning.Lines"/>; they sum to the price before tax.</summary>
     public Val[] Lines { get; }
 
-    /// <summary>The same as a customer sees them: what is hidden is nothing, and is spread over the visible lines of its section, else of the job, by price (estimating model §9).</summary>
+    /// <summary>The same as a customer sees them: what is hidden, or done by the customer, is nothing, and is spread over the visible lines of its section, else of the job, by price (estimating model §9).</summary>
     public Val[] Shown { get; }
 
     /// <summary>Shares an amount of whole cents by weight, by largest remainder.</summary>
@@ -61,7 +61,7 @@ public sealed class Spread
 
     private static Val[] Visible(Reckoning.Reckoning reckoning, Val[] lines, Trace trace)
     {
-        bool Hidden(int n) => reckoning.Lines[n].Hidden;
+        bool Hidden(int n) => !reckoning.Lines[n].Seen;
         string Section(int n) => reckoning.Lines[n].OfItem.Item.Section;
         var all = Enumerable.Range(0, lines.Length).ToArray();
         var visible = all.Where(n => !Hidden(n)).ToArray();

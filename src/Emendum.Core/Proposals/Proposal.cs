@@ -23,6 +23,7 @@ public static class Proposal
             $"Proposal {info.Number} · {Written(date)}", $"Prices hold until {Written(date.AddDays(terms.ValidDays))}"));
         foreach (var paragraph in Paragraphs(terms.Letter)) blocks.Add(new Paragraph(paragraph));
         AddScope(blocks, reckoning);
+        AddCustomers(blocks, reckoning);
         AddExclusions(blocks, reckoning);
         blocks.Add(new Heading(1, "Price"));
         blocks.Add(new PriceTable(info.Currency, [.. Rows(reckoning, trace)]));
@@ -41,7 +42,7 @@ public static class Proposal
 
     private static void AddScope(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
     {
-        if (reckoning.Lines.Length == 0) return;
+        if (!Array.Exists(reckoning.Lines, l => l.Seen)) return;
         blocks.Add(new Heading(1, "What we will do"));
         foreach (var section in Sections(reckoning))
         {
@@ -54,7 +55,7 @@ public static class Proposal
     private static IEnumerable<Bullet> Scope(CompiledItem item, Reckoning.Reckoning reckoning)
     {
         var everywhere = reckoning.Job.Places.All(p => p.Shape is Room) ? "in every room." : "everywhere.";
-        return reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item) && !l.Hidden).GroupBy(l => Said(l, reckoning)).Select(way =>
+        return reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item) && l.Seen).GroupBy(l => Said(l, reckoning)).Select(way =>
         {
             var allowed = reckoning.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
             return new Bullet(
@@ -69,7 +70,8 @@ public static class Proposal
         var coats = reckoning.Job.Proposal.Coats && line.OfItem.Entry is ProductionRate { Paces: var paces } && (paces.Length > 1 || paces[0].Coats > 1)
             ? here.Coats == 1 ? ", one coat" : $", {Words(here.Coats)} coats"
             : "";
-        return ($"{(here.Wording.Length > 0 ? here.Wording : here.Name)}{coats}{(here.Colour.Length > 0 ? ", " + here.Colour : "")}", string.Join(" ", new[] { here.CustomerNote ?? line.OfItem.Entry.CustomerNote, line.Cell.Note }.Where(text => text.Length > 0)));
+        var theirs = line.Supply == Supply.CustomerMaterial ? ", with material that you supply" : "";
+        return ($"{(here.Wording.Length > 0 ? here.Wording : here.Name)}{coats}{(here.Colour.Length > 0 ? ", " + here.Colour : "")}{theirs}", string.Join(" ", new[] { here.CustomerNote ?? line.OfItem.Entry.CustomerNote, line.Cell.Note }.Select(Sentence).Where(text => text.Length > 0)));
     }
 
     private static string Words(int count) => count switch { 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) };
@@ -83,11 +85,24 @@ public static class Proposal
             where job.Cells.TryGetValue(new(item.Id, place.Id), out var cell) && cell.State == CellState.Excluded
             group (place.Name, job.Cells[new(item.Id, place.Id)].Note) by item;
         var bullets = excluded.SelectMany(item => item.GroupBy(x => x.Note).Select(g => new Bullet(
-            $"{item.Key.Section}: {item.Key.Name}", $"in {string.Join(", ", g.Select(x => x.Name))}{(g.Key.Length == 0 ? "." : ": " + g.Key.TrimEnd('.') + ".")}"))).ToImmutableArray();
+            $"{item.Key.Section}: {item.Key.Name}", $"in {string.Join(", ", g.Select(x => x.Name))}{(g.Key.Length == 0 ? "." : ": " + Sentence(g.Key))}"))).ToImmutableArray();
         if (bullets.IsEmpty) return;
         blocks.Add(new Heading(1, "What is not included"));
         blocks.Add(new Bullets(bullets));
     }
+
+    /// <summary>What the customer does, by place.</summary>
+    private static void AddCustomers(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
+    {
+        var bullets = reckoning.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden).GroupBy(l => (Item: l.OfItem, l.Cell.Note)).Select(g => new Bullet(
+            $"{g.Key.Item.Item.Section}: {g.Key.Item.Item.Name}", $"in {string.Join(", ", g.Select(PlaceName))}{(g.Key.Note.Length == 0 ? "." : ": " + Sentence(g.Key.Note))}")).ToImmutableArray();
+        if (bullets.IsEmpty) return;
+        blocks.Add(new Heading(1, "What you will do"));
+        blocks.Add(new Bullets(bullets));
+    }
+
+    /// <summary>Words with a stop at their end, unless they have one or there are none.</summary>
+    private static string Sentence(string text) => text.Trim() is { Length: > 0 } words ? words[^1] is '.' or '!' or '?' ? words : words + "." : "";
 
     private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning, Trace trace)
     {
@@ -101,7 +116,7 @@ public static class Proposal
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
     private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) => Visible(reckoning).Select(l => l.Item.Item.Section).Distinct();
 
-    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) => Array.Exists(reckoning.Lines, l => !l.Hidden) ? reckoning.Lines.Where(l => !l.Hidden) : reckoning.Lines;
+    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) => Array.Exists(reckoning.Lines, l => l.Seen) ? reckoning.Lines.Where(l => l.Seen) : reckoning.Lines;
 
     private static string PlaceName(Line line) => line.Measures.Place is { Count: > 1 } place ? $"{place.Name} ×{place.Count}" : line.Measures.Place.Name;
 

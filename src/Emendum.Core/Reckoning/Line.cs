@@ -40,6 +40,9 @@ public sealed class Line
     /// <summary>Whether the customer is not to see it.</summary>
     public bool Hidden => Cell.Hidden ?? OfItem.Hidden;
 
+    /// <summary>Whether it stands among what we do for the customer: not what is hidden, nor what the customer does.</summary>
+    public bool Seen => !Hidden && Supply != Supply.Customer;
+
     /// <summary>Whether its hours and goods are ours to give: the customer does not do it, and no sum is allowed for it.</summary>
     public bool Ours => Supply != Supply.Customer && Allowance is null;
 

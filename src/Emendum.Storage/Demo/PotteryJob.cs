@@ -34,6 +34,7 @@ public static class PotteryJob
         draft.Set(lime, "waitsFor", new[] { wash });
         draft.Set(lime, kiln, "coats", 2);
         draft.Set(lime, kiln, "colour", "oxide");
+        draft.Set(lime, kiln, "customerNote", "The kiln stays cold for four days.");
         draft.Set(lime, harbour, "conditions", new[] { StarterBook.Id(3401) });
         draft.Set(lime, yard, "quantity", new TypedQuantity(Kind.Area, "40 x 12'6", UnitSystem.Feet));
         var cedar = draft.Work(3211, harbour);
