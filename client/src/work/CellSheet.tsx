@@ -55,7 +55,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
           <Field
             key={`n${item.id}${one.id}${cell.note ?? ""}`}
             label={cell.state === "excluded" ? "Say why, or what to leave" : "Note for customer and crew"}
-            rows={3}
+            rows={2}
             sentence
             value={cell.note ?? ""}
             onKeep={(note) =>

@@ -71,9 +71,11 @@ export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
     <section className="panel checks" aria-label="Checks">
       <header>
         <h2>{standing.length === 0 ? "Nothing to check" : `${standing.length} to check`}</h2>
-        <span className="note">
-          <span className="kbd">N</span> the next one
-        </span>
+        {standing.length > 0 && (
+          <span className="note">
+            <span className="kbd">N</span> the next one
+          </span>
+        )}
         <button className="plain" onClick={walk.close}>
           Close
         </button>

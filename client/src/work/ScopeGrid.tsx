@@ -346,8 +346,9 @@ const GridRow = memo(
         <div role="rowheader" className="place">
           <button className="headbutton" title={`Select all work in ${place.name}`} onClick={props.onRow}>
             {place.name}
-            {place.count > 1 && ` ×${place.count}`}
           </button>
+          {/* Never cut off with a long name: it multiplies all that stands beside it. */}
+          {place.count > 1 && <span>&nbsp;×{place.count}</span>}
         </div>
         {shown.map((c) => cell(c, layout.columns[c]!))}
         <div className="sum" role="gridcell" aria-colindex={layout.columns.length + 2}>

@@ -154,6 +154,8 @@ public static class Explanation
         Plan plan => $"{plan.Steps.Count} pieces of work in order by a crew of {Say(plan.Crew, 1)}, {Say(plan.HoursPerDay, 1)} a day, with waits and drying",
         Op { Name: "sqrt" } op => $"√({Say(op.Of[0], 0)})",
         Op { Name: "money" } op => Say(op.Of[0], binding),
+        // A figure that goes on in another unit is said in both, so that the sentence can be followed with a pencil.
+        Apply { Times.Source: "constant", Of: Ref of } apply when binding > 0 => $"{Say(of, binding)} ({Number(of.Figure.Value * apply.Times.Value / apply.Over.Value, apply.Times.Unit)})",
         Apply { Times.Source: "constant" } apply => Say(apply.Of, binding),
         Apply { Times.Value: 1m } apply => Bracket($"{Say(apply.Of, 2)} ÷ {Number(apply.Over.Value, $"{apply.Over.Unit}/{apply.Times.Unit}")}", 2, binding),
         Apply apply => Bracket($"{Say(apply.Of, 2)} × {Number(apply.Times.Value, apply.Times.Unit)} ÷ {Number(apply.Over.Value, apply.Over.Unit)}", 2, binding),
