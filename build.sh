@@ -7,16 +7,17 @@ need() { command -v "$1" >/dev/null 2>&1 || { echo "$2" >&2; exit 1; }; }
 
 # stale STAMP COMMAND FILES…: runs the command unless the files are as they were when it last succeeded.
 stale() {
-  local stamp=.stamps/$1 run=$2 now
+  local stamp=.stamps/$1 run=$2 now said
   shift 2
   now=$(find "$@" \( -name bin -o -name obj -o -name node_modules -o -name dist -o -name test-results \) -prune -o -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum)
   if [ "$(cat "$stamp" 2>/dev/null || true)" = "$now" ]; then return 0; fi
-  if ! $run >"/tmp/emendum-build.$$" 2>&1; then
-    cat "/tmp/emendum-build.$$" >&2
-    rm -f "/tmp/emendum-build.$$"
+  said=$(mktemp)
+  if ! $run >"$said" 2>&1; then
+    cat "$said" >&2
+    rm -f "$said"
     return 1
   fi
-  rm -f "/tmp/emendum-build.$$"
+  rm -f "$said"
   mkdir -p .stamps
   echo "$now" >"$stamp"
 }

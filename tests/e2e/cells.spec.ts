@@ -75,7 +75,7 @@ test("cells of which some are not there, and cells of several kinds of work, say
 test("what is said of one cell, and what is hidden there, is what the customer reads", async ({
   page,
 }) => {
-  await rooms(page, "Knot House", 4);
+  await rooms(page, "Turnstone House", 4);
   await addEverywhere(page, "Walls Paint", "Doors");
   const price = await tally(page, "Price before tax").innerText();
   await cell(page, /Paint, Room 3:/).click();
