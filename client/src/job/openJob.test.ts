@@ -1,5 +1,5 @@
 import { beforeEach, expect, test, vi } from "vitest";
-import type { Cell, Command, Job, Place, Work } from "../api/client";
+import type { Cell, Job, Place, Work } from "../api/client";
 
 /** What the server would say: each request waits here until the test answers it. */
 const server = vi.hoisted(() => {
@@ -224,7 +224,7 @@ test("it is saving from the first edit to the last answer, and says so only when
 
 test("an answer that cannot be read is a refusal with a sentence", async () => {
   const open = await opened();
-  const sent = open.send(note as unknown as Omit<Command, "id"> as never);
+  const sent = open.send(note);
   const request = await next();
   request.answer(500, "not a problem");
   await expect(sent).rejects.toThrow(/no answer that can be read/);

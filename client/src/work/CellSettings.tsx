@@ -53,8 +53,9 @@ export function CellSettings(props: {
         return { place, was, now: now(was) };
       }),
     } as never);
-  const choose = (field: keyof Own, now: unknown) =>
-    void set(field, () => now).catch((wrong: Error) => open.say(wrong.message));
+  /** The same where a refusal has no field to stand beside. */
+  const tell: typeof set = (field, now) => set(field, now).catch((wrong: Error) => open.say(wrong.message));
+  const choose = (field: keyof Own, now: unknown) => void tell(field, () => now);
 
   const orItem = (words: string) => `as the item: ${words}`;
   const chosen = (field: keyof Own) => ({
@@ -140,9 +141,7 @@ export function CellSettings(props: {
         <li className="stack">
           <ConditionChecks
             chosen={each("conditions").map((c) => c ?? [])}
-            onChange={(now) =>
-              void set("conditions", (was) => now(was ?? [])).catch((wrong: Error) => open.say(wrong.message))
-            }
+            onChange={(now) => void tell("conditions", (was) => now(was ?? []))}
           />
         </li>
       </Part>

@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { useJob } from "../job/JobContext";
-import { has } from "./layout";
+import { has, placeWords, workWords } from "./layout";
 import type { CellAt } from "./range";
 
 /** Goes from one place, work item or sentence with the words typed to the next. Enter goes on, Shift Enter back, Esc into the grid. */
@@ -13,8 +13,8 @@ export function Find({ at, onGo }: { at: CellAt | null; onGo: (at: CellAt, focus
   function go(step: 1 | -1) {
     if (words.trim() === "" || !at) return;
     const found: CellAt[] = [
-      ...job.places.filter((p) => has(`${p.name} ${p.group} ${p.finish}`, words)).map((p) => ({ ...at, place: p.id })),
-      ...job.work.filter((w) => has(`${w.section} ${w.name} ${w.wording}`, words)).map((w) => ({ ...at, work: w.id })),
+      ...job.places.filter((p) => has(placeWords(p), words)).map((p) => ({ ...at, place: p.id })),
+      ...job.work.filter((w) => has(workWords(w), words)).map((w) => ({ ...at, work: w.id })),
       ...job.work.flatMap((w) =>
         job.places
           .filter((p) => has(cells.get(`${w.id}/${p.id}`)?.note ?? "", words))

@@ -1,7 +1,8 @@
 import type { ReactNode } from "react";
 import type { Work } from "../api/client";
 import { Figure } from "../figure/Figure";
-import { type GridProps, placeWidth } from "./ScopeGrid";
+import { placeWidth } from "./GridRow";
+import type { GridProps } from "./ScopeGrid";
 
 const words = { hours: "Hours", quantity: "Quantity", cost: "Cost", price: "Price" };
 

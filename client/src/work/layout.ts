@@ -35,6 +35,10 @@ export const has = (text: string, words: string) =>
     .split(/\s+/)
     .every((w) => text.toLowerCase().includes(w));
 
+/** What a place, and work, is found by. */
+export const placeWords = (p: Place) => `${p.name} ${p.group} ${p.finish}`;
+export const workWords = (w: Work) => `${w.section} ${w.name} ${w.wording}`;
+
 const counts: Record<Filter["only"], (cell: Cell | undefined) => boolean> = {
   all: () => true,
   differs: (cell) => cell?.differs === true,
@@ -59,8 +63,8 @@ export function layoutOf(
   foldedGroups: ReadonlySet<string>,
   foldedSections: ReadonlySet<string>,
 ): Layout {
-  const work = job.work.filter((w) => has(`${w.section} ${w.name} ${w.wording}`, filter.work));
-  let places = job.places.filter((p) => has(`${p.name} ${p.group} ${p.finish}`, filter.places));
+  const work = job.work.filter((w) => has(workWords(w), filter.work));
+  let places = job.places.filter((p) => has(placeWords(p), filter.places));
   if (filter.only === "empty") places = places.filter((p) => !work.some((w) => cells.has(`${w.id}/${p.id}`)));
   else if (filter.only !== "all")
     places = places.filter((p) => work.some((w) => counts[filter.only](cells.get(`${w.id}/${p.id}`))));

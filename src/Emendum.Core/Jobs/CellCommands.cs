@@ -15,14 +15,12 @@ internal static class CellCommands
     public static ImmutableArray<Change> Fill(Job job, FillCells command)
     {
         var changes = ImmutableArray.CreateBuilder<Change>();
-        var written = new Dictionary<Cell, JsonNode?>();
-        // Many cells are alike; each kind is written once and stands in many changes.
-        JsonNode? Written(Cell? cell) => cell is null ? null : written.TryGetValue(cell, out var node) ? node : written[cell] = Commands.Node(cell);
+        var write = ChangeSet.CellWriter();
         foreach (var (key, cell, _) in Seen(job, command.Work, command.Places, command.Was))
         {
             if (cell?.State == command.State) continue;
             var now = command.State is not { } to ? null : cell is null ? new Cell(to, "") : cell with { State = to };
-            changes.Add(new($"cells/{key.Work}/{key.Place}", Written(cell), Written(now)));
+            changes.Add(new($"cells/{key.Work}/{key.Place}", write(cell), write(now)));
         }
         return changes.ToImmutable();
     }
@@ -70,9 +68,10 @@ internal static class CellCommands
 
     public static ImmutableArray<Change> Set(Job job, SetCells command, Func<Guid, BookEntry?> book)
     {
-        CellKey Key(AtPlace at) => new(Commands.Item(job, command.Work).Id, at.Place);
+        var work = Commands.Item(job, command.Work).Id;
+        CellKey Key(AtPlace at) => new(work, at.Place);
         if (command.At.Any(at => !job.Cells.ContainsKey(Key(at)))) throw RefusedException.Of(command.Field, "Include the work here first.");
-        return Commands.Pinning(job, Commands.SetAll(job, $"cells/{command.Work}", command.Field, command.At), changed => command.At.SelectMany(at => changed.Cells[Key(at)].Uses), command.Field, book);
+        return Commands.Pinning(job, Commands.SetAll(job, $"cells/{work}", command.Field, command.At), changed => command.At.SelectMany(at => changed.Cells[Key(at)].Uses), command.Field, book);
     }
 
     public static ImmutableArray<Change> FallBack(Job job, FallBack command) =>

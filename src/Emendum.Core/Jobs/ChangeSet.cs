@@ -46,7 +46,20 @@ public static class ChangeSet
     }
 
     /// <summary>The cell that a path is of, as a whole; null for any other path.</summary>
-    public static CellKey? CellAt(string path) => path.Length == 79 && path.StartsWith("cells/", StringComparison.Ordinal) ? new(Guid.Parse(path.AsSpan(6, 36)), Guid.Parse(path.AsSpan(43, 36))) : null;
+    public static CellKey? CellAt(string path) => path.Length == WholeCell ? CellOf(path) : null;
+
+    /// <summary>The cell that a path is of, as a whole or in one field; null for any other path.</summary>
+    public static CellKey? CellOf(string path) => path.StartsWith("cells/", StringComparison.Ordinal) ? new(Guid.Parse(path.AsSpan(6, 36)), Guid.Parse(path.AsSpan(43, 36))) : null;
+
+    /// <summary>Length of <c>cells/WORK/PLACE</c>.</summary>
+    private const int WholeCell = 79;
+
+    /// <summary>Writes cells as JSON. Many are alike; each kind is written once and stands in many changes.</summary>
+    internal static Func<Cell?, JsonNode?> CellWriter()
+    {
+        var written = new Dictionary<Cell, JsonNode?>();
+        return cell => cell is null ? null : written.TryGetValue(cell, out var node) ? node : written[cell] = JsonSerializer.SerializeToNode(cell, JobJson.Options);
+    }
 
     /// <summary>The cells that a change set touches, whole or in one field, where it touches nothing else; otherwise null.</summary>
     public static CellKey[]? OnlyCells(ImmutableArray<Change> changes)
@@ -54,8 +67,7 @@ public static class ChangeSet
         var keys = new CellKey[changes.Length];
         for (var i = 0; i < keys.Length; i++)
         {
-            var path = changes[i].Path;
-            if (CellAt(path.Length > 79 && path[79] == '/' ? path[..79] : path) is not { } key) return null;
+            if (CellOf(changes[i].Path) is not { } key) return null;
             keys[i] = key;
         }
         return keys;
@@ -64,12 +76,10 @@ public static class ChangeSet
     /// <summary>The first change whose path does not hold any more what the change set left there; null when all do.</summary>
     public static Change? Overtaken(Job job, IEnumerable<Change> reversed)
     {
-        var written = new Dictionary<Cell, JsonNode?>();
+        var write = CellWriter();
         foreach (var change in reversed)
         {
-            var now = CellAt(change.Path) is not { } key ? Get(job, change.Path)
-                : !job.Cells.TryGetValue(key, out var cell) ? null
-                : written.TryGetValue(cell, out var node) ? node : written[cell] = JsonSerializer.SerializeToNode(cell, JobJson.Options);
+            var now = CellAt(change.Path) is { } key ? write(job.Cells.GetValueOrDefault(key)) : Get(job, change.Path);
             if (!ReferenceEquals(now, change.Before) && !Same(now, change.Before)) return change;
         }
         return null;

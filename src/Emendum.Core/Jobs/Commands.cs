@@ -70,7 +70,7 @@ public static class Commands
         var (places, work) = (job.Places.Select(p => p.Id).ToHashSet(), job.Work.Select(w => w.Id).ToHashSet());
         foreach (var change in changes)
         {
-            if (ChangeSet.CellAt(change.Path) is { } key)
+            if (ChangeSet.CellOf(change.Path) is { } key)
             {
                 if (change.After is not null && (!work.Contains(key.Work) || !places.Contains(key.Place))) throw RefusedException.Of("", "The place or the work has since been taken away.");
                 continue;
@@ -78,8 +78,6 @@ public static class Commands
             var parts = change.Path.Split('/');
             if (change.After is null && parts.Length == 2 && parts[0] is "places" or "work" && job.Cells.Keys.Any(k => parts[0] == "places" ? k.Place == Guid.Parse(parts[1]) : k.Work == Guid.Parse(parts[1])))
                 throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");
-            if (change.After is not null && parts[0] == "cells" && (job.Item(Guid.Parse(parts[1])) is null || job.Place(Guid.Parse(parts[2])) is null))
-                throw RefusedException.Of("", "The place or the work has since been taken away.");
             if (parts[0] == "places" && job.Place(Guid.Parse(parts[1])) is { } place) JobChecks.Place(place, job, incoming);
             if (parts[0] == "work" && job.Item(Guid.Parse(parts[1])) is { } item) JobChecks.Item(item, job);
         }
@@ -90,7 +88,7 @@ public static class Commands
         switch (command)
         {
             case SetPricing: JobChecks.Pricing(job); break;
-            case SetCells or CopyCells or PasteCells: JobChecks.Cells(job, changes.Select(c => c.Path).Where(p => p.StartsWith("cells/", StringComparison.Ordinal))); break;
+            case SetCells or CopyCells or PasteCells: JobChecks.Cells(job, changes.Select(c => ChangeSet.CellOf(c.Path)).OfType<CellKey>()); break;
             case SetPace: JobChecks.Pace(job); break;
             case SetAside c: JobChecks.SetAside(job); break;
             case SetConditions: JobChecks.Conditions(job, job.Conditions); break;

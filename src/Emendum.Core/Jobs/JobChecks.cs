@@ -71,14 +71,11 @@ public static class JobChecks
         if (job.SetAside.Any(s => s.Key.Length > 200 || s.Value.Length is 0 or > 300)) throw RefusedException.Of("reason", "A reason is at most 300 characters.");
     }
 
-    /// <summary>Checks the cells at these paths.</summary>
-    public static void Cells(Job job, IEnumerable<string> paths)
+    /// <summary>Checks these cells, where they are.</summary>
+    public static void Cells(Job job, IEnumerable<CellKey> keys)
     {
-        foreach (var parts in paths.Select(p => p.Split('/')))
-        {
-            var key = new CellKey(Guid.Parse(parts[1]), Guid.Parse(parts[2]));
+        foreach (var key in keys)
             if (job.Cells.TryGetValue(key, out var cell)) Cell(job, key, cell);
-        }
     }
 
     /// <summary>Checks what a cell overrides.</summary>

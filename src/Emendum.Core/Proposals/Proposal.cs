@@ -84,20 +84,22 @@ public static class Proposal
             from place in job.Places
             where job.Cells.TryGetValue(new(item.Id, place.Id), out var cell) && cell.State == CellState.Excluded
             group (place.Name, job.Cells[new(item.Id, place.Id)].Note) by item;
-        var bullets = excluded.SelectMany(item => item.GroupBy(x => x.Note).Select(g => new Bullet(
-            $"{item.Key.Section}: {item.Key.Name}", $"in {string.Join(", ", g.Select(x => x.Name))}{(g.Key.Length == 0 ? "." : ": " + Sentence(g.Key))}"))).ToImmutableArray();
-        if (bullets.IsEmpty) return;
-        blocks.Add(new Heading(1, "What is not included"));
-        blocks.Add(new Bullets(bullets));
+        AddList(blocks, "What is not included", excluded.SelectMany(item => item.GroupBy(x => x.Note).Select(g => In(item.Key, g.Select(x => x.Name), g.Key))));
     }
 
     /// <summary>What the customer does, by place.</summary>
-    private static void AddCustomers(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
+    private static void AddCustomers(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning) =>
+        AddList(blocks, "What you will do", reckoning.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden).GroupBy(l => (Item: l.OfItem, l.Cell.Note))
+            .Select(g => In(g.Key.Item.Item, g.Select(PlaceName), g.Key.Note)));
+
+    private static Bullet In(WorkItem item, IEnumerable<string> places, string note) =>
+        new($"{item.Section}: {item.Name}", $"in {string.Join(", ", places)}{(note.Length == 0 ? "." : ": " + Sentence(note))}");
+
+    private static void AddList(ImmutableArray<Block>.Builder blocks, string heading, IEnumerable<Bullet> items)
     {
-        var bullets = reckoning.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden).GroupBy(l => (Item: l.OfItem, l.Cell.Note)).Select(g => new Bullet(
-            $"{g.Key.Item.Item.Section}: {g.Key.Item.Item.Name}", $"in {string.Join(", ", g.Select(PlaceName))}{(g.Key.Note.Length == 0 ? "." : ": " + Sentence(g.Key.Note))}")).ToImmutableArray();
+        var bullets = items.ToImmutableArray();
         if (bullets.IsEmpty) return;
-        blocks.Add(new Heading(1, "What you will do"));
+        blocks.Add(new Heading(1, heading));
         blocks.Add(new Bullets(bullets));
     }
 
