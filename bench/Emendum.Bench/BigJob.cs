@@ -14,32 +14,102 @@ internal static class BigJob
     /// <summary>The same rooms with assemblies of five parts: goods, a chained layer, two kinds of labour, crew-tied equipment.</summary>
     public static Job OfAssemblies(int places, int items)
     {
-        var (role, goods, tower) = (StarterBook.Entries.OfType<LabourRole>().First(), StarterBook.Entries.OfType<Material>().First(), StarterBook.Entries.OfType<Equipment>().First());
+        var (role, goods, tower) = (
+            StarterBook.Entries.OfType<LabourRole>().First(),
+            StarterBook.Entries.OfType<Material>().First(),
+            StarterBook.Entries.OfType<Equipment>().First()
+        );
         Guid Part(int item, int n) => new($"01950000-0000-7000-8006-{item * 10 + n:D12}");
         var plain = Of(places, items);
-        var assemblies = plain.Work.Select((w, i) =>
-        {
-            var measure = i % 2 == 0 ? Measure.NetWallArea : Measure.CeilingArea;
-            return new Assembly(w.Entry, 1, w.Name, w.Section, measure,
-            [
-                new(Part(i, 1), "Goods", ComponentKind.Material, goods.Id, measure, null, null, Ratio.Parse($"1 gal per {90 + i} ft²"), false, 5),
-                new(Part(i, 2), "Second layer", ComponentKind.Material, goods.Id, null, Part(i, 1), null, Ratio.Parse("30 gal per 100 gal"), true, null),
-                new(Part(i, 3), "Lay", ComponentKind.Labour, role.Id, measure, null, null, Ratio.Parse($"{60 + i} ft² per h"), false, null) { Scales = true },
-                new(Part(i, 4), "Clean", ComponentKind.Labour, role.Id, null, Part(i, 1), null, Ratio.Parse("4 gal per h"), false, null),
-                new(Part(i, 5), "Tower", ComponentKind.Equipment, tower.Id, null, null, 2, null, false, null),
-            ], "", "")
-            { Levels = [new("hard", 1.3m)] };
-        });
+        var assemblies = plain.Work.Select(
+            (w, i) =>
+            {
+                var measure = i % 2 == 0 ? Measure.NetWallArea : Measure.CeilingArea;
+                return new Assembly(
+                    w.Entry,
+                    1,
+                    w.Name,
+                    w.Section,
+                    measure,
+                    [
+                        new(
+                            Part(i, 1),
+                            "Goods",
+                            ComponentKind.Material,
+                            goods.Id,
+                            measure,
+                            null,
+                            null,
+                            Ratio.Parse($"1 gal per {90 + i} ft²"),
+                            false,
+                            5
+                        ),
+                        new(
+                            Part(i, 2),
+                            "Second layer",
+                            ComponentKind.Material,
+                            goods.Id,
+                            null,
+                            Part(i, 1),
+                            null,
+                            Ratio.Parse("30 gal per 100 gal"),
+                            true,
+                            null
+                        ),
+                        new(
+                            Part(i, 3),
+                            "Lay",
+                            ComponentKind.Labour,
+                            role.Id,
+                            measure,
+                            null,
+                            null,
+                            Ratio.Parse($"{60 + i} ft² per h"),
+                            false,
+                            null
+                        )
+                        {
+                            Scales = true,
+                        },
+                        new(
+                            Part(i, 4),
+                            "Clean",
+                            ComponentKind.Labour,
+                            role.Id,
+                            null,
+                            Part(i, 1),
+                            null,
+                            Ratio.Parse("4 gal per h"),
+                            false,
+                            null
+                        ),
+                        new(Part(i, 5), "Tower", ComponentKind.Equipment, tower.Id, null, null, 2, null, false, null),
+                    ],
+                    "",
+                    ""
+                )
+                {
+                    Levels = [new("hard", 1.3m)],
+                };
+            }
+        );
         return plain with
         {
-            Book = ImmutableDictionary.CreateRange(new BookEntry[] { role, goods, tower }.Concat(assemblies).Select(e => KeyValuePair.Create(e.Id, e))),
+            Book = ImmutableDictionary.CreateRange(
+                new BookEntry[] { role, goods, tower }
+                    .Concat(assemblies)
+                    .Select(e => KeyValuePair.Create(e.Id, e))
+            ),
             Work = [.. plain.Work.Select((w, i) => w with { Difficulty = i % 3 == 0 ? "hard" : "" })],
         };
     }
 
     public static Job Of(int places, int items)
     {
-        var (role, product) = (StarterBook.Entries.OfType<LabourRole>().First(), StarterBook.Entries.OfType<Material>().First());
+        var (role, product) = (
+            StarterBook.Entries.OfType<LabourRole>().First(),
+            StarterBook.Entries.OfType<Material>().First()
+        );
         var book = ImmutableDictionary.CreateBuilder<Guid, BookEntry>();
         (book[role.Id], book[product.Id]) = (role, product);
         Guid Id(int area, int n) => new($"01950000-0000-7000-8{area:D3}-{n:D12}");
@@ -47,21 +117,54 @@ internal static class BigJob
         string? rank = null;
         for (var i = 0; i < items; i++)
         {
-            var rate = new ProductionRate(Id(1, i), 1, $"Rate {i}", $"Section {i / 6}", i % 2 == 0 ? Measure.NetWallArea : Measure.CeilingArea,
-                [new(1, Ratio.Parse($"{150 + i} ft² per h")), new(2, Ratio.Parse($"{90 + i} ft² per h"))], role.Id, product.Id, "", "");
+            var rate = new ProductionRate(
+                Id(1, i),
+                1,
+                $"Rate {i}",
+                $"Section {i / 6}",
+                i % 2 == 0 ? Measure.NetWallArea : Measure.CeilingArea,
+                [new(1, Ratio.Parse($"{150 + i} ft² per h")), new(2, Ratio.Parse($"{90 + i} ft² per h"))],
+                role.Id,
+                product.Id,
+                "",
+                ""
+            );
             book[rate.Id] = rate;
-            work.Add(new(Id(2, i), rank = Rank.Between(rank, null), rate.Id, rate.Section, rate.Name, 2, null, $"Colour {i}", null, ""));
+            work.Add(
+                new(
+                    Id(2, i),
+                    rank = Rank.Between(rank, null),
+                    rate.Id,
+                    rate.Section,
+                    rate.Name,
+                    2,
+                    null,
+                    $"Colour {i}",
+                    null,
+                    ""
+                )
+            );
         }
         var rooms = ImmutableArray.CreateBuilder<Place>();
         var cells = ImmutableDictionary.CreateBuilder<CellKey, Cell>();
         rank = null;
         for (var p = 0; p < places; p++)
         {
-            var line = $"Room {p} {10 + p % 20}'{p % 12} x {8 + p % 13} x {8 + p % 3}; door 3 x 6'8; window 4 x 3'6 x{1 + p % 3}";
-            rooms.Add(TapeLine.ReadOrThrow(line, UnitSystem.Feet).ToPlace(Id(3, p), $"Floor {p / 40}", rank = Rank.Between(rank, null), line));
-            foreach (var item in work) cells[new(item.Id, Id(3, p))] = new(CellState.Included, "");
+            var line =
+                $"Room {p} {10 + p % 20}'{p % 12} x {8 + p % 13} x {8 + p % 3}; door 3 x 6'8; window 4 x 3'6 x{1 + p % 3}";
+            rooms.Add(
+                TapeLine
+                    .ReadOrThrow(line, UnitSystem.Feet)
+                    .ToPlace(Id(3, p), $"Floor {p / 40}", rank = Rank.Between(rank, null), line)
+            );
+            foreach (var item in work)
+                cells[new(item.Id, Id(3, p))] = new(CellState.Included, "");
         }
-        return Job.Empty(Id(4, places * 1000 + items), new("Big job", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"), UnitSystem.Feet) with
+        return Job.Empty(
+            Id(4, places * 1000 + items),
+            new("Big job", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"),
+            UnitSystem.Feet
+        ) with
         {
             Places = rooms.ToImmutable(),
             Work = work.ToImmutable(),

@@ -9,7 +9,9 @@ using Trace = Emendum.Core.Reckoning.Trace;
 
 // Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
-Console.WriteLine($"Machine: {Environment.ProcessorCount} cores, {Processor()}, .NET {Environment.Version}, {GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / (1L << 30)} GiB");
+Console.WriteLine(
+    $"Machine: {Environment.ProcessorCount} cores, {Processor()}, .NET {Environment.Version}, {GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / (1L << 30)} GiB"
+);
 Console.WriteLine();
 Console.WriteLine("| what | measured | aim |");
 Console.WriteLine("| --- | --- | --- |");
@@ -19,25 +21,59 @@ var five = BigJob.Of(500, 5);
 var (fiveTime, fiveBytes) = Reckoned(five);
 Row("full reckoning, 500 places, 5,000 components, one core", $"{fiveTime:0.00} ms", "under 10 ms");
 Row("allocated by it", $"{fiveBytes / 1e6:0.0} MB", "under 20 MB");
-Row("full reckoning, 500 places, 30,000 components, one core", $"{Reckoned(BigJob.Of(500, 30)).Time:0.00} ms", "under 80 ms");
-Row("the same with five-part assemblies, 5,000 components", $"{Reckoned(BigJob.OfAssemblies(500, 2)).Time:0.00} ms", "under 10 ms");
-Row("the same with five-part assemblies, 30,000 components", $"{Reckoned(BigJob.OfAssemblies(500, 12)).Time:0.00} ms", "under 80 ms");
-var scale = new[] { (125, 1250), (500, 5000), (2000, 20_000) }.Select(s => Reckoned(BigJob.Of(s.Item1, 5)).Time * 1000 / s.Item2).ToArray();
-Row("time per component at 1,250, 5,000 and 20,000", string.Join(", ", scale.Select(t => $"{t:0.00} µs")) + $" (spread {(scale.Max() / scale.Min() - 1) * 100:0} %)", "within 30 % of each other");
+Row(
+    "full reckoning, 500 places, 30,000 components, one core",
+    $"{Reckoned(BigJob.Of(500, 30)).Time:0.00} ms",
+    "under 80 ms"
+);
+Row(
+    "the same with five-part assemblies, 5,000 components",
+    $"{Reckoned(BigJob.OfAssemblies(500, 2)).Time:0.00} ms",
+    "under 10 ms"
+);
+Row(
+    "the same with five-part assemblies, 30,000 components",
+    $"{Reckoned(BigJob.OfAssemblies(500, 12)).Time:0.00} ms",
+    "under 80 ms"
+);
+var scale = new[] { (125, 1250), (500, 5000), (2000, 20_000) }
+    .Select(s => Reckoned(BigJob.Of(s.Item1, 5)).Time * 1000 / s.Item2)
+    .ToArray();
+Row(
+    "time per component at 1,250, 5,000 and 20,000",
+    string.Join(", ", scale.Select(t => $"{t:0.00} µs")) + $" (spread {(scale.Max() / scale.Min() - 1) * 100:0} %)",
+    "within 30 % of each other"
+);
 
 var reckoning = Reckoner.Reckon(five, Trace.Silent);
 var spreadsheet = new Spreadsheet(reckoning);
 var inSheet = spreadsheet.Recalculate();
 var sheetTime = Median(() => spreadsheet.Recalculate(), 5);
-Row("the same estimate recalculated by a general-purpose spreadsheet library (NPOI 2.4.1)", $"{sheetTime:0.0} ms, {sheetTime / fiveTime:0} times as long", "100 times");
+Row(
+    "the same estimate recalculated by a general-purpose spreadsheet library (NPOI 2.4.1)",
+    $"{sheetTime:0.0} ms, {sheetTime / fiveTime:0} times as long",
+    "100 times"
+);
 Row("price before tax: ours, the spreadsheet's", $"{reckoning.Price.BeforeTax.V}, {inSheet}", "equal to the cent");
 
 Process.GetCurrentProcess().ProcessorAffinity = (1 << Environment.ProcessorCount) - 1;
 var edits = await Edits(five, args[0]);
-Row("200 single-cell edits over HTTP on that job, commit included", $"median {edits[99]:0.0} ms, p95 {edits[189]:0.0} ms", "median under 15 ms, p95 under 50 ms");
+Row(
+    "200 single-cell edits over HTTP on that job, commit included",
+    $"median {edits[99]:0.0} ms, p95 {edits[189]:0.0} ms",
+    "median under 15 ms, p95 under 50 ms"
+);
 var (preview, taken, searches) = await Book(args[0]);
-Row("10,000 rows brought into the Book over HTTP: to the preview; taken", $"{preview:0} ms; {taken:0} ms", "no aim set");
-Row("200 searches in those 10,000 entries over HTTP", $"median {searches[99]:0.0} ms, p95 {searches[189]:0.0} ms", "under 50 ms");
+Row(
+    "10,000 rows brought into the Book over HTTP: to the preview; taken",
+    $"{preview:0} ms; {taken:0} ms",
+    "no aim set"
+);
+Row(
+    "200 searches in those 10,000 entries over HTTP",
+    $"median {searches[99]:0.0} ms, p95 {searches[189]:0.0} ms",
+    "under 50 ms"
+);
 return reckoning.Price.BeforeTax.V == inSheet ? 0 : 1;
 
 static void Row(string what, string measured, string aim) => Console.WriteLine($"| {what} | {measured} | {aim} |");
@@ -45,7 +81,8 @@ static void Row(string what, string measured, string aim) => Console.WriteLine($
 static (double Time, long Bytes) Reckoned(Job job)
 {
     // Until the compiler has had its say: it works in the background, here on the same core.
-    for (var warm = Stopwatch.StartNew(); warm.ElapsedMilliseconds < 1500;) Reckoner.Reckon(job, Trace.Silent);
+    for (var warm = Stopwatch.StartNew(); warm.ElapsedMilliseconds < 1500; )
+        Reckoner.Reckon(job, Trace.Silent);
     var before = GC.GetAllocatedBytesForCurrentThread();
     Reckoner.Reckon(job, Trace.Silent);
     var bytes = GC.GetAllocatedBytesForCurrentThread() - before;
@@ -66,18 +103,26 @@ static double Median(Action action, int runs)
     return times[runs / 2];
 }
 
-static string Processor() => File.ReadLines("/proc/cpuinfo").FirstOrDefault(l => l.StartsWith("model name", StringComparison.Ordinal))?.Split(": ")[1] ?? "unknown processor";
+static string Processor() =>
+    File.ReadLines("/proc/cpuinfo")
+        .FirstOrDefault(l => l.StartsWith("model name", StringComparison.Ordinal))
+        ?.Split(": ")[1]
+    ?? "unknown processor";
 
 static async Task<T> WithServer<T>(string server, Func<HttpClient, Task<T>> measure)
 {
     var folder = Directory.CreateTempSubdirectory("emendum-bench-").FullName;
     var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true };
-    foreach (var argument in new[] { server, "--port", "0", "--data", folder, "--demo", "false" }) start.ArgumentList.Add(argument);
+    foreach (var argument in new[] { server, "--port", "0", "--data", folder, "--demo", "false" })
+        start.ArgumentList.Add(argument);
     using var process = Process.Start(start)!;
     try
     {
         var line = process.StandardOutput.ReadLine()!;
-        using var http = new HttpClient { BaseAddress = new Uri(line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0]) };
+        using var http = new HttpClient
+        {
+            BaseAddress = new Uri(line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0]),
+        };
         return await measure(http);
     }
     finally
@@ -88,51 +133,103 @@ static async Task<T> WithServer<T>(string server, Func<HttpClient, Task<T>> meas
     }
 }
 
-static Task<(double Preview, double Taken, double[] Searches)> Book(string server) => WithServer(server, async http =>
-{
-    string[] words = ["brass", "oak", "slate", "white", "grey", "fine", "coarse", "long", "short", "heavy"], things = ["hinge", "board", "sealer", "film", "tile", "paint", "strip", "screw", "mortar", "panel"];
-    JsonArray rows = [.. Enumerable.Range(0, 10_000).Select(i => (JsonNode)new JsonArray("material", $"{words[i % 10]} {things[i / 10 % 10]} {i}", $"Section {i % 40}", "each", $"box: 10 at {i % 90 + 1}.50", "5", $"Supplier {i % 25}", $"C-{i:D5}"))];
-    var table = new JsonObject
-    {
-        ["columns"] = new JsonArray("Kind", "Name", "Section", "Unit", "Packs", "Waste %", "Supplier", "Code"),
-        ["rows"] = rows,
-        ["mapping"] = new JsonObject { ["kind"] = 0, ["name"] = 1, ["section"] = 2, ["unit"] = 3, ["packs"] = 4, ["wastePercent"] = 5, ["supplier"] = 6, ["code"] = 7 },
-    };
-    var watch = Stopwatch.StartNew();
-    (await http.PostAsJsonAsync("/api/book/read-table", table)).EnsureSuccessStatusCode();
-    var preview = watch.Elapsed.TotalMilliseconds;
-    watch.Restart();
-    (await http.PostAsJsonAsync("/api/book/take-table", new JsonObject { ["table"] = table, ["leaveOut"] = false })).EnsureSuccessStatusCode();
-    var taken = watch.Elapsed.TotalMilliseconds;
-    var times = new List<double>();
-    for (var i = 0; i < 220; i++)
-    {
-        watch.Restart();
-        (await http.GetAsync($"/api/book?words={words[i % 10]} {(i % 3 == 0 ? "" : things[i / 7 % 10])} {(i % 4 == 0 ? i.ToString(CultureInfo.InvariantCulture) : "")}")).EnsureSuccessStatusCode();
-        if (i >= 20) times.Add(watch.Elapsed.TotalMilliseconds);
-    }
-    return (preview, taken, times.Order().ToArray());
-});
-
-static Task<double[]> Edits(Job job, string server) => WithServer(server, async http =>
-{
-    (await http.PostAsync("/api/jobs/import", new ByteArrayContent(JobFile.Write(job)) { Headers = { { "content-type", "application/json" } } })).EnsureSuccessStatusCode();
-    var times = new List<double>();
-    for (var i = 0; i < 400; i++)
-    {
-        var (work, place) = (job.Work[i % job.Work.Length], job.Places[i * 7 % job.Places.Length]);
-        var body = new JsonObject
+static Task<(double Preview, double Taken, double[] Searches)> Book(string server) =>
+    WithServer(
+        server,
+        async http =>
         {
-            ["type"] = "fillCells",
-            ["id"] = Guid.CreateVersion7().ToString(),
-            ["state"] = "excluded",
-            ["work"] = new JsonArray(work.Id.ToString()),
-            ["places"] = new JsonArray(place.Id.ToString()),
-            ["was"] = "i",
-        };
-        var watch = Stopwatch.StartNew();
-        (await http.PostAsJsonAsync($"/api/jobs/{job.Id}/commands", body)).EnsureSuccessStatusCode();
-        if (i >= 200) times.Add(watch.Elapsed.TotalMilliseconds);
-    }
-    return times.Order().ToArray();
-});
+            string[] words = ["brass", "oak", "slate", "white", "grey", "fine", "coarse", "long", "short", "heavy"],
+                things = ["hinge", "board", "sealer", "film", "tile", "paint", "strip", "screw", "mortar", "panel"];
+            JsonArray rows =
+            [
+                .. Enumerable
+                    .Range(0, 10_000)
+                    .Select(i =>
+                        (JsonNode)
+                            new JsonArray(
+                                "material",
+                                $"{words[i % 10]} {things[i / 10 % 10]} {i}",
+                                $"Section {i % 40}",
+                                "each",
+                                $"box: 10 at {i % 90 + 1}.50",
+                                "5",
+                                $"Supplier {i % 25}",
+                                $"C-{i:D5}"
+                            )
+                    ),
+            ];
+            var table = new JsonObject
+            {
+                ["columns"] = new JsonArray("Kind", "Name", "Section", "Unit", "Packs", "Waste %", "Supplier", "Code"),
+                ["rows"] = rows,
+                ["mapping"] = new JsonObject
+                {
+                    ["kind"] = 0,
+                    ["name"] = 1,
+                    ["section"] = 2,
+                    ["unit"] = 3,
+                    ["packs"] = 4,
+                    ["wastePercent"] = 5,
+                    ["supplier"] = 6,
+                    ["code"] = 7,
+                },
+            };
+            var watch = Stopwatch.StartNew();
+            (await http.PostAsJsonAsync("/api/book/read-table", table)).EnsureSuccessStatusCode();
+            var preview = watch.Elapsed.TotalMilliseconds;
+            watch.Restart();
+            (
+                await http.PostAsJsonAsync(
+                    "/api/book/take-table",
+                    new JsonObject { ["table"] = table, ["leaveOut"] = false }
+                )
+            ).EnsureSuccessStatusCode();
+            var taken = watch.Elapsed.TotalMilliseconds;
+            var times = new List<double>();
+            for (var i = 0; i < 220; i++)
+            {
+                watch.Restart();
+                (
+                    await http.GetAsync(
+                        $"/api/book?words={words[i % 10]} {(i % 3 == 0 ? "" : things[i / 7 % 10])} {(i % 4 == 0 ? i.ToString(CultureInfo.InvariantCulture) : "")}"
+                    )
+                ).EnsureSuccessStatusCode();
+                if (i >= 20)
+                    times.Add(watch.Elapsed.TotalMilliseconds);
+            }
+            return (preview, taken, times.Order().ToArray());
+        }
+    );
+
+static Task<double[]> Edits(Job job, string server) =>
+    WithServer(
+        server,
+        async http =>
+        {
+            (
+                await http.PostAsync(
+                    "/api/jobs/import",
+                    new ByteArrayContent(JobFile.Write(job)) { Headers = { { "content-type", "application/json" } } }
+                )
+            ).EnsureSuccessStatusCode();
+            var times = new List<double>();
+            for (var i = 0; i < 400; i++)
+            {
+                var (work, place) = (job.Work[i % job.Work.Length], job.Places[i * 7 % job.Places.Length]);
+                var body = new JsonObject
+                {
+                    ["type"] = "fillCells",
+                    ["id"] = Guid.CreateVersion7().ToString(),
+                    ["state"] = "excluded",
+                    ["work"] = new JsonArray(work.Id.ToString()),
+                    ["places"] = new JsonArray(place.Id.ToString()),
+                    ["was"] = "i",
+                };
+                var watch = Stopwatch.StartNew();
+                (await http.PostAsJsonAsync($"/api/jobs/{job.Id}/commands", body)).EnsureSuccessStatusCode();
+                if (i >= 200)
+                    times.Add(watch.Elapsed.TotalMilliseconds);
+            }
+            return times.Order().ToArray();
+        }
+    );

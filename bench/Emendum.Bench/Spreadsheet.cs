@@ -18,8 +18,13 @@ internal sealed class Spreadsheet
         for (var p = 0; p < job.Places.Length; p++)
         {
             var (place, row) = (job.Places[p], places.CreateRow(p));
-            decimal[] sizes = [.. place.Shape.Lengths.Select(l => l.Value), .. place.Openings.SelectMany(o => new[] { o.Width.Value, o.Height.Value, o.Count })];
-            for (var c = 0; c < sizes.Length; c++) row.CreateCell(c).SetCellValue((double)sizes[c]);
+            decimal[] sizes =
+            [
+                .. place.Shape.Lengths.Select(l => l.Value),
+                .. place.Openings.SelectMany(o => new[] { o.Width.Value, o.Height.Value, o.Count }),
+            ];
+            for (var c = 0; c < sizes.Length; c++)
+                row.CreateCell(c).SetCellValue((double)sizes[c]);
             var n = p + 1;
             row.CreateCell(10).SetCellFormula($"ROUND((2*(A{n}+B{n})*C{n}-D{n}*E{n}*F{n}-G{n}*H{n}*I{n})/144,12)");
             row.CreateCell(11).SetCellFormula($"ROUND(A{n}*B{n}/144,12)");
@@ -29,17 +34,24 @@ internal sealed class Spreadsheet
         for (var i = 0; i < reckoning.Lines.Length; i++)
         {
             var (line, row) = (reckoning.Lines[i], lines.CreateRow(i));
-            var quantity = $"places!{(line.Item.Measure == Core.Places.Measure.NetWallArea ? "K" : "L")}{at[line.Measures.Place.Id] + 1}";
+            var quantity =
+                $"places!{(line.Item.Measure == Core.Places.Measure.NetWallArea ? "K" : "L")}{at[line.Measures.Place.Id] + 1}";
             row.CreateCell(0).SetCellFormula($"ROUND({quantity}/{line.Item.Parts[0].Ratio!.A},12)");
             var product = (Material)line.Item.Parts[1].Entry;
-            row.CreateCell(1).SetCellFormula($"ROUND(({quantity}/{product.Coverage!.A}+{quantity}/{product.LaterCoverage!.A})*(100+{product.WastePercent})/100,12)");
+            row.CreateCell(1)
+                .SetCellFormula(
+                    $"ROUND(({quantity}/{product.Coverage!.A}+{quantity}/{product.LaterCoverage!.A})*(100+{product.WastePercent})/100,12)"
+                );
         }
         var sum = workbook.CreateSheet("price");
         void Put(int row, string formula) => sum.CreateRow(row).CreateCell(0).SetCellFormula(formula);
         var terms = job.Pricing;
         var role = (LabourRole)reckoning.Lines[0].Item.Parts[0].Entry;
         Put(0, $"SUM(lines!A1:A{reckoning.Lines.Length})");
-        Put(1, $"ROUND(ROUND(A1*({role.Wage}*(1+{role.Burden.Sum(b => b.Percent ?? 0)}/100)+{role.Burden.Sum(b => b.PerHour ?? 0)}),9),2)");
+        Put(
+            1,
+            $"ROUND(ROUND(A1*({role.Wage}*(1+{role.Burden.Sum(b => b.Percent ?? 0)}/100)+{role.Burden.Sum(b => b.PerHour ?? 0)}),9),2)"
+        );
         sum.CreateRow(2).CreateCell(0).SetCellValue((double)reckoning.Buying.Sum(b => b.BoughtCost.V));
         Put(3, $"SUM(lines!B1:B{reckoning.Lines.Length})");
         Put(4, $"A2+ROUND(ROUND(A2*{terms.LabourMarkup}/100,9),2)+A3+ROUND(ROUND(A3*{terms.MaterialMarkup}/100,9),2)");

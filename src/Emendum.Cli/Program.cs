@@ -29,7 +29,11 @@ try
 catch (RefusedException refused)
 {
     var refusal = refused.Refusal;
-    Console.Error.WriteLine(refusal.Message + (refusal.Position is { } at ? $" (at character {at + 1})" : "") + (refusal.Suggestion is { } like ? $" For instance: {like}" : ""));
+    Console.Error.WriteLine(
+        refusal.Message
+            + (refusal.Position is { } at ? $" (at character {at + 1})" : "")
+            + (refusal.Suggestion is { } like ? $" For instance: {like}" : "")
+    );
     return 2;
 }
 
@@ -40,7 +44,11 @@ static byte[] ReadFile(string path)
     try
     {
         var length = new FileInfo(path).Length;
-        if (length > JobFile.MostBytes) throw RefusedException.Of("file", $"A job file is at most {JobFile.MostBytes / 1_000_000} MB; this one is {length / 1_000_000} MB.");
+        if (length > JobFile.MostBytes)
+            throw RefusedException.Of(
+                "file",
+                $"A job file is at most {JobFile.MostBytes / 1_000_000} MB; this one is {length / 1_000_000} MB."
+            );
         return File.ReadAllBytes(path);
     }
     catch (Exception wrong) when (wrong is IOException or UnauthorizedAccessException)
@@ -58,10 +66,20 @@ static JsonObject Measured(string line, string[] options)
         switch (options[i])
         {
             case "--units":
-                system = value switch { "ft" => UnitSystem.Feet, "m" => UnitSystem.Metres, _ => throw RefusedException.Of("units", "--units takes ft or m.") };
+                system = value switch
+                {
+                    "ft" => UnitSystem.Feet,
+                    "m" => UnitSystem.Metres,
+                    _ => throw RefusedException.Of("units", "--units takes ft or m."),
+                };
                 break;
             case "--deduct":
-                rule = DeductionRule.Find(value) ?? throw RefusedException.Of("deduct", $"--deduct takes {string.Join(", ", DeductionRule.All.Select(r => r.Name))} or own limits like \"over 10 ft2; 5 ft2; 3 ft\".");
+                rule =
+                    DeductionRule.Find(value)
+                    ?? throw RefusedException.Of(
+                        "deduct",
+                        $"--deduct takes {string.Join(", ", DeductionRule.All.Select(r => r.Name))} or own limits like \"over 10 ft2; 5 ft2; 3 ft\"."
+                    );
                 break;
             default:
                 throw RefusedException.Of("options", $"{options[i]} is not an option.");
@@ -69,9 +87,18 @@ static JsonObject Measured(string line, string[] options)
     }
     var reading = TapeLine.ReadOrThrow(line, system);
     var measures = PlaceMeasures.Of(reading.ToPlace(Guid.Empty, "", "", line), [], system, rule, Trace.Silent);
-    JsonObject Say(decimal value, Kind kind) => new() { ["value"] = Rounding.Text(value), ["unit"] = kind == Kind.Count ? "" : system.For(kind).Symbol };
+    JsonObject Say(decimal value, Kind kind) =>
+        new() { ["value"] = Rounding.Text(value), ["unit"] = kind == Kind.Count ? "" : system.For(kind).Symbol };
     var node = new JsonObject();
-    foreach (var measure in Measures.All.Where(measures.Has)) node[measure.Name()] = Say(measures[measure].V, measure.Kind());
-    foreach (var extra in measures.Extras) node[extra.Leaf] = Say(extra.Value.V, extra.Kind);
-    return new() { ["name"] = reading.Name, ["kind"] = reading.Shape.Kind, ["count"] = reading.Count, ["measures"] = node };
+    foreach (var measure in Measures.All.Where(measures.Has))
+        node[measure.Name()] = Say(measures[measure].V, measure.Kind());
+    foreach (var extra in measures.Extras)
+        node[extra.Leaf] = Say(extra.Value.V, extra.Kind);
+    return new()
+    {
+        ["name"] = reading.Name,
+        ["kind"] = reading.Shape.Kind,
+        ["count"] = reading.Count,
+        ["measures"] = node,
+    };
 }

@@ -9,16 +9,33 @@ namespace Emendum.Documents;
 /// <summary>Sets a proposal's blocks as a PDF: white paper, wide margins, a thin ticked yellow rule along the head of the page.</summary>
 public static class ProposalPdf
 {
-    private const float Left = 76, Right = PageWidth - 76, Width = Right - Left, Size = 10.5f, Leading = 15.5f, AmountWidth = 84;
-    private static readonly SKColor Ink = new(0x1B, 0x24, 0x26), Quiet = new(0x5C, 0x68, 0x6A), Hair = new(0xDA, 0xDD, 0xD8), Tape = new(0xF5, 0xC5, 0x18);
+    private const float Left = 76,
+        Right = PageWidth - 76,
+        Width = Right - Left,
+        Size = 10.5f,
+        Leading = 15.5f,
+        AmountWidth = 84;
+    private static readonly SKColor Ink = new(0x1B, 0x24, 0x26),
+        Quiet = new(0x5C, 0x68, 0x6A),
+        Hair = new(0xDA, 0xDD, 0xD8),
+        Tape = new(0xF5, 0xC5, 0x18);
 
     /// <summary>The PDF's bytes; the same blocks give the same bytes.</summary>
     public static byte[] Write(IEnumerable<Block> blocks, JobInfo info)
     {
         var set = new Typesetter(78, PageHeight - 74);
-        foreach (var block in blocks) Set(set, block);
-        var date = DateTime.SpecifyKind(DateTime.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture), DateTimeKind.Utc);
-        return set.Write($"Proposal {info.Number}: {info.Name}", info.Firm, date, (canvas, page, of) => Furniture(canvas, info, page, of));
+        foreach (var block in blocks)
+            Set(set, block);
+        var date = DateTime.SpecifyKind(
+            DateTime.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture),
+            DateTimeKind.Utc
+        );
+        return set.Write(
+            $"Proposal {info.Number}: {info.Name}",
+            info.Firm,
+            date,
+            (canvas, page, of) => Furniture(canvas, info, page, of)
+        );
     }
 
     private static void Set(Typesetter set, Block block)
@@ -48,7 +65,14 @@ public static class ProposalPdf
                 {
                     set.Need(Leading);
                     set.Text("–", Left, set.Y + Leading * 0.72f, Face.Serif, Size, Quiet);
-                    set.Column([new(item.Strong + " ", Face.Serif), new(item.Text, Face.Serif)], Left + 13, Width - 13, Size, Leading, Ink);
+                    set.Column(
+                        [new(item.Strong + " ", Face.Serif), new(item.Text, Face.Serif)],
+                        Left + 13,
+                        Width - 13,
+                        Size,
+                        Leading,
+                        Ink
+                    );
                     set.Y += 2;
                 }
                 break;
@@ -68,11 +92,14 @@ public static class ProposalPdf
         RightText(set, head.Reference, set.Y + 12, 9.5f, Ink);
         RightText(set, head.Validity, set.Y + 28, 9.5f, Quiet);
         set.Y += 62;
-        if (head.Customer.Length > 0) set.Column([new(head.Customer, Face.Serif)], Left, Width, Size, Leading, Ink);
-        if (head.CustomerAddress.Length > 0) set.Column([new(head.CustomerAddress, Face.Serif)], Left, Width, Size, Leading, Quiet);
+        if (head.Customer.Length > 0)
+            set.Column([new(head.Customer, Face.Serif)], Left, Width, Size, Leading, Ink);
+        if (head.CustomerAddress.Length > 0)
+            set.Column([new(head.CustomerAddress, Face.Serif)], Left, Width, Size, Leading, Quiet);
         set.Y += 20;
         set.Column([new(head.Title, Face.SerifBold)], Left, Width, 21, 26, Ink);
-        if (head.Subtitle.Length > 0) set.Column([new(head.Subtitle, Face.Serif)], Left, Width, 11.5f, 17, Quiet);
+        if (head.Subtitle.Length > 0)
+            set.Column([new(head.Subtitle, Face.Serif)], Left, Width, 11.5f, 17, Quiet);
         set.Y += 14;
     }
 
@@ -101,7 +128,8 @@ public static class ProposalPdf
             var label = Wrap([new(row.Label, strong ? Face.SerifBold : Face.Serif)], Width - AmountWidth, Size);
             var detail = row.Detail.Length == 0 ? [] : Wrap([new(row.Detail, Face.Serif)], Width - AmountWidth, 9);
             set.Need(label.Count * Leading + detail.Count * 12 + 8 + (row.Kind == RowKind.Subtotal ? 3 * Leading : 0));
-            if (row.Kind == RowKind.Subtotal) set.Rule(Left, Right, set.Y + 2, 0.9f, Ink);
+            if (row.Kind == RowKind.Subtotal)
+                set.Rule(Left, Right, set.Y + 2, 0.9f, Ink);
             set.Y += 5;
             set.Figures(row.Shown, Right, set.Y + Leading * 0.72f, strong ? Face.SansBold : Face.Sans, Size, Ink);
             foreach (var line in label)
@@ -115,7 +143,13 @@ public static class ProposalPdf
                 set.Y += 12;
             }
             set.Y += 3;
-            set.Rule(Left, Right, set.Y, row.Kind == RowKind.Total ? 0.9f : 0.5f, row.Kind == RowKind.Total ? Ink : Hair);
+            set.Rule(
+                Left,
+                Right,
+                set.Y,
+                row.Kind == RowKind.Total ? 0.9f : 0.5f,
+                row.Kind == RowKind.Total ? Ink : Hair
+            );
         }
     }
 
@@ -124,7 +158,13 @@ public static class ProposalPdf
         set.Need(110);
         set.Y += 64;
         var half = (Width - 28) / 2;
-        foreach (var (left, words) in new[] { (Left, signature.For.Length == 0 ? "the customer" : signature.For), (Left + half + 28, signature.By) })
+        foreach (
+            var (left, words) in new[]
+            {
+                (Left, signature.For.Length == 0 ? "the customer" : signature.For),
+                (Left + half + 28, signature.By),
+            }
+        )
         {
             set.Rule(left, left + half, set.Y, 0.7f, Ink);
             set.Text("For " + words, left, set.Y + 14, Face.Serif, 9.5f, Ink);
@@ -141,7 +181,16 @@ public static class ProposalPdf
         using var font = Font(Face.Sans, 8);
         canvas.DrawRect(0, 18, PageWidth, 9, tape);
         var n = 0;
-        for (var x = 4.5f; x < PageWidth; x += 9, n++) canvas.DrawLine(x, 18, x, n % 8 == 0 ? 25 : n % 4 == 0 ? 23 : 21, tick);
+        for (var x = 4.5f; x < PageWidth; x += 9, n++)
+            canvas.DrawLine(
+                x,
+                18,
+                x,
+                n % 8 == 0 ? 25
+                    : n % 4 == 0 ? 23
+                    : 21,
+                tick
+            );
         canvas.DrawText($"{info.Firm} · Proposal {info.Number}", Left, PageHeight - 40, SKTextAlign.Left, font, quiet);
         canvas.DrawText($"page {page} of {of}", Right, PageHeight - 40, SKTextAlign.Right, font, quiet);
     }

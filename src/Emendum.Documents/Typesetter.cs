@@ -3,7 +3,13 @@ using SkiaSharp;
 namespace Emendum.Documents;
 
 /// <summary>The faces a document is set in; they ship with the program and are embedded in the PDF.</summary>
-public enum Face { Serif, SerifBold, Sans, SansBold }
+public enum Face
+{
+    Serif,
+    SerifBold,
+    Sans,
+    SansBold,
+}
 
 /// <summary>
 /// A small typesetter: text wrapped into a column, pages broken where the column is full, everything kept until the number of pages is known.
@@ -19,7 +25,10 @@ public sealed class Typesetter
         [Face.SansBold] = Load("Archivo_600SemiBold"),
     };
 
-    private readonly List<List<Action<SKCanvas>>> pages = [[]];
+    private readonly List<List<Action<SKCanvas>>> pages =
+    [
+        [],
+    ];
     private readonly float bottom;
 
     /// <summary>Starts a document on US Letter.</summary>
@@ -31,7 +40,8 @@ public sealed class Typesetter
     }
 
     /// <summary>Page size.</summary>
-    public const float PageWidth = 612, PageHeight = 792;
+    public const float PageWidth = 612,
+        PageHeight = 792;
 
     /// <summary>Where a page's column begins.</summary>
     public float Top { get; }
@@ -43,12 +53,14 @@ public sealed class Typesetter
     public int PageCount => pages.Count;
 
     /// <summary>A font.</summary>
-    public static SKFont Font(Face face, float size) => new(Faces[face], size) { Hinting = SKFontHinting.None, Subpixel = true };
+    public static SKFont Font(Face face, float size) =>
+        new(Faces[face], size) { Hinting = SKFontHinting.None, Subpixel = true };
 
     /// <summary>Begins a new page unless <paramref name="height"/> still fits.</summary>
     public bool Need(float height)
     {
-        if (Y + height <= bottom) return false;
+        if (Y + height <= bottom)
+            return false;
         pages.Add([]);
         Y = Top;
         return true;
@@ -58,12 +70,13 @@ public sealed class Typesetter
     public void Draw(Action<SKCanvas> draw) => pages[^1].Add(draw);
 
     /// <summary>Text on one baseline.</summary>
-    public void Text(string text, float x, float y, Face face, float size, SKColor colour) => Draw(canvas =>
-    {
-        using var font = Font(face, size);
-        using var paint = new SKPaint { Color = colour, IsAntialias = true };
-        canvas.DrawText(text, x, y, SKTextAlign.Left, font, paint);
-    });
+    public void Text(string text, float x, float y, Face face, float size, SKColor colour) =>
+        Draw(canvas =>
+        {
+            using var font = Font(face, size);
+            using var paint = new SKPaint { Color = colour, IsAntialias = true };
+            canvas.DrawText(text, x, y, SKTextAlign.Left, font, paint);
+        });
 
     /// <summary>Text that ends at <paramref name="right"/>, its figures all of one width so that columns line up.</summary>
     public void Figures(string text, float right, float y, Face face, float size, SKColor colour)
@@ -73,7 +86,8 @@ public sealed class Typesetter
         var widths = text.Select(c => char.IsAsciiDigit(c) ? digit : font.MeasureText(c.ToString())).ToArray();
         var points = new SKPoint[text.Length];
         var x = right - widths.Sum();
-        for (var i = 0; i < text.Length; x += widths[i++]) points[i] = new(x + (widths[i] - font.MeasureText(text[i].ToString())) / 2, y);
+        for (var i = 0; i < text.Length; x += widths[i++])
+            points[i] = new(x + (widths[i] - font.MeasureText(text[i].ToString())) / 2, y);
         Draw(canvas =>
         {
             using var own = Font(face, size);
@@ -84,11 +98,12 @@ public sealed class Typesetter
     }
 
     /// <summary>A rule across.</summary>
-    public void Rule(float left, float right, float y, float width, SKColor colour) => Draw(canvas =>
-    {
-        using var paint = new SKPaint { Color = colour, StrokeWidth = width };
-        canvas.DrawLine(left, y, right, y, paint);
-    });
+    public void Rule(float left, float right, float y, float width, SKColor colour) =>
+        Draw(canvas =>
+        {
+            using var paint = new SKPaint { Color = colour, StrokeWidth = width };
+            canvas.DrawLine(left, y, right, y, paint);
+        });
 
     /// <summary>Words set in one face.</summary>
     public readonly record struct Run(string Text, Face Face);
@@ -116,9 +131,12 @@ public sealed class Typesetter
                     lines.Add([]);
                     rest = rest[fits..];
                 }
-                if (rest.Length == 0 || (x == 0 && rest == " ")) continue;
-                if (lines[^1].Count > 0 && lines[^1][^1].Face == run.Face) lines[^1][^1] = new(lines[^1][^1].Text + rest, run.Face);
-                else lines[^1].Add(new(rest, run.Face));
+                if (rest.Length == 0 || (x == 0 && rest == " "))
+                    continue;
+                if (lines[^1].Count > 0 && lines[^1][^1].Face == run.Face)
+                    lines[^1][^1] = new(lines[^1][^1].Text + rest, run.Face);
+                else
+                    lines[^1].Add(new(rest, run.Face));
                 x += font.MeasureText(rest);
             }
         }
@@ -152,14 +170,25 @@ public sealed class Typesetter
     public byte[] Write(string title, string author, DateTime date, Action<SKCanvas, int, int> furniture)
     {
         using var stream = new MemoryStream();
-        var metadata = new SKDocumentPdfMetadata { Title = title, Author = author, Creator = "Emendum", Producer = "Emendum", Creation = date, Modified = date, RasterDpi = 72, EncodingQuality = 100 };
+        var metadata = new SKDocumentPdfMetadata
+        {
+            Title = title,
+            Author = author,
+            Creator = "Emendum",
+            Producer = "Emendum",
+            Creation = date,
+            Modified = date,
+            RasterDpi = 72,
+            EncodingQuality = 100,
+        };
         using (var document = SKDocument.CreatePdf(stream, metadata))
         {
             for (var i = 0; i < pages.Count; i++)
             {
                 var canvas = document.BeginPage(PageWidth, PageHeight);
                 furniture(canvas, i + 1, pages.Count);
-                foreach (var draw in pages[i]) draw(canvas);
+                foreach (var draw in pages[i])
+                    draw(canvas);
                 document.EndPage();
             }
             document.Close();
@@ -172,16 +201,20 @@ public sealed class Typesetter
         var from = 0;
         for (var i = 0; i < text.Length; i++)
         {
-            if (text[i] != ' ') continue;
+            if (text[i] != ' ')
+                continue;
             yield return text[from..(i + 1)];
             from = i + 1;
         }
-        if (from < text.Length) yield return text[from..];
+        if (from < text.Length)
+            yield return text[from..];
     }
 
     private static SKTypeface Load(string name)
     {
-        using var stream = typeof(Typesetter).Assembly.GetManifestResourceStream($"Emendum.Documents.Fonts.{name}.ttf")!;
+        using var stream = typeof(Typesetter).Assembly.GetManifestResourceStream(
+            $"Emendum.Documents.Fonts.{name}.ttf"
+        )!;
         using var data = SKData.Create(stream);
         return SKTypeface.FromData(data);
     }

@@ -19,7 +19,9 @@ public sealed class BookStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            "SELECT content FROM book_entry b WHERE version = (SELECT max(version) FROM book_entry WHERE id = b.id) AND id NOT IN (SELECT id FROM book_deleted) ORDER BY id", r => Read(r.GetString(0)));
+            "SELECT content FROM book_entry b WHERE version = (SELECT max(version) FROM book_entry WHERE id = b.id) AND id NOT IN (SELECT id FROM book_deleted) ORDER BY id",
+            r => Read(r.GetString(0))
+        );
     }
 
     /// <summary>Saves new versions in one go.</summary>
@@ -29,8 +31,14 @@ public sealed class BookStore(Database database)
         using var transaction = connection.BeginTransaction();
         foreach (var entry in entries)
         {
-            connection.Run("INSERT INTO book_entry (id, version, content, person, at) VALUES ($id, $version, $content, $person, $at)",
-                ("$id", entry.Id), ("$version", entry.Version), ("$content", JsonSerializer.Serialize(entry, JobJson.Options)), ("$person", person), ("$at", JobStore.Utc(now)));
+            connection.Run(
+                "INSERT INTO book_entry (id, version, content, person, at) VALUES ($id, $version, $content, $person, $at)",
+                ("$id", entry.Id),
+                ("$version", entry.Version),
+                ("$content", JsonSerializer.Serialize(entry, JobJson.Options)),
+                ("$person", person),
+                ("$at", JobStore.Utc(now))
+            );
             connection.Run("DELETE FROM book_deleted WHERE id = $id", ("$id", entry.Id));
         }
         transaction.Commit();
@@ -40,49 +48,77 @@ public sealed class BookStore(Database database)
     public void Delete(Guid id, string person, DateTime now)
     {
         using var connection = database.Connect();
-        connection.Run("INSERT OR IGNORE INTO book_deleted VALUES ($id, $person, $at)", ("$id", id), ("$person", person), ("$at", JobStore.Utc(now)));
+        connection.Run(
+            "INSERT OR IGNORE INTO book_deleted VALUES ($id, $person, $at)",
+            ("$id", id),
+            ("$person", person),
+            ("$at", JobStore.Utc(now))
+        );
     }
 
     /// <summary>The newest version of every entry that is deleted: one that comes back goes on from there.</summary>
     public Dictionary<Guid, int> DeletedVersions()
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT id, max(version) FROM book_entry WHERE id IN (SELECT id FROM book_deleted) GROUP BY id", r => (Id: r.GetGuid(0), Version: r.GetInt32(1))).ToDictionary(d => d.Id, d => d.Version);
+        return connection
+            .Rows(
+                "SELECT id, max(version) FROM book_entry WHERE id IN (SELECT id FROM book_deleted) GROUP BY id",
+                r => (Id: r.GetGuid(0), Version: r.GetInt32(1))
+            )
+            .ToDictionary(d => d.Id, d => d.Version);
     }
 
     /// <summary>All versions of an entry, newest first.</summary>
     public List<SavedVersion> Versions(Guid id)
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT content, person, at FROM book_entry WHERE id = $id ORDER BY version DESC", r => new SavedVersion(Read(r.GetString(0)), r.GetString(1), r.GetString(2)), ("$id", id));
+        return connection.Rows(
+            "SELECT content, person, at FROM book_entry WHERE id = $id ORDER BY version DESC",
+            r => new SavedVersion(Read(r.GetString(0)), r.GetString(1), r.GetString(2)),
+            ("$id", id)
+        );
     }
 
     /// <summary>Jobs that have pinned an entry, newest change first.</summary>
     public List<PinnedIn> Jobs(Guid id)
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT j.id, j.name, j.number FROM job_pin p JOIN job j ON j.id = p.job_id WHERE p.entry_id = $id ORDER BY j.changed DESC, j.id", r => new PinnedIn(r.GetGuid(0), r.GetString(1), r.GetString(2)), ("$id", id));
+        return connection.Rows(
+            "SELECT j.id, j.name, j.number FROM job_pin p JOIN job j ON j.id = p.job_id WHERE p.entry_id = $id ORDER BY j.changed DESC, j.id",
+            r => new PinnedIn(r.GetGuid(0), r.GetString(1), r.GetString(2)),
+            ("$id", id)
+        );
     }
 
     /// <summary>Keeps a picture; the same twice is kept once.</summary>
     public void PutPicture(string hash, string type, byte[] content)
     {
         using var connection = database.Connect();
-        connection.Run("INSERT OR IGNORE INTO book_picture VALUES ($hash, $type, $content)", ("$hash", hash), ("$type", type), ("$content", content));
+        connection.Run(
+            "INSERT OR IGNORE INTO book_picture VALUES ($hash, $type, $content)",
+            ("$hash", hash),
+            ("$type", type),
+            ("$content", content)
+        );
     }
 
     /// <summary>A picture, or null.</summary>
     public (string Type, byte[] Content)? Picture(string hash)
     {
         using var connection = database.Connect();
-        var found = connection.Rows("SELECT type, content FROM book_picture WHERE hash = $hash", r => (r.GetString(0), (byte[])r[1]), ("$hash", hash));
+        var found = connection.Rows(
+            "SELECT type, content FROM book_picture WHERE hash = $hash",
+            r => (r.GetString(0), (byte[])r[1]),
+            ("$hash", hash)
+        );
         return found.Count == 0 ? null : found[0];
     }
 
     private static BookEntry Read(string content)
     {
         // Older versions are brought to the present form.
-        if (!content.Contains("\"costPerHour\"", StringComparison.Ordinal)) return JsonSerializer.Deserialize<BookEntry>(content, JobJson.Options)!;
+        if (!content.Contains("\"costPerHour\"", StringComparison.Ordinal))
+            return JsonSerializer.Deserialize<BookEntry>(content, JobJson.Options)!;
         var node = JsonNode.Parse(content)!.AsObject();
         JobUpgrade.Entry(node);
         return node.Deserialize<BookEntry>(JobJson.Options)!;

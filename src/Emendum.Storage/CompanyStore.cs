@@ -10,10 +10,17 @@ public sealed record Company(string Name, string Address, string Currency, UnitS
     /// <summary>Refuses what a firm cannot be.</summary>
     public void Check()
     {
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > 200) throw RefusedException.Of("name", "A firm needs a name of at most 200 characters.");
-        if (Address.Length > 300) throw RefusedException.Of("address", "An address is at most 300 characters.");
-        if (Currency.Length != 3 || !Currency.All(char.IsAsciiLetterUpper)) throw RefusedException.Of("currency", "A currency is three capital letters, like USD.");
-        if (DeductionRule.Find(Deduct) is null) throw RefusedException.Of("deduct", "That is not a deduction rule. Own limits read like over 10 ft2; 5 ft2; 3 ft.");
+        if (string.IsNullOrWhiteSpace(Name) || Name.Length > 200)
+            throw RefusedException.Of("name", "A firm needs a name of at most 200 characters.");
+        if (Address.Length > 300)
+            throw RefusedException.Of("address", "An address is at most 300 characters.");
+        if (Currency.Length != 3 || !Currency.All(char.IsAsciiLetterUpper))
+            throw RefusedException.Of("currency", "A currency is three capital letters, like USD.");
+        if (DeductionRule.Find(Deduct) is null)
+            throw RefusedException.Of(
+                "deduct",
+                "That is not a deduction rule. Own limits read like over 10 ft2; 5 ft2; 3 ft."
+            );
     }
 }
 
@@ -24,15 +31,33 @@ public sealed class CompanyStore(Database database)
     public Company? Get()
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT name, address, currency, units, deduct FROM company", r => new Company(r.GetString(0), r.GetString(1), r.GetString(2), Enum.Parse<UnitSystem>(r.GetString(3)), r.GetString(4))).FirstOrDefault();
+        return connection
+            .Rows(
+                "SELECT name, address, currency, units, deduct FROM company",
+                r => new Company(
+                    r.GetString(0),
+                    r.GetString(1),
+                    r.GetString(2),
+                    Enum.Parse<UnitSystem>(r.GetString(3)),
+                    r.GetString(4)
+                )
+            )
+            .FirstOrDefault();
     }
 
     /// <summary>Sets the firm up.</summary>
     public void Create(Company company, int nextNumber)
     {
         using var connection = database.Connect();
-        connection.Run("INSERT INTO company VALUES (1, $name, $address, $currency, $units, $next, $deduct)", ("$deduct", company.Deduct),
-            ("$name", company.Name), ("$address", company.Address), ("$currency", company.Currency), ("$units", company.Units.ToString()), ("$next", nextNumber));
+        connection.Run(
+            "INSERT INTO company VALUES (1, $name, $address, $currency, $units, $next, $deduct)",
+            ("$deduct", company.Deduct),
+            ("$name", company.Name),
+            ("$address", company.Address),
+            ("$currency", company.Currency),
+            ("$units", company.Units.ToString()),
+            ("$next", nextNumber)
+        );
     }
 
     /// <summary>Changes the firm.</summary>
@@ -41,14 +66,23 @@ public sealed class CompanyStore(Database database)
     {
         company.Check();
         using var connection = database.Connect();
-        connection.Run("UPDATE company SET name = $name, address = $address, currency = $currency, units = $units, deduct = $deduct",
-            ("$name", company.Name), ("$address", company.Address), ("$currency", company.Currency), ("$units", company.Units.ToString()), ("$deduct", company.Deduct));
+        connection.Run(
+            "UPDATE company SET name = $name, address = $address, currency = $currency, units = $units, deduct = $deduct",
+            ("$name", company.Name),
+            ("$address", company.Address),
+            ("$currency", company.Currency),
+            ("$units", company.Units.ToString()),
+            ("$deduct", company.Deduct)
+        );
     }
 
     /// <summary>Takes the next job number.</summary>
     public int TakeNumber()
     {
         using var connection = database.Connect();
-        return connection.Rows("UPDATE company SET next_number = next_number + 1 RETURNING next_number - 1", r => r.GetInt32(0))[0];
+        return connection.Rows(
+            "UPDATE company SET next_number = next_number + 1 RETURNING next_number - 1",
+            r => r.GetInt32(0)
+        )[0];
     }
 }

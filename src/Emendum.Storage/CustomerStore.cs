@@ -9,11 +9,20 @@ public sealed record Customer(Guid Id, string Name, string Address, string Email
     /// <exception cref="RefusedException">Naming the field.</exception>
     public void Check()
     {
-        if (Id == Guid.Empty) throw RefusedException.Of("id", "A customer needs an id.");
-        if (string.IsNullOrWhiteSpace(Name)) throw RefusedException.Of("name", "Give the customer a name.");
-        foreach (var (text, field) in new[] { (Name, "name"), (Address, "address"), (Email, "email"), (Phone, "phone") })
-            if (text.Length > 300) throw RefusedException.Of(field, "At most 300 characters.");
-        if (Email.Length > 0 && !System.Net.Mail.MailAddress.TryCreate(Email, out _)) throw RefusedException.Of("email", "That is not an e-mail address. Write it like name@example.com, or leave it empty.");
+        if (Id == Guid.Empty)
+            throw RefusedException.Of("id", "A customer needs an id.");
+        if (string.IsNullOrWhiteSpace(Name))
+            throw RefusedException.Of("name", "Give the customer a name.");
+        foreach (
+            var (text, field) in new[] { (Name, "name"), (Address, "address"), (Email, "email"), (Phone, "phone") }
+        )
+            if (text.Length > 300)
+                throw RefusedException.Of(field, "At most 300 characters.");
+        if (Email.Length > 0 && !System.Net.Mail.MailAddress.TryCreate(Email, out _))
+            throw RefusedException.Of(
+                "email",
+                "That is not an e-mail address. Write it like name@example.com, or leave it empty."
+            );
     }
 }
 
@@ -24,8 +33,10 @@ public sealed class CustomerStore(Database database)
     public List<Customer> List()
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT id, name, address, email, phone FROM customer ORDER BY name COLLATE NOCASE, id",
-            r => new Customer(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4)));
+        return connection.Rows(
+            "SELECT id, name, address, email, phone FROM customer ORDER BY name COLLATE NOCASE, id",
+            r => new Customer(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4))
+        );
     }
 
     /// <summary>Keeps a customer, new or changed; the same twice is kept once.</summary>
@@ -33,9 +44,16 @@ public sealed class CustomerStore(Database database)
     {
         customer.Check();
         using var connection = database.Connect();
-        connection.Run("""
+        connection.Run(
+            """
             INSERT INTO customer VALUES ($id, $name, $address, $email, $phone)
             ON CONFLICT (id) DO UPDATE SET name = $name, address = $address, email = $email, phone = $phone
-            """, ("$id", customer.Id), ("$name", customer.Name.Trim()), ("$address", customer.Address.Trim()), ("$email", customer.Email.Trim()), ("$phone", customer.Phone.Trim()));
+            """,
+            ("$id", customer.Id),
+            ("$name", customer.Name.Trim()),
+            ("$address", customer.Address.Trim()),
+            ("$email", customer.Email.Trim()),
+            ("$phone", customer.Phone.Trim())
+        );
     }
 }

@@ -7,7 +7,15 @@ using Microsoft.Data.Sqlite;
 namespace Emendum.Storage;
 
 /// <summary>A row of the list of jobs.</summary>
-public sealed record JobRow(Guid Id, string Number, string Name, string Customer, string Created, string Changed, string Summary);
+public sealed record JobRow(
+    Guid Id,
+    string Number,
+    string Name,
+    string Customer,
+    string Created,
+    string Changed,
+    string Summary
+);
 
 /// <summary>One entry of a job's log.</summary>
 /// <param name="Version">The job's version after it.</param>
@@ -18,7 +26,16 @@ public sealed record JobRow(Guid Id, string Number, string Name, string Customer
 /// <param name="Reverses">The version it takes back.</param>
 /// <param name="Changes">What it changed.</param>
 /// <param name="Answer">The answer that was given.</param>
-public sealed record LogEntry(long Version, Guid Command, string Name, string Person, string At, long? Reverses, ImmutableArray<Change> Changes, string Answer);
+public sealed record LogEntry(
+    long Version,
+    Guid Command,
+    string Name,
+    string Person,
+    string At,
+    long? Reverses,
+    ImmutableArray<Change> Changes,
+    string Answer
+);
 
 /// <summary>Jobs on disk: a snapshot and the change sets after it (architecture decision 5).</summary>
 public sealed class JobStore(Database database)
@@ -30,8 +47,18 @@ public sealed class JobStore(Database database)
     public List<JobRow> List()
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT id, number, name, customer, created, changed, summary FROM job ORDER BY changed DESC, id",
-            r => new JobRow(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4), r.GetString(5), r.GetString(6)));
+        return connection.Rows(
+            "SELECT id, number, name, customer, created, changed, summary FROM job ORDER BY changed DESC, id",
+            r => new JobRow(
+                r.GetGuid(0),
+                r.GetString(1),
+                r.GetString(2),
+                r.GetString(3),
+                r.GetString(4),
+                r.GetString(5),
+                r.GetString(6)
+            )
+        );
     }
 
     /// <summary>Whether the job is there.</summary>
@@ -46,10 +73,19 @@ public sealed class JobStore(Database database)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        connection.Run("INSERT INTO job VALUES ($id, $number, $name, $customer, (SELECT id FROM customer WHERE id = $customerId), $at, $at, $summary)",
-            ("$id", job.Id), ("$number", job.Info.Number), ("$name", job.Info.Name), ("$customer", job.Info.Customer), ("$customerId", job.Info.CustomerId), ("$at", Utc(now)), ("$summary", summary));
+        connection.Run(
+            "INSERT INTO job VALUES ($id, $number, $name, $customer, (SELECT id FROM customer WHERE id = $customerId), $at, $at, $summary)",
+            ("$id", job.Id),
+            ("$number", job.Info.Number),
+            ("$name", job.Info.Name),
+            ("$customer", job.Info.Customer),
+            ("$customerId", job.Info.CustomerId),
+            ("$at", Utc(now)),
+            ("$summary", summary)
+        );
         Snapshot(connection, job, 0);
-        foreach (var entry in job.Book.Keys) Pin(connection, job.Id, entry.ToString());
+        foreach (var entry in job.Book.Keys)
+            Pin(connection, job.Id, entry.ToString());
         transaction.Commit();
     }
 
@@ -57,13 +93,30 @@ public sealed class JobStore(Database database)
     public (Job Job, List<LogEntry> Log)? Open(Guid id)
     {
         using var connection = database.Connect();
-        var snapshots = connection.Rows("SELECT version, content FROM job_snapshot WHERE job_id = $id ORDER BY version DESC LIMIT 1", r => (Version: r.GetInt64(0), Content: (byte[])r[1]), ("$id", id));
-        if (snapshots.Count == 0) return null;
-        var log = connection.Rows("SELECT version, command_id, name, person, at, reverses, change_set, answer FROM job_log WHERE job_id = $id ORDER BY version",
-            r => new LogEntry(r.GetInt64(0), r.GetGuid(1), r.GetString(2), r.GetString(3), r.GetString(4), r.IsDBNull(5) ? null : r.GetInt64(5),
-                [.. Changes(r.GetString(6)).Select(JobUpgrade.Change)], r.GetString(7)), ("$id", id));
+        var snapshots = connection.Rows(
+            "SELECT version, content FROM job_snapshot WHERE job_id = $id ORDER BY version DESC LIMIT 1",
+            r => (Version: r.GetInt64(0), Content: (byte[])r[1]),
+            ("$id", id)
+        );
+        if (snapshots.Count == 0)
+            return null;
+        var log = connection.Rows(
+            "SELECT version, command_id, name, person, at, reverses, change_set, answer FROM job_log WHERE job_id = $id ORDER BY version",
+            r => new LogEntry(
+                r.GetInt64(0),
+                r.GetGuid(1),
+                r.GetString(2),
+                r.GetString(3),
+                r.GetString(4),
+                r.IsDBNull(5) ? null : r.GetInt64(5),
+                [.. Changes(r.GetString(6)).Select(JobUpgrade.Change)],
+                r.GetString(7)
+            ),
+            ("$id", id)
+        );
         var job = JobFile.Read(snapshots[0].Content);
-        foreach (var entry in log.Where(e => e.Version > snapshots[0].Version)) job = ChangeSet.Apply(job, entry.Changes);
+        foreach (var entry in log.Where(e => e.Version > snapshots[0].Version))
+            job = ChangeSet.Apply(job, entry.Changes);
         return (job, log);
     }
 
@@ -72,13 +125,34 @@ public sealed class JobStore(Database database)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        connection.Run("INSERT INTO job_log VALUES ($job, $version, $command, $name, $person, $at, $reverses, $changes, $answer)",
-            ("$job", job.Id), ("$version", entry.Version), ("$command", entry.Command), ("$name", entry.Name), ("$person", entry.Person), ("$at", entry.At), ("$reverses", entry.Reverses),
-            ("$changes", Written(entry.Changes)), ("$answer", entry.Answer));
-        connection.Run("UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
-            ("$name", job.Info.Name), ("$customer", job.Info.Customer), ("$at", entry.At), ("$summary", summary), ("$job", job.Id));
-        foreach (var change in entry.Changes.Where(c => c.After is not null && c.Path.StartsWith("book/", StringComparison.Ordinal))) Pin(connection, job.Id, change.Path[5..]);
-        if (entry.Version % EntriesBetweenSnapshots == 0) Snapshot(connection, job, entry.Version);
+        connection.Run(
+            "INSERT INTO job_log VALUES ($job, $version, $command, $name, $person, $at, $reverses, $changes, $answer)",
+            ("$job", job.Id),
+            ("$version", entry.Version),
+            ("$command", entry.Command),
+            ("$name", entry.Name),
+            ("$person", entry.Person),
+            ("$at", entry.At),
+            ("$reverses", entry.Reverses),
+            ("$changes", Written(entry.Changes)),
+            ("$answer", entry.Answer)
+        );
+        connection.Run(
+            "UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
+            ("$name", job.Info.Name),
+            ("$customer", job.Info.Customer),
+            ("$at", entry.At),
+            ("$summary", summary),
+            ("$job", job.Id)
+        );
+        foreach (
+            var change in entry.Changes.Where(c =>
+                c.After is not null && c.Path.StartsWith("book/", StringComparison.Ordinal)
+            )
+        )
+            Pin(connection, job.Id, change.Path[5..]);
+        if (entry.Version % EntriesBetweenSnapshots == 0)
+            Snapshot(connection, job, entry.Version);
         transaction.Commit();
     }
 
@@ -91,25 +165,39 @@ public sealed class JobStore(Database database)
     private static string Written(ImmutableArray<Change> changes)
     {
         var json = JsonSerializer.SerializeToUtf8Bytes(changes, JobJson.Options);
-        if (json.Length <= MostPlain) return System.Text.Encoding.UTF8.GetString(json);
+        if (json.Length <= MostPlain)
+            return System.Text.Encoding.UTF8.GetString(json);
         using var packed = new MemoryStream();
-        using (var zip = new GZipStream(packed, CompressionLevel.Fastest)) zip.Write(json);
+        using (var zip = new GZipStream(packed, CompressionLevel.Fastest))
+            zip.Write(json);
         return Packed + Convert.ToBase64String(packed.ToArray());
     }
 
     private static ImmutableArray<Change> Changes(string stored)
     {
-        if (!stored.StartsWith(Packed, StringComparison.Ordinal)) return JsonSerializer.Deserialize<ImmutableArray<Change>>(stored, JobJson.Options);
-        using var zip = new GZipStream(new MemoryStream(Convert.FromBase64String(stored[Packed.Length..])), CompressionMode.Decompress);
+        if (!stored.StartsWith(Packed, StringComparison.Ordinal))
+            return JsonSerializer.Deserialize<ImmutableArray<Change>>(stored, JobJson.Options);
+        using var zip = new GZipStream(
+            new MemoryStream(Convert.FromBase64String(stored[Packed.Length..])),
+            CompressionMode.Decompress
+        );
         return JsonSerializer.Deserialize<ImmutableArray<Change>>(zip, JobJson.Options);
     }
 
     /// <summary>A time as it is stored.</summary>
-    public static string Utc(DateTime time) => time.ToUniversalTime().ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", System.Globalization.CultureInfo.InvariantCulture);
+    public static string Utc(DateTime time) =>
+        time.ToUniversalTime()
+            .ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", System.Globalization.CultureInfo.InvariantCulture);
 
-    private static void Pin(SqliteConnection connection, Guid job, string entry) => connection.Run("INSERT OR IGNORE INTO job_pin VALUES ($job, $entry)", ("$job", job), ("$entry", entry));
+    private static void Pin(SqliteConnection connection, Guid job, string entry) =>
+        connection.Run("INSERT OR IGNORE INTO job_pin VALUES ($job, $entry)", ("$job", job), ("$entry", entry));
 
     private static void Snapshot(SqliteConnection connection, Job job, long version) =>
-        connection.Run("INSERT INTO job_snapshot VALUES ($job, $version, $schema, $content)",
-            ("$job", job.Id), ("$version", version), ("$schema", JobFile.CurrentVersion), ("$content", JobFile.Write(job, indented: false)));
+        connection.Run(
+            "INSERT INTO job_snapshot VALUES ($job, $version, $schema, $content)",
+            ("$job", job.Id),
+            ("$version", version),
+            ("$schema", JobFile.CurrentVersion),
+            ("$content", JobFile.Write(job, indented: false))
+        );
 }

@@ -11,30 +11,43 @@ public static class ApiDescription
     /// <summary>Sets the description up.</summary>
     public static void Configure(OpenApiOptions options)
     {
-        options.AddSchemaTransformer((schema, context, _) =>
-        {
-            var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
-            if (type == typeof(decimal) || type == typeof(Unit) || type == typeof(Ratio))
+        options.AddSchemaTransformer(
+            (schema, context, _) =>
             {
-                schema.Type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? JsonSchemaType.String : JsonSchemaType.String | JsonSchemaType.Null;
-                schema.Pattern = null;
-                schema.Format = type.Name.ToLowerInvariant();
-                schema.Properties?.Clear();
+                var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+                if (type == typeof(decimal) || type == typeof(Unit) || type == typeof(Ratio))
+                {
+                    schema.Type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null
+                        ? JsonSchemaType.String
+                        : JsonSchemaType.String | JsonSchemaType.Null;
+                    schema.Pattern = null;
+                    schema.Format = type.Name.ToLowerInvariant();
+                    schema.Properties?.Clear();
+                }
+                // Entries of the Book come with all their fields; what is left out when one is sent takes its default.
+                if (
+                    (
+                        type.Namespace == typeof(Core.Book.BookEntry).Namespace
+                        || type == typeof(Core.Pricing.PricingTerms)
+                    ) && schema.Properties is { Count: > 0 }
+                )
+                    (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
+                return Task.CompletedTask;
             }
-            // Entries of the Book come with all their fields; what is left out when one is sent takes its default.
-            if ((type.Namespace == typeof(Core.Book.BookEntry).Namespace || type == typeof(Core.Pricing.PricingTerms)) && schema.Properties is { Count: > 0 }) (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
-            return Task.CompletedTask;
-        });
-        options.AddDocumentTransformer((document, _, _) =>
-        {
-            document.Info = new() { Title = "Emendum", Version = "1" };
-            document.Servers?.Clear();
-            // A kind is told by its "type": without it nothing is read.
-            foreach (var schema in document.Components?.Schemas?.Values ?? [])
-                if (schema is OpenApiSchema own && own.Properties is { } properties)
-                    foreach (var told in new[] { "type", "kind" })
-                        if (properties.TryGetValue(told, out var type) && type.Enum?.Count == 1) (own.Required ??= new HashSet<string>()).Add(told);
-            return Task.CompletedTask;
-        });
+        );
+        options.AddDocumentTransformer(
+            (document, _, _) =>
+            {
+                document.Info = new() { Title = "Emendum", Version = "1" };
+                document.Servers?.Clear();
+                // A kind is told by its "type": without it nothing is read.
+                foreach (var schema in document.Components?.Schemas?.Values ?? [])
+                    if (schema is OpenApiSchema own && own.Properties is { } properties)
+                        foreach (var told in new[] { "type", "kind" })
+                            if (properties.TryGetValue(told, out var type) && type.Enum?.Count == 1)
+                                (own.Required ??= new HashSet<string>()).Add(told);
+                return Task.CompletedTask;
+            }
+        );
     }
 }

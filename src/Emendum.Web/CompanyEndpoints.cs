@@ -7,7 +7,17 @@ using Emendum.Storage.Demo;
 namespace Emendum.Web;
 
 /// <summary>An entry that can be put to work.</summary>
-public sealed record BookWorkView(Guid Id, string Name, string Section, string Kind, string Wording, string Pace, IReadOnlyList<Books.NamedEntry> Accessories, IReadOnlyList<Jobs.QuestionView> Questions, string Hazard);
+public sealed record BookWorkView(
+    Guid Id,
+    string Name,
+    string Section,
+    string Kind,
+    string Wording,
+    string Pace,
+    IReadOnlyList<Books.NamedEntry> Accessories,
+    IReadOnlyList<Jobs.QuestionView> Questions,
+    string Hazard
+);
 
 /// <summary>A product that can be chosen for work measured in what it covers.</summary>
 public sealed record ProductView(Guid Id, string Name, string Category, Kind Covers);
@@ -19,42 +29,95 @@ public static class CompanyEndpoints
     public static void MapCompany(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/company", (CompanyStore companies) => companies.Get());
-        app.MapPut("/api/company", (Company company, CompanyStore companies) =>
-        {
-            companies.Put(company);
-            return company;
-        });
-        app.MapGet("/api/company/usual-sizes", (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes);
-        app.MapPut("/api/company/usual-sizes", (UsualSizes sizes, SettingStore settings) =>
-        {
-            sizes.Check();
-            settings.Put(UsualSizes.Setting, sizes);
-            return sizes;
-        });
-        app.MapGet("/api/company/usual-places", (SettingStore settings) => settings.Get<UsualPlaces>(UsualPlaces.Setting) ?? StarterPlaces.Lists);
-        app.MapPut("/api/company/usual-places", (UsualPlaces places, SettingStore settings, Shelf shelf) =>
-        {
-            places.Check(entry => shelf.Find(entry) is WorkEntry);
-            settings.Put(UsualPlaces.Setting, places);
-            return places;
-        });
+        app.MapPut(
+            "/api/company",
+            (Company company, CompanyStore companies) =>
+            {
+                companies.Put(company);
+                return company;
+            }
+        );
+        app.MapGet(
+            "/api/company/usual-sizes",
+            (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes
+        );
+        app.MapPut(
+            "/api/company/usual-sizes",
+            (UsualSizes sizes, SettingStore settings) =>
+            {
+                sizes.Check();
+                settings.Put(UsualSizes.Setting, sizes);
+                return sizes;
+            }
+        );
+        app.MapGet(
+            "/api/company/usual-places",
+            (SettingStore settings) => settings.Get<UsualPlaces>(UsualPlaces.Setting) ?? StarterPlaces.Lists
+        );
+        app.MapPut(
+            "/api/company/usual-places",
+            (UsualPlaces places, SettingStore settings, Shelf shelf) =>
+            {
+                places.Check(entry => shelf.Find(entry) is WorkEntry);
+                settings.Put(UsualPlaces.Setting, places);
+                return places;
+            }
+        );
         app.MapGet("/api/company/rules", () => DeductionRule.All.Select(Jobs.ViewOf.Rule));
-        app.MapGet("/api/book/products", (Shelf shelf) => shelf.Products.Select(m => new ProductView(m.Id, m.Name, m.Category, m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind)));
-        app.MapGet("/api/book/work", (Shelf shelf, CompanyStore companies) => shelf.Work.Select(entry => new BookWorkView(
-            entry.Id, entry.Name, entry.Section, entry.KindName(), entry.Wording,
-            entry switch { ProductionRate rate => string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString())), Assembly assembly => $"{assembly.Components.Length} parts", PriceOnlyItem item => $"{Rounding.Text(item.Price)} per {item.Unit}", _ => "" },
-            [.. entry.Accessories.Select(shelf.Find).OfType<WorkEntry>().Where(e => !e.Archived).Select(Books.BookViews.Named)],
-            [.. ((entry as Assembly)?.Questions ?? []).Select(q => Jobs.QuestionView.Of(q, [], companies.Get()!.Units))], (entry as Assembly)?.Hazard ?? "")));
+        app.MapGet(
+            "/api/book/products",
+            (Shelf shelf) =>
+                shelf.Products.Select(m => new ProductView(
+                    m.Id,
+                    m.Name,
+                    m.Category,
+                    m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind
+                ))
+        );
+        app.MapGet(
+            "/api/book/work",
+            (Shelf shelf, CompanyStore companies) =>
+                shelf.Work.Select(entry => new BookWorkView(
+                    entry.Id,
+                    entry.Name,
+                    entry.Section,
+                    entry.KindName(),
+                    entry.Wording,
+                    entry switch
+                    {
+                        ProductionRate rate => string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString())),
+                        Assembly assembly => $"{assembly.Components.Length} parts",
+                        PriceOnlyItem item => $"{Rounding.Text(item.Price)} per {item.Unit}",
+                        _ => "",
+                    },
+                    [
+                        .. entry
+                            .Accessories.Select(shelf.Find)
+                            .OfType<WorkEntry>()
+                            .Where(e => !e.Archived)
+                            .Select(Books.BookViews.Named),
+                    ],
+                    [
+                        .. ((entry as Assembly)?.Questions ?? []).Select(q =>
+                            Jobs.QuestionView.Of(q, [], companies.Get()!.Units)
+                        ),
+                    ],
+                    (entry as Assembly)?.Hazard ?? ""
+                ))
+        );
     }
 
     /// <summary>Maps the customers.</summary>
     public static void MapCustomers(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/customers", (CustomerStore customers) => customers.List());
-        app.MapPut("/api/customers/{id:guid}", (Guid id, Customer customer, CustomerStore customers) =>
-        {
-            customers.Put(customer with { Id = id });
-            return customer with { Id = id };
-        });
+        app.MapPut(
+            "/api/customers/{id:guid}",
+            (Guid id, Customer customer, CustomerStore customers) =>
+            {
+                customers.Put(customer with { Id = id });
+                return customer with { Id = id };
+            }
+        );
     }
 }

@@ -12,7 +12,8 @@ public static class FirstStart
     public static void Fill(IServiceProvider services, bool demo)
     {
         var companies = services.GetRequiredService<CompanyStore>();
-        if (companies.Get() is not null) return;
+        if (companies.Get() is not null)
+            return;
         services.GetRequiredService<BookStore>().Add(StarterBook.Entries, "the owner", DateTime.UtcNow);
         if (demo)
         {
@@ -22,13 +23,41 @@ public static class FirstStart
                 services.GetRequiredService<CustomerStore>().Put(customer);
                 return customer.Id;
             }
-            var library = Customer(900, "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", "office@saltmarsh-library.example", "555 0134");
-            var trust = Customer(901, "Hollin Botanic Trust", "Hollin Lane, Port Ennis", "garden@hollin-trust.example", "555 0171");
-            var clinic = Customer(902, "Quayside Veterinary Clinic", "14 Quayside, Port Ennis", "desk@quayside-vets.example", "555 0152");
-            var pottery = Customer(903, "Marrow Street Pottery", "31 Marrow Street, Port Ennis", "kiln@marrow-street.example", "555 0166");
+            var library = Customer(
+                900,
+                "Saltmarsh Lending Library Trust",
+                "2 Causeway Road, Port Ennis",
+                "office@saltmarsh-library.example",
+                "555 0134"
+            );
+            var trust = Customer(
+                901,
+                "Hollin Botanic Trust",
+                "Hollin Lane, Port Ennis",
+                "garden@hollin-trust.example",
+                "555 0171"
+            );
+            var clinic = Customer(
+                902,
+                "Quayside Veterinary Clinic",
+                "14 Quayside, Port Ennis",
+                "desk@quayside-vets.example",
+                "555 0152"
+            );
+            var pottery = Customer(
+                903,
+                "Marrow Street Pottery",
+                "31 Marrow Street, Port Ennis",
+                "kiln@marrow-street.example",
+                "555 0166"
+            );
             var today = DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-            foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, today)) services.GetRequiredService<OpenJobs>().Create(job);
+            foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, today))
+                services.GetRequiredService<OpenJobs>().Create(job);
         }
-        companies.Create(new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet, "net"), 2042);
+        companies.Create(
+            new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet, "net"),
+            2042
+        );
     }
 }

@@ -24,7 +24,15 @@ builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
 builder.Services.AddSingleton(_ => Database.Open(folder));
-builder.Services.AddSingleton<JobStore>().AddSingleton<CustomerStore>().AddSingleton<BookStore>().AddSingleton<CompanyStore>().AddSingleton<SettingStore>().AddSingleton<OpenJobs>().AddSingleton<Shelf>().AddSingleton<ISupplierFeed, StandInSupplierFeed>();
+builder
+    .Services.AddSingleton<JobStore>()
+    .AddSingleton<CustomerStore>()
+    .AddSingleton<BookStore>()
+    .AddSingleton<CompanyStore>()
+    .AddSingleton<SettingStore>()
+    .AddSingleton<OpenJobs>()
+    .AddSingleton<Shelf>()
+    .AddSingleton<ISupplierFeed, StandInSupplierFeed>();
 
 var app = builder.Build();
 try

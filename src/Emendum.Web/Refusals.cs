@@ -19,16 +19,39 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
         }
         catch (Exception wrong) when (!context.Response.HasStarted)
         {
-            await (wrong switch
-            {
-                RefusedException refused => Write(context, 422, refused.Refusal.Message, ("field", refused.Refusal.Field), ("position", refused.Refusal.Position), ("suggestion", refused.Refusal.Suggestion), ("remedies", refused.Refusal.Remedies)),
-                ConflictException conflict => Write(context, 409, "This has changed since you saw it. What stands there now is shown.", ("field", conflict.Field), ("current", conflict.Current)),
-                NotThereException missing => Write(context, 404, missing.Message),
-                BadHttpRequestException { StatusCode: 413 } large => Write(context, 413, large.Message.StartsWith("That is", StringComparison.Ordinal) ? large.Message : "That is too large.", ("field", "file")),
-                BadHttpRequestException or JsonException => Write(context, 400, "The request cannot be read."),
-                OperationCanceledException => Task.CompletedTask,
-                _ => Unexpected(context, wrong),
-            });
+            await (
+                wrong switch
+                {
+                    RefusedException refused => Write(
+                        context,
+                        422,
+                        refused.Refusal.Message,
+                        ("field", refused.Refusal.Field),
+                        ("position", refused.Refusal.Position),
+                        ("suggestion", refused.Refusal.Suggestion),
+                        ("remedies", refused.Refusal.Remedies)
+                    ),
+                    ConflictException conflict => Write(
+                        context,
+                        409,
+                        "This has changed since you saw it. What stands there now is shown.",
+                        ("field", conflict.Field),
+                        ("current", conflict.Current)
+                    ),
+                    NotThereException missing => Write(context, 404, missing.Message),
+                    BadHttpRequestException { StatusCode: 413 } large => Write(
+                        context,
+                        413,
+                        large.Message.StartsWith("That is", StringComparison.Ordinal)
+                            ? large.Message
+                            : "That is too large.",
+                        ("field", "file")
+                    ),
+                    BadHttpRequestException or JsonException => Write(context, 400, "The request cannot be read."),
+                    OperationCanceledException => Task.CompletedTask,
+                    _ => Unexpected(context, wrong),
+                }
+            );
         }
     }
 
@@ -42,7 +65,8 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
     {
         var problem = new ProblemDetails { Status = status, Title = title };
         foreach (var (name, value) in more)
-            if (value is not null) problem.Extensions[name] = value;
+            if (value is not null)
+                problem.Extensions[name] = value;
         return Results.Problem(problem).ExecuteAsync(context);
     }
 }
@@ -56,7 +80,17 @@ public sealed class OwnHostOnly(RequestDelegate next)
     public Task InvokeAsync(HttpContext context)
     {
         var origin = context.Request.Headers.Origin.ToString();
-        var fits = Own.Contains(context.Request.Host.Host) && (origin.Length == 0 || (Uri.TryCreate(origin, UriKind.Absolute, out var from) && from.Authority == context.Request.Host.Value));
-        return fits ? next(context) : Results.Problem(statusCode: 403, title: "Only pages of this program may ask it.").ExecuteAsync(context);
+        var fits =
+            Own.Contains(context.Request.Host.Host)
+            && (
+                origin.Length == 0
+                || (
+                    Uri.TryCreate(origin, UriKind.Absolute, out var from)
+                    && from.Authority == context.Request.Host.Value
+                )
+            );
+        return fits
+            ? next(context)
+            : Results.Problem(statusCode: 403, title: "Only pages of this program may ask it.").ExecuteAsync(context);
     }
 }

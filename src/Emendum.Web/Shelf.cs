@@ -19,7 +19,8 @@ public sealed class Shelf(BookStore store)
 
     private State Load()
     {
-        lock (writing) return state ??= Of(store.List().ToImmutableDictionary(e => e.Id));
+        lock (writing)
+            return state ??= Of(store.List().ToImmutableDictionary(e => e.Id));
     }
 
     private static State Of(ImmutableDictionary<Guid, BookEntry> entries) => new(entries, new(entries.Values));
@@ -38,13 +39,20 @@ public sealed class Shelf(BookStore store)
     public BookEntry Get(Guid id) => Find(id) ?? throw new NotThereException("That entry is not in the Book.");
 
     /// <summary>Materials that are spread or laid, by name.</summary>
-    public IEnumerable<Material> Products => Now.Entries.Values.OfType<Material>().Where(m => m.Coverage is not null && !m.Archived).OrderBy(m => m.Name, StringComparer.Ordinal);
+    public IEnumerable<Material> Products =>
+        Now
+            .Entries.Values.OfType<Material>()
+            .Where(m => m.Coverage is not null && !m.Archived)
+            .OrderBy(m => m.Name, StringComparer.Ordinal);
 
     /// <summary>What can be put to work, in Book order.</summary>
     public IEnumerable<WorkEntry> Work => Now.Index.Find(new("", "", "", false)).OfType<WorkEntry>();
 
     /// <summary>Entries that cannot be reckoned without this one, or offer it.</summary>
-    public IEnumerable<BookEntry> UsedBy(Guid id) => Now.Entries.Values.Where(e => e.Needs.Contains(id) || (e is WorkEntry work && work.Accessories.Contains(id))).OrderBy(e => e.Name, StringComparer.Ordinal);
+    public IEnumerable<BookEntry> UsedBy(Guid id) =>
+        Now
+            .Entries.Values.Where(e => e.Needs.Contains(id) || (e is WorkEntry work && work.Accessories.Contains(id)))
+            .OrderBy(e => e.Name, StringComparer.Ordinal);
 
     /// <summary>Saves an entry as its next version. <paramref name="was"/> is the version it was made from; 0 for a new one.</summary>
     /// <exception cref="RefusedException">With the field.</exception>
@@ -54,8 +62,10 @@ public sealed class Shelf(BookStore store)
         lock (writing)
         {
             var old = Find(entry.Id);
-            if ((old?.Version ?? 0) != was) throw new ConflictException("version", old?.Version);
-            if (old is not null && old.GetType() != entry.GetType()) throw RefusedException.Of("kind", "The kind of an entry does not change; copy it to another.");
+            if ((old?.Version ?? 0) != was)
+                throw new ConflictException("version", old?.Version);
+            if (old is not null && old.GetType() != entry.GetType())
+                throw RefusedException.Of("kind", "The kind of an entry does not change; copy it to another.");
             SaveAll([entry], person);
             return Get(entry.Id);
         }
@@ -68,12 +78,16 @@ public sealed class Shelf(BookStore store)
         lock (writing)
         {
             var deleted = entries.All(e => Now.Entries.ContainsKey(e.Id)) ? [] : store.DeletedVersions();
-            var versions = entries.Select(e => e with { Version = (Find(e.Id)?.Version ?? deleted.GetValueOrDefault(e.Id)) + 1 }).ToArray();
+            var versions = entries
+                .Select(e => e with { Version = (Find(e.Id)?.Version ?? deleted.GetValueOrDefault(e.Id)) + 1 })
+                .ToArray();
             var changed = Now.Entries.SetItems(versions.Select(e => KeyValuePair.Create(e.Id, e)));
-            foreach (var entry in versions) BookChecks.Check(entry, changed, named: entries.Count > 1);
+            foreach (var entry in versions)
+                BookChecks.Check(entry, changed, named: entries.Count > 1);
             // What others rest on may not change under them into something they cannot use.
             if (versions.Length == 1 && Find(versions[0].Id) is not null)
-                foreach (var user in UsedBy(versions[0].Id)) CheckUser(user, changed, versions[0]);
+                foreach (var user in UsedBy(versions[0].Id))
+                    CheckUser(user, changed, versions[0]);
             store.Add(versions, person, DateTime.UtcNow);
             state = Of(changed);
         }
@@ -87,7 +101,10 @@ public sealed class Shelf(BookStore store)
         }
         catch (RefusedException wrong)
         {
-            throw RefusedException.Of(entry is Material ? "unit" : "", $"It is used, and this would break it. {wrong.Refusal.Message}");
+            throw RefusedException.Of(
+                entry is Material ? "unit" : "",
+                $"It is used, and this would break it. {wrong.Refusal.Message}"
+            );
         }
     }
 
@@ -98,8 +115,16 @@ public sealed class Shelf(BookStore store)
         lock (writing)
         {
             var entry = Get(id);
-            var users = Now.Entries.Values.Where(e => e.Needs.Contains(id)).Select(e => e.Name).Order(StringComparer.Ordinal).ToArray();
-            if (users.Length > 0) throw RefusedException.Of("", $"{entry.Name} is used by {string.Join(", ", users.Take(4))}{(users.Length > 4 ? $" and {users.Length - 4} more" : "")}. Archive it instead, or change them first.");
+            var users = Now
+                .Entries.Values.Where(e => e.Needs.Contains(id))
+                .Select(e => e.Name)
+                .Order(StringComparer.Ordinal)
+                .ToArray();
+            if (users.Length > 0)
+                throw RefusedException.Of(
+                    "",
+                    $"{entry.Name} is used by {string.Join(", ", users.Take(4))}{(users.Length > 4 ? $" and {users.Length - 4} more" : "")}. Archive it instead, or change them first."
+                );
             store.Delete(id, person, DateTime.UtcNow);
             state = Of(Now.Entries.Remove(id));
         }

@@ -14,7 +14,8 @@ public class BookChecksTests
 {
     private static readonly Dictionary<Guid, BookEntry> All = StarterBook.Entries.ToDictionary(e => e.Id);
 
-    private static T Named<T>(string name) where T : BookEntry => StarterBook.Entries.OfType<T>().First(e => e.Name == name);
+    private static T Named<T>(string name)
+        where T : BookEntry => StarterBook.Entries.OfType<T>().First(e => e.Name == name);
 
     private static void Refused(BookEntry entry, string field, string says)
     {
@@ -34,13 +35,21 @@ public class BookChecksTests
     {
         var path = Named<Assembly>("Resin-bound path, 18 mm");
         // Gravel by the binder, which is by the gravel.
-        Refused(With(c => c with { Measure = null, Of = path.Components[5].Id, Ratio = Ratio.Parse("1 t per 72 kg") }, 3), "components[3].of", "Gravel, amber → Resin binder → Gravel, amber");
+        Refused(
+            With(c => c with { Measure = null, Of = path.Components[5].Id, Ratio = Ratio.Parse("1 t per 72 kg") }, 3),
+            "components[3].of",
+            "Gravel, amber → Resin binder → Gravel, amber"
+        );
     }
 
     [Fact]
     public void Units_that_do_not_fit_are_refused_beside_their_field()
     {
-        Refused(With(c => c with { Ratio = Ratio.Parse("0.42 gal per h") }), "components[0].ratio", "does not apply to a mass");
+        Refused(
+            With(c => c with { Ratio = Ratio.Parse("0.42 gal per h") }),
+            "components[0].ratio",
+            "does not apply to a mass"
+        );
         Refused(With(c => c with { Ratio = Ratio.Parse("1 kg per t") }), "components[0].ratio", "into hours");
         Refused(With(c => c with { Depth = "20 mm" }), "components[0].depth", "makes a volume of an area");
         Refused(With(c => c with { Depth = "20 apples" }, 3), "components[3].depth", "not a thickness");
@@ -50,7 +59,14 @@ public class BookChecksTests
         Refused(With(c => c with { Entry = Guid.NewGuid() }), "components[0].entry", "is not there");
         Refused(With(c => c with { Crew = 0 }, 2), "components[2].crew", "crew");
         var paint = Named<ProductionRate>("Limewash");
-        Refused(paint with { Paces = [new(1, Ratio.Parse("3 gal per h"))] }, "paces[0].pace", "does not apply to an area");
+        Refused(
+            paint with
+            {
+                Paces = [new(1, Ratio.Parse("3 gal per h"))],
+            },
+            "paces[0].pace",
+            "does not apply to an area"
+        );
         Refused(paint with { Paces = [] }, "paces", "needs a pace");
         Refused(paint with { Paces = [paint.Paces[0], paint.Paces[0]] }, "paces", "stands once");
         Refused(paint with { Product = Named<Material>("Bark mulch").Id }, "product", "no coverage");
@@ -61,7 +77,14 @@ public class BookChecksTests
     public void Zero_negative_and_huge_values_are_refused()
     {
         Refused(Named<LabourRole>("Painter") with { Wage = 0 }, "wage", "more than zero");
-        Refused(Named<LabourRole>("Painter") with { Premiums = [new("x", 0.5m, 10)] }, "premiums[0].multiplier", "1 to 10");
+        Refused(
+            Named<LabourRole>("Painter") with
+            {
+                Premiums = [new("x", 0.5m, 10)],
+            },
+            "premiums[0].multiplier",
+            "1 to 10"
+        );
         var mulch = Named<Material>("Bark mulch");
         Refused(mulch with { Packs = [] }, "packs", "needs a pack");
         Refused(mulch with { Packs = [new("p", 0, 1)] }, "packs[0].size", "more than zero");
@@ -72,13 +95,44 @@ public class BookChecksTests
         Refused(mulch with { SolidsPercent = 101 }, "solidsPercent", "100 percent");
         Refused(Named<Equipment>("Tile saw") with { Cost = -1 }, "cost", "below zero");
         Refused(Named<Condition>("occupied") with { Labour = 0 }, "labour", "more than 0");
-        Refused(Named<PriceOnlyItem>("Notice board, oiled frame") with { Breaks = [new(4, 1), new(4, 1)] }, "breaks[1].from", "small to large");
-        Refused(Named<PriceOnlyItem>("Notice board, oiled frame") with { Unit = Unit.Gallon }, "unit", "not counted in gal");
-        foreach (var wrong in new[] { "0 ft² per h", "-3 ft² per h", "1234567890 ft² per h", "1.1234567 ft² per h", "ft² per h" }) Assert.Throws<RefusedException>(() => Ratio.Parse(wrong));
+        Refused(
+            Named<PriceOnlyItem>("Notice board, oiled frame") with
+            {
+                Breaks = [new(4, 1), new(4, 1)],
+            },
+            "breaks[1].from",
+            "small to large"
+        );
+        Refused(
+            Named<PriceOnlyItem>("Notice board, oiled frame") with
+            {
+                Unit = Unit.Gallon,
+            },
+            "unit",
+            "not counted in gal"
+        );
+        foreach (
+            var wrong in new[]
+            {
+                "0 ft² per h",
+                "-3 ft² per h",
+                "1234567890 ft² per h",
+                "1.1234567 ft² per h",
+                "ft² per h",
+            }
+        )
+            Assert.Throws<RefusedException>(() => Ratio.Parse(wrong));
         // Large but allowed numbers that together overflow are refused, not broken.
         var role = Sample.Role();
         var huge = Sample.Rate(Measure.FloorArea, role, null, "999999999 h per 0.000001 ft²");
-        var refused = Assert.Throws<RefusedException>(() => (Reckoning.Trial.Usual(UnitSystem.Feet) with { Quantities = ImmutableDictionary<string, decimal>.Empty.Add("floorArea", 999_999_999m) }).Of(huge with { DryingHours = 0 }, id => id == role.Id ? role : null, Reckoning.Trace.Silent));
+        var refused = Assert.Throws<RefusedException>(() =>
+            (
+                Reckoning.Trial.Usual(UnitSystem.Feet) with
+                {
+                    Quantities = ImmutableDictionary<string, decimal>.Empty.Add("floorArea", 999_999_999m),
+                }
+            ).Of(huge with { DryingHours = 0 }, id => id == role.Id ? role : null, Reckoning.Trace.Silent)
+        );
         Assert.Contains("too large", refused.Message);
     }
 
@@ -91,14 +145,31 @@ public class BookChecksTests
         job = Commands.Apply(job, new SetWork(Sample.NewId(), work, "coats", 2, 1), _ => null).Job;
         job = Commands.Apply(job, new SetWork(Sample.NewId(), work, "coats", 1, 2), _ => null).Job;
         Assert.Equal(before, Sample.Reckon(job).Price.BeforeTax.V);
-        Assert.Contains("not in the Book any more", Assert.Throws<RefusedException>(() => Commands.Apply(job, new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(120), null), _ => null)).Message);
+        Assert.Contains(
+            "not in the Book any more",
+            Assert
+                .Throws<RefusedException>(() =>
+                    Commands.Apply(
+                        job,
+                        new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(120), null),
+                        _ => null
+                    )
+                )
+                .Message
+        );
     }
 
     [Fact]
     public void Rates_are_read_back_both_ways_round_with_a_sample()
     {
-        Assert.Equal(new("125 ft² per h", "0.48 min per ft²", "100 ft²: 0.8 h"), RateReading.Of("125 ft²/h", Unit.SquareFoot));
-        Assert.Equal(new("0.3 h per 100 m²", "333.3 m² per h", "100 m²: 0.3 h"), RateReading.Of("0.3 h per 100 m²", Unit.SquareMetre));
+        Assert.Equal(
+            new("125 ft² per h", "0.48 min per ft²", "100 ft²: 0.8 h"),
+            RateReading.Of("125 ft²/h", Unit.SquareFoot)
+        );
+        Assert.Equal(
+            new("0.3 h per 100 m²", "333.3 m² per h", "100 m²: 0.3 h"),
+            RateReading.Of("0.3 h per 100 m²", Unit.SquareMetre)
+        );
         Assert.Equal("30 gal per 100 gal", RateReading.Of("30 %", Unit.Gallon).Text);
         Assert.Throws<RefusedException>(() => RateReading.Of("30 %", null));
     }
@@ -109,24 +180,68 @@ public class BookChecksTests
         var (columns, rows) = BookTable.Write(StarterBook.Entries);
         var mapping = TableField.Guess(BookTable.Fields, columns);
         var same = BookTable.Read(rows, mapping, All, Sample.NewId);
-        Assert.Empty(same.Where(r => r.Wrong is not null || r.IsNew || r.Differences.Count > 0).Select(r => $"{r.Name}: {r.Wrong} {string.Join(", ", r.Differences)}"));
+        Assert.Empty(
+            same.Where(r => r.Wrong is not null || r.IsNew || r.Differences.Count > 0)
+                .Select(r => $"{r.Name}: {r.Wrong} {string.Join(", ", r.Differences)}")
+        );
         // Into an empty Book everything is new and the same again.
         var fresh = BookTable.Read(rows, mapping, new Dictionary<Guid, BookEntry>(), Sample.NewId);
         Assert.Empty(fresh.Where(r => r.Wrong is not null).Select(r => $"{r.Name}: {r.Wrong}"));
         Assert.Equal(BookFile.Write(StarterBook.Entries), BookFile.Write(fresh.Select(r => r.Entry!)));
-        Assert.All(BookFile.Read(BookFile.Write(StarterBook.Entries), All), r => Assert.True(r.Wrong is null && r.Differences.Count == 0));
+        Assert.All(
+            BookFile.Read(BookFile.Write(StarterBook.Entries), All),
+            r => Assert.True(r.Wrong is null && r.Differences.Count == 0)
+        );
     }
 
     [Fact]
     public void A_supplier_list_of_ten_thousand_rows_with_three_bad_ones_says_which_and_why()
     {
-        var rows = Enumerable.Range(0, 10_000).Select(i => (IReadOnlyList<string>)["material", $"Fitting {i}", i switch { 700 => "smoot", _ => "each" }, i switch { 4000 => "box 10", _ => $"box: 10 at {i % 90 + 1}.50" }, i switch { 9999 => "2000", _ => "5" }]).ToList();
+        var rows = Enumerable
+            .Range(0, 10_000)
+            .Select(i =>
+                (IReadOnlyList<string>)
+                    [
+                        "material",
+                        $"Fitting {i}",
+                        i switch
+                        {
+                            700 => "smoot",
+                            _ => "each",
+                        },
+                        i switch
+                        {
+                            4000 => "box 10",
+                            _ => $"box: 10 at {i % 90 + 1}.50",
+                        },
+                        i switch
+                        {
+                            9999 => "2000",
+                            _ => "5",
+                        },
+                    ]
+            )
+            .ToList();
         var mapping = TableField.Guess(BookTable.Fields, ["Kind", "Name", "Unit", "Packs", "Waste %"]);
         var read = BookTable.Read(rows, mapping, All, Sample.NewId);
-        Assert.Equal([(701, "Unit: That is not a unit known here."), (4001, "Packs: “box 10” is not a pack. Write NAME: SIZE at PRICE, like 5 gal pail: 5 at 215."), (10_000, "Waste is 0 to 1000 percent.")], read.Where(r => r.Wrong is not null).Select(r => (r.Row, r.Wrong!)));
+        Assert.Equal(
+            [
+                (701, "Unit: That is not a unit known here."),
+                (4001, "Packs: “box 10” is not a pack. Write NAME: SIZE at PRICE, like 5 gal pail: 5 at 215."),
+                (10_000, "Waste is 0 to 1000 percent."),
+            ],
+            read.Where(r => r.Wrong is not null).Select(r => (r.Row, r.Wrong!))
+        );
         Assert.Equal(9997, read.Count(r => r.IsNew));
         // Prices alone, by name: only they change.
-        var prices = BookTable.Read([["Harbour eggshell", "1 gal can: 1 at 51; 5 gal pail: 5 at 215"]], TableField.Guess(BookTable.Fields, ["Name", "Packs"]), All, Sample.NewId);
+        var prices = BookTable.Read(
+            [
+                ["Harbour eggshell", "1 gal can: 1 at 51; 5 gal pail: 5 at 215"],
+            ],
+            TableField.Guess(BookTable.Fields, ["Name", "Packs"]),
+            All,
+            Sample.NewId
+        );
         Assert.Equal([new Difference("packs 1: price", "48", "51")], prices.Single().Differences);
         Assert.Equal(1, ((Material)prices.Single().Entry!).WastePercent);
     }
@@ -137,15 +252,29 @@ public class BookChecksTests
     [InlineData("{\"schemaVersion\": 9, \"entries\": []}", "version 1")]
     [InlineData("{\"schemaVersion\": 1}", "no entries")]
     public void A_broken_file_is_refused_with_a_sentence(string text, string says) =>
-        Assert.Contains(says, Assert.Throws<RefusedException>(() => BookFile.Read(System.Text.Encoding.UTF8.GetBytes(text), All)).Message);
+        Assert.Contains(
+            says,
+            Assert.Throws<RefusedException>(() => BookFile.Read(System.Text.Encoding.UTF8.GetBytes(text), All)).Message
+        );
 
     [Fact]
     public void Entries_of_a_file_that_cannot_be_read_are_named()
     {
-        var node = System.Text.Json.Nodes.JsonNode.Parse(BookFile.Write([Named<LabourRole>("Painter"), Named<Equipment>("Tile saw"), Named<Condition>("occupied")]))!;
+        var node = System.Text.Json.Nodes.JsonNode.Parse(
+            BookFile.Write([Named<LabourRole>("Painter"), Named<Equipment>("Tile saw"), Named<Condition>("occupied")])
+        )!;
         node["entries"]![0]!["wage"] = "-4";
         node["entries"]![1]!["cost"] = "a lot";
-        Assert.Equal(["The wage must be more than zero.", "A number is written as text, like \"12.5\", below a thousand million and with at most six decimals."], BookFile.Read(System.Text.Encoding.UTF8.GetBytes(node.ToJsonString()), All).Where(r => r.Wrong is not null).Select(r => r.Wrong));
+        Assert.Equal(
+            [
+                "The wage must be more than zero.",
+                "A number is written as text, like \"12.5\", below a thousand million and with at most six decimals.",
+            ],
+            BookFile
+                .Read(System.Text.Encoding.UTF8.GetBytes(node.ToJsonString()), All)
+                .Where(r => r.Wrong is not null)
+                .Select(r => r.Wrong)
+        );
     }
 
     [Fact]
@@ -154,7 +283,10 @@ public class BookChecksTests
         var index = new BookIndex(StarterBook.Entries);
         Assert.Equal("Resin-bound path, 18 mm", index.Find(new("resin path", "", "", false)).First().Name);
         Assert.Equal("Path base", index.Find(new("path", "", "", false)).First().Name);
-        Assert.All(index.Find(new("", "material", "Services", false)), e => Assert.True(e is Material && e.Trade == "Services"));
+        Assert.All(
+            index.Find(new("", "material", "Services", false)),
+            e => Assert.True(e is Material && e.Trade == "Services")
+        );
         Assert.Empty(index.Find(new("path", "", "", true)));
         Assert.Equal("Bark mulch", Assert.Single(index.Find(new("HA-90", "", "", false))).Name);
     }

@@ -17,61 +17,142 @@ public class BookPropertyTests
     private static readonly Dictionary<Guid, BookEntry> All = StarterBook.Entries.ToDictionary(e => e.Id);
 
     /// <summary>Work whose amounts follow the quantity without steps.</summary>
-    private static readonly Gen<WorkEntry> Stepless = Gen.OneOf(StarterBook.Entries.OfType<WorkEntry>()
-        .Where(e => e is not PriceOnlyItem && e.Step is null && (e as Assembly)?.Components.All(c => c.Step is null && c.Drops is null) != false).Select(Gen.Const).ToArray());
+    private static readonly Gen<WorkEntry> Stepless = Gen.OneOf(
+        StarterBook
+            .Entries.OfType<WorkEntry>()
+            .Where(e =>
+                e is not PriceOnlyItem
+                && e.Step is null
+                && (e as Assembly)?.Components.All(c => c.Step is null && c.Drops is null) != false
+            )
+            .Select(Gen.Const)
+            .ToArray()
+    );
 
-    private static Reckoning.Reckoning Try(WorkEntry entry, decimal quantity, int? coats = null) => (Trial.Usual(UnitSystem.Feet) with
-    {
-        Quantities = Trial.Asks(entry, UnitSystem.Feet).Where(a => Measures.Find(a.Name) is not null || (entry as Assembly)?.Components.Any(c => c.DepthAsked?.ToString() == a.Name || c.Drops?.Height.ToString() == a.Name) != true).ToImmutableDictionary(a => a.Name, _ => quantity),
-        Coats = coats,
-    }).Of(entry, All.GetValueOrDefault, Trace.Silent);
+    private static Reckoning.Reckoning Try(WorkEntry entry, decimal quantity, int? coats = null) =>
+        (
+            Trial.Usual(UnitSystem.Feet) with
+            {
+                Quantities = Trial
+                    .Asks(entry, UnitSystem.Feet)
+                    .Where(a =>
+                        Measures.Find(a.Name) is not null
+                        || (entry as Assembly)?.Components.Any(c =>
+                            c.DepthAsked?.ToString() == a.Name || c.Drops?.Height.ToString() == a.Name
+                        ) != true
+                    )
+                    .ToImmutableDictionary(a => a.Name, _ => quantity),
+                Coats = coats,
+            }
+        ).Of(entry, All.GetValueOrDefault, Trace.Silent);
 
     private static bool Near(decimal a, decimal b) => decimal.Abs(a - b) <= 1e-9m * decimal.Max(1, decimal.Abs(b));
 
     [Fact]
     public void Exact_hours_and_needs_are_linear_in_the_quantity() =>
-        Gen.Select(Stepless, Gen.Int[1, 4000], Gen.Int[2, 9]).Sample((entry, quantity, times) =>
-        {
-            var (one, many) = (Try(entry, quantity / 4m), Try(entry, quantity / 4m * times));
-            return Near(many.Lines[0].Hours.V, one.Lines[0].Hours.V * times) && one.Lines[0].Amounts.Zip(many.Lines[0].Amounts).All(a => Near(a.Second.V, a.First.V * times));
-        }, iter: 400);
+        Gen.Select(Stepless, Gen.Int[1, 4000], Gen.Int[2, 9])
+            .Sample(
+                (entry, quantity, times) =>
+                {
+                    var (one, many) = (Try(entry, quantity / 4m), Try(entry, quantity / 4m * times));
+                    return Near(many.Lines[0].Hours.V, one.Lines[0].Hours.V * times)
+                        && one.Lines[0]
+                            .Amounts.Zip(many.Lines[0].Amounts)
+                            .All(a => Near(a.Second.V, a.First.V * times));
+                },
+                iter: 400
+            );
 
     [Fact]
     public void Hours_and_needs_never_go_down_with_coats_or_waste() =>
-        Gen.Select(Gen.OneOf(StarterBook.Entries.OfType<WorkEntry>().Where(e => e is ProductionRate { Paces.Length: > 1 } or Assembly { Coats: > 1 }).Select(Gen.Const).ToArray()), Gen.Int[1, 500], Gen.Int[0, 40]).Sample((entry, quantity, waste) =>
-        {
-            var most = entry is ProductionRate rate ? rate.Paces.Length : 4;
-            for (var coats = 2; coats <= most; coats++)
-            {
-                var (fewer, more) = (Try(entry, quantity, coats - 1), Try(entry, quantity, coats));
-                if (more.Hours.V < fewer.Hours.V || more.Buying.Sum(b => b.Need.V) < fewer.Buying.Sum(b => b.Need.V)) return false;
-            }
-            if (entry is not Assembly assembly) return true;
-            Assembly Wasting(decimal percent) => assembly with { Components = [.. assembly.Components.Select(c => c.Kind == ComponentKind.Material ? c with { WastePercent = percent } : c)] };
-            var (less, waster) = (Try(Wasting(waste), quantity), Try(Wasting(waste + 5), quantity));
-            return waster.Lines[0].Amounts.Zip(less.Lines[0].Amounts).All(a => a.First.V >= a.Second.V);
-        }, iter: 200);
+        Gen.Select(
+                Gen.OneOf(
+                    StarterBook
+                        .Entries.OfType<WorkEntry>()
+                        .Where(e => e is ProductionRate { Paces.Length: > 1 } or Assembly { Coats: > 1 })
+                        .Select(Gen.Const)
+                        .ToArray()
+                ),
+                Gen.Int[1, 500],
+                Gen.Int[0, 40]
+            )
+            .Sample(
+                (entry, quantity, waste) =>
+                {
+                    var most = entry is ProductionRate rate ? rate.Paces.Length : 4;
+                    for (var coats = 2; coats <= most; coats++)
+                    {
+                        var (fewer, more) = (Try(entry, quantity, coats - 1), Try(entry, quantity, coats));
+                        if (
+                            more.Hours.V < fewer.Hours.V
+                            || more.Buying.Sum(b => b.Need.V) < fewer.Buying.Sum(b => b.Need.V)
+                        )
+                            return false;
+                    }
+                    if (entry is not Assembly assembly)
+                        return true;
+                    Assembly Wasting(decimal percent) =>
+                        assembly with
+                        {
+                            Components =
+                            [
+                                .. assembly.Components.Select(c =>
+                                    c.Kind == ComponentKind.Material ? c with { WastePercent = percent } : c
+                                ),
+                            ],
+                        };
+                    var (less, waster) = (Try(Wasting(waste), quantity), Try(Wasting(waste + 5), quantity));
+                    return waster.Lines[0].Amounts.Zip(less.Lines[0].Amounts).All(a => a.First.V >= a.Second.V);
+                },
+                iter: 200
+            );
 
     [Fact]
     public void The_order_of_the_parts_does_not_matter() =>
-        Gen.Select(Gen.OneOf(StarterBook.Entries.OfType<Assembly>().Select(Gen.Const).ToArray()), Gen.Int[1, 900], Gen.Int[0, 1_000_000]).Sample((assembly, quantity, seed) =>
-        {
-            var random = new Random(seed);
-            // The first of an either-or group is the usual one, so the order within a group stays.
-            var shuffled = assembly with { Components = [.. assembly.Components.OrderBy(c => c.Group.Length > 0 ? 0.5 : random.NextDouble())] };
-            var (a, b) = (Try(assembly, quantity), Try(shuffled, quantity));
-            return a.Lines[0].Item.Parts.Select((p, i) => (p.Id, a.Lines[0].Amounts[i].V)).OrderBy(x => x.Id).SequenceEqual(b.Lines[0].Item.Parts.Select((p, i) => (p.Id, b.Lines[0].Amounts[i].V)).OrderBy(x => x.Id))
-                && a.Price.Direct.V == b.Price.Direct.V;
-        }, iter: 300);
+        Gen.Select(
+                Gen.OneOf(StarterBook.Entries.OfType<Assembly>().Select(Gen.Const).ToArray()),
+                Gen.Int[1, 900],
+                Gen.Int[0, 1_000_000]
+            )
+            .Sample(
+                (assembly, quantity, seed) =>
+                {
+                    var random = new Random(seed);
+                    // The first of an either-or group is the usual one, so the order within a group stays.
+                    var shuffled = assembly with
+                    {
+                        Components =
+                        [
+                            .. assembly.Components.OrderBy(c => c.Group.Length > 0 ? 0.5 : random.NextDouble()),
+                        ],
+                    };
+                    var (a, b) = (Try(assembly, quantity), Try(shuffled, quantity));
+                    return a.Lines[0]
+                            .Item.Parts.Select((p, i) => (p.Id, a.Lines[0].Amounts[i].V))
+                            .OrderBy(x => x.Id)
+                            .SequenceEqual(
+                                b.Lines[0]
+                                    .Item.Parts.Select((p, i) => (p.Id, b.Lines[0].Amounts[i].V))
+                                    .OrderBy(x => x.Id)
+                            )
+                        && a.Price.Direct.V == b.Price.Direct.V;
+                },
+                iter: 300
+            );
 
     [Fact]
     public void Buying_together_is_never_dearer_than_apart() =>
-        Gen.Select(Gen.Int[1, 400], Gen.Int[1, 400], Gen.Select(Gen.Int[1, 25], Gen.Int[1, 500]).Array[1, 4]).Sample((a, b, raw) =>
-        {
-            var packs = raw.Select(p => new Pack("p", p.Item1 / 2m, p.Item2)).ToImmutableArray();
-            decimal Cost(decimal need) => CheapestPacks.Cover(need, packs).Zip(packs).Sum(p => p.First * p.Second.Price);
-            return Cost((a + b) / 10m) <= Cost(a / 10m) + Cost(b / 10m);
-        }, iter: 1000);
+        Gen.Select(Gen.Int[1, 400], Gen.Int[1, 400], Gen.Select(Gen.Int[1, 25], Gen.Int[1, 500]).Array[1, 4])
+            .Sample(
+                (a, b, raw) =>
+                {
+                    var packs = raw.Select(p => new Pack("p", p.Item1 / 2m, p.Item2)).ToImmutableArray();
+                    decimal Cost(decimal need) =>
+                        CheapestPacks.Cover(need, packs).Zip(packs).Sum(p => p.First * p.Second.Price);
+                    return Cost((a + b) / 10m) <= Cost(a / 10m) + Cost(b / 10m);
+                },
+                iter: 1000
+            );
 
     [Fact]
     public void What_lines_cost_adds_up_to_what_the_job_costs()
@@ -81,11 +162,23 @@ public class BookPropertyTests
             var reckoning = Sample.Reckon(job);
             var byClass = LineCosts.Of(reckoning, Trace.Silent).ByClass;
             var travel = reckoning.Charges.Where(c => c.Item is null).Sum(c => c.Cost.V);
-            var setUpHours = job.Pricing.SetUp is { } id && job.Book[id] is SetUp setUp ? reckoning.Roles.Where(r => r.Role.Id == setUp.Role).Sum(r => r.Cost.V) - byLabour(setUp.Role) : 0;
-            decimal byLabour(Guid role) => reckoning.Lines.Sum(l => l.Item.Parts.Select((p, i) => p.Entry.Id == role ? l.Amounts[i].V : 0).Sum()) * reckoning.Roles.Single(r => r.Role.Id == role).LoadedCost.V;
-            Assert.InRange(byClass.Sum(l => l.Sum(c => c.V)) + travel + setUpHours - reckoning.Price.Direct.V, -0.03m, 0.03m);
+            var setUpHours =
+                job.Pricing.SetUp is { } id && job.Book[id] is SetUp setUp
+                    ? reckoning.Roles.Where(r => r.Role.Id == setUp.Role).Sum(r => r.Cost.V) - byLabour(setUp.Role)
+                    : 0;
+            decimal byLabour(Guid role) =>
+                reckoning.Lines.Sum(l => l.Item.Parts.Select((p, i) => p.Entry.Id == role ? l.Amounts[i].V : 0).Sum())
+                * reckoning.Roles.Single(r => r.Role.Id == role).LoadedCost.V;
+            Assert.InRange(
+                byClass.Sum(l => l.Sum(c => c.V)) + travel + setUpHours - reckoning.Price.Direct.V,
+                -0.03m,
+                0.03m
+            );
             // What was bought is shared in whole cents and nothing is left.
-            Assert.Equal(reckoning.Buying.Sum(b => Rounding.Money(b.Cost(job.Pricing.MaterialCost).V)), byClass.Sum(l => l[1].V));
+            Assert.Equal(
+                reckoning.Buying.Sum(b => Rounding.Money(b.Cost(job.Pricing.MaterialCost).V)),
+                byClass.Sum(l => l[1].V)
+            );
         }
     }
 }

@@ -14,20 +14,43 @@ namespace Emendum.Core.Tests;
 public class BookTests
 {
     private static Component Part(string name, ComponentKind kind, BookEntry? entry, Measure? measure, string? ratio) =>
-        new(Sample.NewId(), name, kind, entry?.Id, measure, null, null, ratio is null ? null : Ratio.Parse(ratio), false, null);
+        new(
+            Sample.NewId(),
+            name,
+            kind,
+            entry?.Id,
+            measure,
+            null,
+            null,
+            ratio is null ? null : Ratio.Parse(ratio),
+            false,
+            null
+        );
 
-    private static Assembly Assembly(Measure measure, params Component[] parts) => new(Sample.NewId(), 1, "Assembly", "S", measure, [.. parts], "", "");
+    private static Assembly Assembly(Measure measure, params Component[] parts) =>
+        new(Sample.NewId(), 1, "Assembly", "S", measure, [.. parts], "", "");
 
-    private static Reckoning.Reckoning Try(WorkEntry entry, BookEntry[] book, UnitSystem units, Func<Trial, Trial>? how = null, params (string Name, decimal Value)[] quantities)
+    private static Reckoning.Reckoning Try(
+        WorkEntry entry,
+        BookEntry[] book,
+        UnitSystem units,
+        Func<Trial, Trial>? how = null,
+        params (string Name, decimal Value)[] quantities
+    )
     {
-        var trial = Trial.Usual(units) with { Quantities = quantities.ToImmutableDictionary(q => q.Name, q => q.Value) };
+        var trial = Trial.Usual(units) with
+        {
+            Quantities = quantities.ToImmutableDictionary(q => q.Name, q => q.Value),
+        };
         var trace = Trace.Recording();
         var reckoning = (how?.Invoke(trial) ?? trial).Of(entry, id => book.FirstOrDefault(e => e.Id == id), trace);
-        foreach (var path in trace.Figures.Keys) WorkingsTests.Checker(trace, path).Figure(path);
+        foreach (var path in trace.Figures.Keys)
+            WorkingsTests.Checker(trace, path).Figure(path);
         return reckoning;
     }
 
-    private static decimal Amount(Reckoning.Reckoning reckoning, string part) => reckoning.Lines[0].Amounts[Array.FindIndex(reckoning.Lines[0].Item.Parts, p => p.Name == part)].V;
+    private static decimal Amount(Reckoning.Reckoning reckoning, string part) =>
+        reckoning.Lines[0].Amounts[Array.FindIndex(reckoning.Lines[0].Item.Parts, p => p.Name == part)].V;
 
     [Fact]
     public void Coats_are_a_pace_for_all_together()
@@ -36,7 +59,9 @@ public class BookTests
         var role = Sample.Role();
         var rate = Sample.Rate(Measure.NetWallArea, role, null, "160 ft² per h", "95 ft² per h", "68 ft² per h");
         Assert.Equal(6.3158m, decimal.Round(Try(rate, [role], UnitSystem.Feet, null, ("netWallArea", 600)).Hours.V, 4));
-        var refused = Assert.Throws<RefusedException>(() => Try(rate, [role], UnitSystem.Feet, t => t with { Coats = 4 }));
+        var refused = Assert.Throws<RefusedException>(() =>
+            Try(rate, [role], UnitSystem.Feet, t => t with { Coats = 4 })
+        );
         Assert.Contains("Rate has no pace for 4 coats; it has 1, 2, 3", refused.Message);
     }
 
@@ -47,7 +72,15 @@ public class BookTests
         var all = Storage.Demo.StarterBook.Entries.ToArray();
         var path = (Assembly)all.First(e => e.Name == "Resin-bound path, 18 mm");
         var reckoning = Try(path, all, UnitSystem.Metres, null, ("area", 62), ("perimeter", 44));
-        Assert.Equal((2.06m, 4.905m, 2.444m, 2.450m), (Amount(reckoning, "Gravel, amber"), decimal.Round(Amount(reckoning, "Mix and lay"), 3), decimal.Round(Amount(reckoning, "Edge strip, fix"), 3), decimal.Round(Amount(reckoning, "Mixer, forced action"), 3)));
+        Assert.Equal(
+            (2.06m, 4.905m, 2.444m, 2.450m),
+            (
+                Amount(reckoning, "Gravel, amber"),
+                decimal.Round(Amount(reckoning, "Mix and lay"), 3),
+                decimal.Round(Amount(reckoning, "Edge strip, fix"), 3),
+                decimal.Round(Amount(reckoning, "Mixer, forced action"), 3)
+            )
+        );
         Assert.Equal([83m], reckoning.Buying[0].Packs);
         // The other of the either-or group drives the laying as well.
         var slate = path.Components.Single(c => c.Name == "Gravel, slate").Id;
@@ -61,9 +94,20 @@ public class BookTests
     public void Film_thickness_bounds_the_coverage()
     {
         // 1 US gal at 1 mil covers 231,000/144 ft² × solids; 35 % at 1.5 mil 374.3 ft²/gal; 1 L at 1 µm 1000 m² (arithmetic; the form used in ISO 12944 and SSPC/AMPP guides).
-        Material Paint(Unit unit, string coverage, decimal solids, string film) => Sample.Material("Paint", unit, coverage, null, 0, new Pack("can", 1, 1)) with { SolidsPercent = solids, DryFilm = film };
-        Assert.Equal(1604.1667m, decimal.Round(Paint(Unit.Gallon, "300 ft² per gal", 100, "1 mil").MostCoverage()!.Value.Value, 4));
-        Assert.Equal(374.3m, decimal.Round(Paint(Unit.Gallon, "300 ft² per gal", 35, "1.5 mil").MostCoverage()!.Value.Value, 1));
+        Material Paint(Unit unit, string coverage, decimal solids, string film) =>
+            Sample.Material("Paint", unit, coverage, null, 0, new Pack("can", 1, 1)) with
+            {
+                SolidsPercent = solids,
+                DryFilm = film,
+            };
+        Assert.Equal(
+            1604.1667m,
+            decimal.Round(Paint(Unit.Gallon, "300 ft² per gal", 100, "1 mil").MostCoverage()!.Value.Value, 4)
+        );
+        Assert.Equal(
+            374.3m,
+            decimal.Round(Paint(Unit.Gallon, "300 ft² per gal", 35, "1.5 mil").MostCoverage()!.Value.Value, 1)
+        );
         Assert.Equal(1000m, Paint(Unit.Litre, "10 m² per L", 100, "1 µm").MostCoverage()!.Value.Value);
         Assert.Null(Paint(Unit.Gallon, "374 ft² per gal", 35, "1.5 mil").Doubt());
         Assert.Contains("374.3", Paint(Unit.Gallon, "375 ft² per gal", 35, "1.5 mil").Doubt());
@@ -78,7 +122,10 @@ public class BookTests
         var all = Storage.Demo.StarterBook.Entries.ToArray();
         var tile = (Assembly)all.First(e => e.Name == "Wall tile");
         var grout = Try(tile, all, UnitSystem.Metres, null, ("netWallArea", 10)).Lines[0];
-        Assert.Equal(decimal.Round(10 * 0.379m * 1.05m, 9), decimal.Round(grout.Amounts[Array.FindIndex(grout.Item.Parts, p => p.Name == "Grout")].V, 9));
+        Assert.Equal(
+            decimal.Round(10 * 0.379m * 1.05m, 9),
+            decimal.Round(grout.Amounts[Array.FindIndex(grout.Item.Parts, p => p.Name == "Grout")].V, 9)
+        );
     }
 
     [Fact]
@@ -92,10 +139,24 @@ public class BookTests
         Assert.Equal(108.75m, decimal.Round(Amount(mix, "Mix") * 2000 / 1.03m, 6));
         Assert.InRange(108.75m / 110m, 0.988m, 1);
         // 4.5 pavers of 4 × 8 in to the square foot laid dry (arithmetic: 144/32; BIA Technical Note 10, from memory).
-        Assert.Equal(450m, decimal.Round(Amount(Try(Named("Brick paving, dry laid"), all, UnitSystem.Feet, null, ("area", 100)), "Pavers") / 1.05m, 6));
+        Assert.Equal(
+            450m,
+            decimal.Round(
+                Amount(Try(Named("Brick paving, dry laid"), all, UnitSystem.Feet, null, ("area", 100)), "Pavers")
+                    / 1.05m,
+                6
+            )
+        );
         // 1 yd³ covers 324 ft² at an inch and 108 ft² at three (arithmetic).
         var mulch = Named("Mulch beds");
-        decimal Mulch(decimal area, decimal inches) => decimal.Round(Amount(Try(mulch, all, UnitSystem.Feet, null, ("area", area), (mulch.Questions[0].Id.ToString(), inches)), "Mulch") / 1.05m, 9);
+        decimal Mulch(decimal area, decimal inches) =>
+            decimal.Round(
+                Amount(
+                    Try(mulch, all, UnitSystem.Feet, null, ("area", area), (mulch.Questions[0].Id.ToString(), inches)),
+                    "Mulch"
+                ) / 1.05m,
+                9
+            );
         Assert.Equal((1m, 1m), (Mulch(324, 1), Mulch(108, 3)));
     }
 
@@ -109,11 +170,43 @@ public class BookTests
     [InlineData(12, 2.4, "64 cm", 8)]
     public void Wallcovering_is_bought_by_drops_to_a_roll(double perimeter, double height, string repeat, int rolls)
     {
-        var (role, paper) = (Sample.Role(), Sample.Material("Paper", Unit.Find("roll")!, null, null, 0, new Pack("roll", 1, 30)));
+        var (role, paper) = (
+            Sample.Role(),
+            Sample.Material("Paper", Unit.Find("roll")!, null, null, 0, new Pack("roll", 1, 30))
+        );
         var question = new Question(Sample.NewId(), "Height", Unit.Metre, 2.4m, null);
-        var assembly = Assembly(Measure.Perimeter, Part("Rolls", ComponentKind.Material, paper, Measure.Perimeter, null) with { Drops = new("0.53 m", "10.05 m", "10 cm", repeat, question.Id) }) with { Questions = [question] };
-        Assert.Equal(rolls, Amount(Try(assembly, [role, paper], UnitSystem.Metres, null, ("perimeter", (decimal)perimeter), (question.Id.ToString(), (decimal)height)), "Rolls"));
-        Assert.Contains("no drop of that height", Assert.Throws<RefusedException>(() => Try(assembly, [role, paper], UnitSystem.Metres, null, (question.Id.ToString(), 10))).Message);
+        var assembly = Assembly(
+            Measure.Perimeter,
+            Part("Rolls", ComponentKind.Material, paper, Measure.Perimeter, null) with
+            {
+                Drops = new("0.53 m", "10.05 m", "10 cm", repeat, question.Id),
+            }
+        ) with
+        {
+            Questions = [question],
+        };
+        Assert.Equal(
+            rolls,
+            Amount(
+                Try(
+                    assembly,
+                    [role, paper],
+                    UnitSystem.Metres,
+                    null,
+                    ("perimeter", (decimal)perimeter),
+                    (question.Id.ToString(), (decimal)height)
+                ),
+                "Rolls"
+            )
+        );
+        Assert.Contains(
+            "no drop of that height",
+            Assert
+                .Throws<RefusedException>(() =>
+                    Try(assembly, [role, paper], UnitSystem.Metres, null, (question.Id.ToString(), 10))
+                )
+                .Message
+        );
     }
 
     [Fact]
@@ -121,7 +214,13 @@ public class BookTests
     {
         // 4 × 8 ft is 32 ft² (common practice): 320 ft² need ten sheets, eleven with 10 % waste.
         var all = Storage.Demo.StarterBook.Entries.ToArray();
-        var panels = Try((Assembly)all.First(e => e.Name == "Hygienic panels"), all, UnitSystem.Feet, null, ("netWallArea", 320));
+        var panels = Try(
+            (Assembly)all.First(e => e.Name == "Hygienic panels"),
+            all,
+            UnitSystem.Feet,
+            null,
+            ("netWallArea", 320)
+        );
         Assert.Equal((11m, 11m), (panels.Buying[0].Need.V, panels.Buying[0].Bought.V));
     }
 
@@ -129,8 +228,15 @@ public class BookTests
     public void Modular_brick_to_the_square_foot()
     {
         // 144 / (8 × 2⅔) = 6.75 modular brick per ft² (BIA Technical Note 10, from memory; arithmetic). Both numbers of the ratio are kept: no third of an inch is lost.
-        var (mason, brick) = (Sample.Role(), Sample.Material("Brick", Unit.Find("brick")!, null, null, 0, new Pack("strap", 100, 80)));
-        var wall = Assembly(Measure.NetWallArea, Part("Brick", ComponentKind.Material, brick, Measure.NetWallArea, "432 brick per 64 ft²"), Part("Lay", ComponentKind.Labour, mason, Measure.NetWallArea, "8 ft² per h"));
+        var (mason, brick) = (
+            Sample.Role(),
+            Sample.Material("Brick", Unit.Find("brick")!, null, null, 0, new Pack("strap", 100, 80))
+        );
+        var wall = Assembly(
+            Measure.NetWallArea,
+            Part("Brick", ComponentKind.Material, brick, Measure.NetWallArea, "432 brick per 64 ft²"),
+            Part("Lay", ComponentKind.Labour, mason, Measure.NetWallArea, "8 ft² per h")
+        );
         Assert.Equal(675m, Amount(Try(wall, [mason, brick], UnitSystem.Feet, null, ("netWallArea", 100)), "Brick"));
     }
 
@@ -139,9 +245,28 @@ public class BookTests
     {
         // 900 yd² at 0.15 gal per yd² and coat, two coats, 5 % waste: 283.5 gal; sand 4 lb per net gal, additive 2 % of net.
         var all = Storage.Demo.StarterBook.Entries.ToArray();
-        var sealing = Try((Assembly)all.First(e => e.Name == "Drive sealing"), all, UnitSystem.Feet, null, ("area", 8100));
-        Assert.Equal((283.5m, 1134m, 5.4m), (Amount(sealing, "Sealer"), Amount(sealing, "Sand"), Amount(sealing, "Additive")));
-        Assert.Equal(["2 × 5 gal pail + 5 × drum", "23 × 50 lb bag", "6 × 1 gal jug"], sealing.Buying.Select(b => string.Join(" + ", b.Packs.Select((n, i) => (n, i)).Where(p => p.n > 0).Select(p => $"{p.n} × {b.Material.Packs[p.i].Name}"))));
+        var sealing = Try(
+            (Assembly)all.First(e => e.Name == "Drive sealing"),
+            all,
+            UnitSystem.Feet,
+            null,
+            ("area", 8100)
+        );
+        Assert.Equal(
+            (283.5m, 1134m, 5.4m),
+            (Amount(sealing, "Sealer"), Amount(sealing, "Sand"), Amount(sealing, "Additive"))
+        );
+        Assert.Equal(
+            ["2 × 5 gal pail + 5 × drum", "23 × 50 lb bag", "6 × 1 gal jug"],
+            sealing.Buying.Select(b =>
+                string.Join(
+                    " + ",
+                    b.Packs.Select((n, i) => (n, i))
+                        .Where(p => p.n > 0)
+                        .Select(p => $"{p.n} × {b.Material.Packs[p.i].Name}")
+                )
+            )
+        );
     }
 
     [Fact]
@@ -150,7 +275,10 @@ public class BookTests
         // 50 m²: 100 mm at 1.9 t/m³ with 25 % loose on built, 5 % waste; 30 mm at 1.6 t/m³ with 15 %, 8 % waste (arithmetic).
         var all = Storage.Demo.StarterBook.Entries.ToArray();
         var layers = Try((Assembly)all.First(e => e.Name == "Path base"), all, UnitSystem.Metres, null, ("area", 50));
-        Assert.Equal((50 * 0.1m * 1.9m * 1.25m * 1.05m, 50 * 0.03m * 1.6m * 1.15m * 1.08m), (Amount(layers, "Crushed stone"), Amount(layers, "Sand")));
+        Assert.Equal(
+            (50 * 0.1m * 1.9m * 1.25m * 1.05m, 50 * 0.03m * 1.6m * 1.15m * 1.08m),
+            (Amount(layers, "Crushed stone"), Amount(layers, "Sand"))
+        );
         Assert.Equal(50 * 0.17m, Amount(layers, "Dig out"));
     }
 
@@ -170,24 +298,69 @@ public class BookTests
     [Fact]
     public void Density_lets_a_volume_be_bought_by_mass()
     {
-        var sand = Sample.Material("Sand", Unit.Tonne, null, null, 0, new Pack("bag", 1, 50)) with { Density = Ratio.Parse("1.6 t per m³") };
-        var (role, bed) = (Sample.Role(), Part("Sand", ComponentKind.Material, sand, Measure.FloorArea, "1 m³ per m³") with { Depth = "50 mm" });
-        Assert.Equal(20 * 0.05m * 1.6m, Amount(Try(Assembly(Measure.FloorArea, bed), [role, sand], UnitSystem.Metres, null, ("floorArea", 20)), "Sand"));
+        var sand = Sample.Material("Sand", Unit.Tonne, null, null, 0, new Pack("bag", 1, 50)) with
+        {
+            Density = Ratio.Parse("1.6 t per m³"),
+        };
+        var (role, bed) = (
+            Sample.Role(),
+            Part("Sand", ComponentKind.Material, sand, Measure.FloorArea, "1 m³ per m³") with
+            {
+                Depth = "50 mm",
+            }
+        );
+        Assert.Equal(
+            20 * 0.05m * 1.6m,
+            Amount(
+                Try(Assembly(Measure.FloorArea, bed), [role, sand], UnitSystem.Metres, null, ("floorArea", 20)),
+                "Sand"
+            )
+        );
     }
 
     [Fact]
     public void Difficulty_scales_chosen_parts_only_and_conditions_multiply_by_class_with_their_reasons()
     {
-        var (role, goods, lift) = (Sample.Role(), Sample.Material("Goods", Unit.Kilogram, null, null, 0, new Pack("bag", 1, 2)), new Equipment(Sample.NewId(), 1, "Lift", 10));
+        var (role, goods, lift) = (
+            Sample.Role(),
+            Sample.Material("Goods", Unit.Kilogram, null, null, 0, new Pack("bag", 1, 2)),
+            new Equipment(Sample.NewId(), 1, "Lift", 10)
+        );
         var assembly = Assembly(
-            Measure.FloorArea, Part("Fit", ComponentKind.Labour, role, Measure.FloorArea, "10 m² per h") with { Scales = true }, Part("Clean", ComponentKind.Labour, role, Measure.FloorArea, "10 m² per h"),
-            Part("Goods", ComponentKind.Material, goods, Measure.FloorArea, "1 kg per m²"), Part("Lift", ComponentKind.Equipment, lift, null, null) with { Crew = 2 }, Part("Pump", ComponentKind.Equipment, lift, Measure.FloorArea, "20 m² per h"))
-            with
-        { Levels = [new("hard", 1.4m)] };
+            Measure.FloorArea,
+            Part("Fit", ComponentKind.Labour, role, Measure.FloorArea, "10 m² per h") with
+            {
+                Scales = true,
+            },
+            Part("Clean", ComponentKind.Labour, role, Measure.FloorArea, "10 m² per h"),
+            Part("Goods", ComponentKind.Material, goods, Measure.FloorArea, "1 kg per m²"),
+            Part("Lift", ComponentKind.Equipment, lift, null, null) with
+            {
+                Crew = 2,
+            },
+            Part("Pump", ComponentKind.Equipment, lift, Measure.FloorArea, "20 m² per h")
+        ) with
+        {
+            Levels = [new("hard", 1.4m)],
+        };
         var occupied = new Condition(Sample.NewId(), 1, "occupied", "People live there", 1.15m, 1.1m, 1.02m);
         var night = new Condition(Sample.NewId(), 1, "night", "After hours", 1.2m, 1, 1);
-        var reckoning = Try(assembly, [role, goods, lift, occupied, night], UnitSystem.Metres, t => t with { Difficulty = "hard", Conditions = [occupied.Id, night.Id] }, ("floorArea", 100));
-        Assert.Equal((10 * 1.4m * 1.15m * 1.2m, 10 * 1.15m * 1.2m, 102m, 5 * 1.1m), (Amount(reckoning, "Fit"), Amount(reckoning, "Clean"), Amount(reckoning, "Goods"), Amount(reckoning, "Pump")));
+        var reckoning = Try(
+            assembly,
+            [role, goods, lift, occupied, night],
+            UnitSystem.Metres,
+            t => t with { Difficulty = "hard", Conditions = [occupied.Id, night.Id] },
+            ("floorArea", 100)
+        );
+        Assert.Equal(
+            (10 * 1.4m * 1.15m * 1.2m, 10 * 1.15m * 1.2m, 102m, 5 * 1.1m),
+            (
+                Amount(reckoning, "Fit"),
+                Amount(reckoning, "Clean"),
+                Amount(reckoning, "Goods"),
+                Amount(reckoning, "Pump")
+            )
+        );
         // Crew-tied equipment follows the labour and is not multiplied again.
         Assert.Equal((10 * 1.4m + 10) * 1.15m * 1.2m / 2, Amount(reckoning, "Lift"));
     }
@@ -207,40 +380,78 @@ public class BookTests
         Assert.Equal(5.4m, Hours());
         job = job.Do(new SetConditions(Sample.NewId(), [], [onJob.Id]), book);
         Assert.Equal(5.4m * 1.1m, Hours());
-        job = job.Do(new SetPlaces(Sample.NewId(), "conditions", [new(place, Json(Array.Empty<PlaceCondition>()), Json(new[] { new PlaceCondition(onPlace.Id, ""), new PlaceCondition(onBand.Id, "bands/1") }))]), book);
+        job = job.Do(
+            new SetPlaces(
+                Sample.NewId(),
+                "conditions",
+                [
+                    new(
+                        place,
+                        Json(Array.Empty<PlaceCondition>()),
+                        Json(new[] { new PlaceCondition(onPlace.Id, ""), new PlaceCondition(onBand.Id, "bands/1") })
+                    ),
+                ]
+            ),
+            book
+        );
         Assert.Equal(5.4m * 1.1m * 1.2m, Hours());
         job = job.Set(work, place, "source", "bands/1", book);
         Assert.Equal(1.8m * 1.1m * 1.2m * 1.3m, Hours());
         job = job.Set(work, place, "conditions", new[] { onLine.Id }, book);
         Assert.Equal(1.8m * 1.1m * 1.2m * 1.3m * 1.5m, Hours());
         Assert.Equal(JobFile.Write(job), JobFile.Write(JobFile.Read(JobFile.Write(job))));
-        Assert.Contains("× 1.5 (line)", Explanation.Sentence(Reported.Record(job).Trace.Figures[$"cells/{work}/{place}/parts/00000000-0000-7000-8000-000000000001"]));
+        Assert.Contains(
+            "× 1.5 (line)",
+            Explanation.Sentence(
+                Reported.Record(job).Trace.Figures[$"cells/{work}/{place}/parts/00000000-0000-7000-8000-000000000001"]
+            )
+        );
     }
 
     [Fact]
     public void A_surface_has_more_to_treat_and_drinks_more()
     {
-        var (role, paint) = (Sample.Role(), Sample.Material("Paint", Unit.Litre, "10 m² per L", null, 0, new Pack("can", 1, 5)));
+        var (role, paint) = (
+            Sample.Role(),
+            Sample.Material("Paint", Unit.Litre, "10 m² per L", null, 0, new Pack("can", 1, 5))
+        );
         var sheet = new SurfaceFactor(Sample.NewId(), 1, "Profiled sheet", 1.3m, 0.8m);
         var rate = Sample.Rate(Measure.NetFaceArea, role, paint, "20 m² per h") with { Surface = sheet.Id };
         var reckoning = Try(rate, [role, paint, sheet], UnitSystem.Metres, null, ("netFaceArea", 100));
-        Assert.Equal((100m, 6.5m, 16.25m), (reckoning.Lines[0].Quantity.V, reckoning.Hours.V, reckoning.Buying[0].Need.V));
+        Assert.Equal(
+            (100m, 6.5m, 16.25m),
+            (reckoning.Lines[0].Quantity.V, reckoning.Hours.V, reckoning.Buying[0].Need.V)
+        );
     }
 
     [Fact]
     public void Days_and_visits_are_rounded_up_once_per_work_item_and_job()
     {
         var role = Sample.Role();
-        var (saw, lift) = (new Equipment(Sample.NewId(), 1, "Saw", 40) { Per = EquipmentPer.Day }, new Equipment(Sample.NewId(), 1, "Lift", 100) { Per = EquipmentPer.Visit });
-        Assembly Cut() => Assembly(Measure.FloorArea, Part("Cut", ComponentKind.Labour, role, Measure.FloorArea, "1 m² per h"), Part("Saw", ComponentKind.Equipment, saw, null, null) with { Crew = 1 }, Part("Lift", ComponentKind.Equipment, lift, Measure.FloorArea, "1 visit per 8 m²"));
+        var (saw, lift) = (
+            new Equipment(Sample.NewId(), 1, "Saw", 40) { Per = EquipmentPer.Day },
+            new Equipment(Sample.NewId(), 1, "Lift", 100) { Per = EquipmentPer.Visit }
+        );
+        Assembly Cut() =>
+            Assembly(
+                Measure.FloorArea,
+                Part("Cut", ComponentKind.Labour, role, Measure.FloorArea, "1 m² per h"),
+                Part("Saw", ComponentKind.Equipment, saw, null, null) with
+                {
+                    Crew = 1,
+                },
+                Part("Lift", ComponentKind.Equipment, lift, Measure.FloorArea, "1 visit per 8 m²")
+            );
         var (one, two) = (Cut(), Cut());
         BookEntry[] book = [role, saw, lift, one, two];
         // Three rooms of 4 m²: 12 h are two days of 8 h, not three; 1.5 visits are two. Two work items are rounded each.
         var (job, _, _) = Sample.With("R 2 x 2 x 2 x3", book, one.Id, UnitSystem.Metres);
         var second = Sample.NewId();
-        job = job.Do(new AddWork(Sample.NewId(), second, two.Id, null), book).Fill(second, [job.Places[0].Id], CellState.Included);
+        job = job.Do(new AddWork(Sample.NewId(), second, two.Id, null), book)
+            .Fill(second, [job.Places[0].Id], CellState.Included);
         var reckoning = Sample.Reckon(job);
-        (decimal, decimal) Paid(string name) => reckoning.Equipment.Single(e => e.Equipment.Name == name) is var e ? (e.Units.V, e.Cost.V) : default;
+        (decimal, decimal) Paid(string name) =>
+            reckoning.Equipment.Single(e => e.Equipment.Name == name) is var e ? (e.Units.V, e.Cost.V) : default;
         Assert.Equal((4m, 160m), Paid("Saw"));
         Assert.Equal((4m, 400m), Paid("Lift"));
         var lines = LineCosts.Of(reckoning, Trace.Silent).ByClass;
@@ -252,10 +463,29 @@ public class BookTests
     {
         var (first, second) = (Sample.Role("A"), Sample.Role("B"));
         var roller = new Equipment(Sample.NewId(), 1, "Roller", 3);
-        var assembly = Assembly(Measure.FloorArea, Part("One", ComponentKind.Labour, first, Measure.FloorArea, "10 m² per h"), Part("Two", ComponentKind.Labour, second, Measure.FloorArea, "30 m² per h"), Part("Roller", ComponentKind.Equipment, roller, null, null) with { Crew = 2 }) with { Step = 0.5m };
+        var assembly = Assembly(
+            Measure.FloorArea,
+            Part("One", ComponentKind.Labour, first, Measure.FloorArea, "10 m² per h"),
+            Part("Two", ComponentKind.Labour, second, Measure.FloorArea, "30 m² per h"),
+            Part("Roller", ComponentKind.Equipment, roller, null, null) with
+            {
+                Crew = 2,
+            }
+        ) with
+        {
+            Step = 0.5m,
+        };
         // 17 m²: 1.7 + 0.5667 = 2.2667 h, up to 2.5; shared 3 : 1.
         var reckoning = Try(assembly, [first, second, roller], UnitSystem.Metres, null, ("floorArea", 17));
-        Assert.Equal((2.5m, 1.875m, 0.625m, 1.25m), (reckoning.Lines[0].Hours.V, decimal.Round(Amount(reckoning, "One"), 9), decimal.Round(Amount(reckoning, "Two"), 9), Amount(reckoning, "Roller")));
+        Assert.Equal(
+            (2.5m, 1.875m, 0.625m, 1.25m),
+            (
+                reckoning.Lines[0].Hours.V,
+                decimal.Round(Amount(reckoning, "One"), 9),
+                decimal.Round(Amount(reckoning, "Two"), 9),
+                Amount(reckoning, "Roller")
+            )
+        );
         Assert.Equal(2.5m, decimal.Round(reckoning.Hours.V, 9));
     }
 
@@ -263,20 +493,43 @@ public class BookTests
     public void Order_rules_add_spare_and_least_orders_and_a_supplier_delivers_once()
     {
         var role = Sample.Role();
-        Material Goods(string name, decimal delivery, decimal minimum, decimal spare) => Sample.Material(name, Unit.Kilogram, null, null, 0, new Pack("bag", 10, 20)) with { Supplier = "One", Rules = new(minimum, delivery, spare) };
+        Material Goods(string name, decimal delivery, decimal minimum, decimal spare) =>
+            Sample.Material(name, Unit.Kilogram, null, null, 0, new Pack("bag", 10, 20)) with
+            {
+                Supplier = "One",
+                Rules = new(minimum, delivery, spare),
+            };
         var (a, b) = (Goods("A", 40, 100, 0), Goods("B", 60, 0, 10));
-        var assembly = Assembly(Measure.FloorArea, Part("A", ComponentKind.Material, a, Measure.FloorArea, "1 kg per m²"), Part("B", ComponentKind.Material, b, Measure.FloorArea, "1 kg per m²"));
+        var assembly = Assembly(
+            Measure.FloorArea,
+            Part("A", ComponentKind.Material, a, Measure.FloorArea, "1 kg per m²"),
+            Part("B", ComponentKind.Material, b, Measure.FloorArea, "1 kg per m²")
+        );
         var reckoning = Try(assembly, [role, a, b], UnitSystem.Metres, null, ("floorArea", 38));
         // A: 38 kg, least order 100; B: 38 kg and 10 % spare are 41.8, five bags. One delivery, the dearer.
-        Assert.Equal((100m, 62m, 200m, 0m), (reckoning.Buying[0].Bought.V, reckoning.Buying[0].Leftover.V, reckoning.Buying[0].BoughtCost.V, reckoning.Buying[0].Delivery.V));
-        Assert.Equal((50m, 12m, 60m), (reckoning.Buying[1].Bought.V, reckoning.Buying[1].Leftover.V, reckoning.Buying[1].Delivery.V));
+        Assert.Equal(
+            (100m, 62m, 200m, 0m),
+            (
+                reckoning.Buying[0].Bought.V,
+                reckoning.Buying[0].Leftover.V,
+                reckoning.Buying[0].BoughtCost.V,
+                reckoning.Buying[0].Delivery.V
+            )
+        );
+        Assert.Equal(
+            (50m, 12m, 60m),
+            (reckoning.Buying[1].Bought.V, reckoning.Buying[1].Leftover.V, reckoning.Buying[1].Delivery.V)
+        );
         Assert.Equal(360m, reckoning.Price.Direct.V);
     }
 
     [Fact]
     public void What_the_customer_supplies_is_not_bought_and_what_the_customer_does_is_not_in_the_cost()
     {
-        var (role, paint) = (Sample.Role(), Sample.Material("Paint", Unit.Litre, "10 m² per L", null, 0, new Pack("can", 1, 5)));
+        var (role, paint) = (
+            Sample.Role(),
+            Sample.Material("Paint", Unit.Litre, "10 m² per L", null, 0, new Pack("can", 1, 5))
+        );
         var rate = Sample.Rate(Measure.FloorArea, role, paint, "10 m² per h");
         var (job, work, place) = Sample.With("R 5 x 4 x 3", [role, paint, rate], rate.Id, UnitSystem.Metres);
         job = job.Do(new SetWork(Sample.NewId(), work, "supply", "we", "customerMaterial"));
@@ -293,8 +546,22 @@ public class BookTests
     [InlineData(false, 26.972)]
     public void Premiums_lift_their_share_of_the_hours_and_what_follows_them(bool toolsFollow, double loaded)
     {
-        var role = new LabourRole(Sample.NewId(), 1, "R", 22m, [new("a", 7.65m, null), new("b", 4.35m, null), new("c", null, 1.10m) { FollowsPremiums = toolsFollow }]) { Premiums = [new("overtime", 1.5m, 10)] };
-        Assert.Equal((decimal)loaded, Try(Sample.Rate(Measure.FloorArea, role, null, "1 m² per h"), [role], UnitSystem.Metres).Roles[0].LoadedCost.V);
+        var role = new LabourRole(
+            Sample.NewId(),
+            1,
+            "R",
+            22m,
+            [new("a", 7.65m, null), new("b", 4.35m, null), new("c", null, 1.10m) { FollowsPremiums = toolsFollow }]
+        )
+        {
+            Premiums = [new("overtime", 1.5m, 10)],
+        };
+        Assert.Equal(
+            (decimal)loaded,
+            Try(Sample.Rate(Measure.FloorArea, role, null, "1 m² per h"), [role], UnitSystem.Metres)
+                .Roles[0]
+                .LoadedCost.V
+        );
     }
 
     [Theory]
@@ -307,7 +574,13 @@ public class BookTests
     public void Breaks_are_inclusive_at_their_edge(BreakKind kind, bool never, int quantity, decimal price)
     {
         // 10 each, from 10 on 8 each, from 20 on 7 each. Slices: 10 · 10 + 10 · 8 + 5 · 7 = 215 and a least price.
-        var item = new PriceOnlyItem(Sample.NewId(), 1, "Item", "S", Measure.Count, Unit.Each, 10, "", "") { BreakKind = kind, NeverMoreThanNext = never, Breaks = [new(10, 8), new(20, 7)], Minimum = kind == BreakKind.Slices && quantity == 25 ? 255 : 0 };
+        var item = new PriceOnlyItem(Sample.NewId(), 1, "Item", "S", Measure.Count, Unit.Each, 10, "", "")
+        {
+            BreakKind = kind,
+            NeverMoreThanNext = never,
+            Breaks = [new(10, 8), new(20, 7)],
+            Minimum = kind == BreakKind.Slices && quantity == 25 ? 255 : 0,
+        };
         Assert.Equal(price, Try(item, [], UnitSystem.Metres, null, ("count", quantity)).Priced[0].Price.V);
     }
 
@@ -320,7 +593,11 @@ public class BookTests
     [InlineData(6, 239)]
     public void Packages(int rooms, decimal price)
     {
-        var item = new PriceOnlyItem(Sample.NewId(), 1, "Item", "S", Measure.Count, Unit.Each, 38, "", "") { BreakKind = BreakKind.Packages, Breaks = [new(2, 90), new(3, 125)] };
+        var item = new PriceOnlyItem(Sample.NewId(), 1, "Item", "S", Measure.Count, Unit.Each, 38, "", "")
+        {
+            BreakKind = BreakKind.Packages,
+            Breaks = [new(2, 90), new(3, 125)],
+        };
         var reckoning = Try(item, [], UnitSystem.Metres, null, ("count", rooms));
         Assert.Equal(price, reckoning.Priced[0].Price.V);
         // No percentage of the job falls on it.
@@ -330,7 +607,8 @@ public class BookTests
     [Fact]
     public void Waits_and_drying_give_days_and_return_visits()
     {
-        static CrewPlan.Step Step(decimal span, decimal drying = 0, int coats = 1, params int[] waits) => new(span, coats, [.. waits], drying);
+        static CrewPlan.Step Step(decimal span, decimal drying = 0, int coats = 1, params int[] waits) =>
+            new(span, coats, [.. waits], drying);
         // Eight-hour days. Two pieces of five hours: a day and two hours of the next.
         Assert.Equal((2, 0), CrewPlan.Work([Step(5), Step(5)], 8));
         // The second waits for the first to dry over night: home at five, back next morning, three hours lost.
@@ -351,7 +629,18 @@ public class BookTests
     {
         var role = Sample.Role("Painter", 30);
         var rate = Sample.Rate(Measure.FloorArea, role, null, "1 m² per h");
-        var setUp = new SetUp(Sample.NewId(), 1, "Near", role.Id, 30, TravelPer.CrewDay, 10, DistanceUnit.Kilometre, 15, 0.5m);
+        var setUp = new SetUp(
+            Sample.NewId(),
+            1,
+            "Near",
+            role.Id,
+            30,
+            TravelPer.CrewDay,
+            10,
+            DistanceUnit.Kilometre,
+            15,
+            0.5m
+        );
         var (job, _, _) = Sample.With("R 10 x 6 x 3", [role, rate, setUp], rate.Id, UnitSystem.Metres);
         job = job.Do(new SetPricing(Sample.NewId(), "setUp", null, setUp.Id.ToString()), setUp);
         var reckoning = Sample.Reckon(job);
@@ -365,8 +654,29 @@ public class BookTests
     {
         var role = Sample.Role();
         var survey = new Subcontract(Sample.NewId(), 1, "Survey", Unit.Each, 480, true);
-        var assembly = Assembly(Measure.FloorArea, Part("Work", ComponentKind.Labour, role, Measure.FloorArea, "1 m² per h"), Part("Survey", ComponentKind.Subcontract, survey, null, null) with { Once = true }, Part("Mats", ComponentKind.Charge, null, null, null) with { Once = true, Charge = 85 }, Part("Sockets", ComponentKind.Charge, null, Measure.DoorCount, "2 each per door") with { Charge = 5 });
-        var (job, _, _) = Sample.With("R 2 x 2 x 3 x4; door 1 x 2", [role, survey, assembly], assembly.Id, UnitSystem.Metres);
+        var assembly = Assembly(
+            Measure.FloorArea,
+            Part("Work", ComponentKind.Labour, role, Measure.FloorArea, "1 m² per h"),
+            Part("Survey", ComponentKind.Subcontract, survey, null, null) with
+            {
+                Once = true,
+            },
+            Part("Mats", ComponentKind.Charge, null, null, null) with
+            {
+                Once = true,
+                Charge = 85,
+            },
+            Part("Sockets", ComponentKind.Charge, null, Measure.DoorCount, "2 each per door") with
+            {
+                Charge = 5,
+            }
+        );
+        var (job, _, _) = Sample.With(
+            "R 2 x 2 x 3 x4; door 1 x 2",
+            [role, survey, assembly],
+            assembly.Id,
+            UnitSystem.Metres
+        );
         var reckoning = Sample.Reckon(job);
         Assert.Equal((480m, 85m + 4 * 2 * 5), (reckoning.Price.Classes[3].Cost.V, reckoning.Price.Classes[4].Cost.V));
         var lines = LineCosts.Of(reckoning, Trace.Silent).ByClass;

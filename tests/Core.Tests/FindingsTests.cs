@@ -13,14 +13,18 @@ namespace Emendum.Core.Tests;
 /// <summary>Each check finds what it is for, and keeps quiet beside it.</summary>
 public class FindingsTests
 {
-    private static IReadOnlyList<Finding> Of(Job job) => Findings.Of(Sample.Reckon(job), StarterBook.Entries, StarterPlaces.Sizes);
+    private static IReadOnlyList<Finding> Of(Job job) =>
+        Findings.Of(Sample.Reckon(job), StarterBook.Entries, StarterPlaces.Sizes);
 
-    private static string[] Kinds(Job job) => [.. Of(job).Where(f => f.Reason.Length == 0).Select(f => f.Key.Split('/')[0])];
+    private static string[] Kinds(Job job) =>
+        [.. Of(job).Where(f => f.Reason.Length == 0).Select(f => f.Key.Split('/')[0])];
 
     /// <summary>A painted room, in which there is nothing to find.</summary>
-    private static (Job Job, Guid Work, Guid Place) Quiet() => Sample.With("Study 12 x 10 x 8; door 3 x 6'8", [], StarterBook.Id(111));
+    private static (Job Job, Guid Work, Guid Place) Quiet() =>
+        Sample.With("Study 12 x 10 x 8; door 3 x 6'8", [], StarterBook.Id(111));
 
-    private static Job Add(Job job, string line, string group = "") => job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, group, null));
+    private static Job Add(Job job, string line, string group = "") =>
+        job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, group, null));
 
     [Fact]
     public void A_plain_job_has_nothing_to_check() => Assert.Empty(Of(Quiet().Job));
@@ -37,7 +41,8 @@ public class FindingsTests
     public void A_place_measured_twice_by_name_or_by_size()
     {
         var (job, work, _) = Quiet();
-        Job Both(string line, string group = "") => Add(job, line, group) is var two ? two.Fill(work, [two.Places[1].Id], CellState.Included) : job;
+        Job Both(string line, string group = "") =>
+            Add(job, line, group) is var two ? two.Fill(work, [two.Places[1].Id], CellState.Included) : job;
         Assert.Equal(["twice"], Kinds(Both("study 11 x 10 x 8")));
         Assert.Equal(["alike"], Kinds(Both("Den 12 x 10 x 8; door 3 x 6'8")));
         Assert.Empty(Kinds(Both("Den 12 x 10'1 x 8; door 3 x 6'8")));
@@ -66,7 +71,12 @@ public class FindingsTests
     public void A_typed_figure_far_from_the_reckoned_one(string typed, bool far)
     {
         var (job, _, place) = Quiet();
-        Assert.Equal(far ? ["typed"] : [], Kinds(job.Do(new SetMeasure(Sample.NewId(), place, "floorArea", null, new(Kind.Area, typed, UnitSystem.Feet)))));
+        Assert.Equal(
+            far ? ["typed"] : [],
+            Kinds(
+                job.Do(new SetMeasure(Sample.NewId(), place, "floorArea", null, new(Kind.Area, typed, UnitSystem.Feet)))
+            )
+        );
     }
 
     [Theory]
@@ -76,7 +86,10 @@ public class FindingsTests
     {
         // 2 · 22 · 8 − 20 = 332 ft² of wall.
         var (job, work, place) = Quiet();
-        Assert.Equal(far ? ["typedHere"] : [], Kinds(job.Set(work, place, "quantity", new TypedQuantity(Kind.Area, typed, UnitSystem.Feet))));
+        Assert.Equal(
+            far ? ["typedHere"] : [],
+            Kinds(job.Set(work, place, "quantity", new TypedQuantity(Kind.Area, typed, UnitSystem.Feet)))
+        );
     }
 
     [Fact]
@@ -106,10 +119,20 @@ public class FindingsTests
         Assert.Contains("rate", Kinds(Pace("9.5 ft² per h")));
         Assert.Equal(["rate"], Kinds(Pace("30 ft² per h")));
         Assert.Empty(Kinds(Pace("80 ft² per h")));
-        var others = Enumerable.Range(1, 3).Select(i => Sample.Rate(Measure.FloorArea, Sample.Role(), null, $"{i * 10 + 80} ft² per h")).ToArray();
+        var others = Enumerable
+            .Range(1, 3)
+            .Select(i => Sample.Rate(Measure.FloorArea, Sample.Role(), null, $"{i * 10 + 80} ft² per h"))
+            .ToArray();
         var slow = Sample.Rate(Measure.FloorArea, Sample.Role(), null, "25 ft² per h");
-        var (one, _, _) = Sample.With("Study 12 x 10 x 8", [slow, new LabourRole(slow.Role, 1, "Painter", 20, [])], slow.Id);
-        Assert.Equal("rate", Assert.Single(Findings.Of(Sample.Reckon(one), [.. others], StarterPlaces.Sizes)).Key.Split('/')[0]);
+        var (one, _, _) = Sample.With(
+            "Study 12 x 10 x 8",
+            [slow, new LabourRole(slow.Role, 1, "Painter", 20, [])],
+            slow.Id
+        );
+        Assert.Equal(
+            "rate",
+            Assert.Single(Findings.Of(Sample.Reckon(one), [.. others], StarterPlaces.Sizes)).Key.Split('/')[0]
+        );
         Assert.Empty(Findings.Of(Sample.Reckon(one), [.. others.Take(2)], StarterPlaces.Sizes));
     }
 
@@ -117,7 +140,11 @@ public class FindingsTests
     public void A_coverage_above_what_the_film_thickness_allows()
     {
         // 35 % solids at 1.5 mil dry cover 374.3 ft² a gallon at the very most (estimating model §5).
-        var thin = Sample.Material("Thin paint", Unit.Gallon, "400 ft² per gal", null, 0, new Pack("1 gal", 1, 40)) with { SolidsPercent = 35, DryFilm = "1.5 mil" };
+        var thin = Sample.Material("Thin paint", Unit.Gallon, "400 ft² per gal", null, 0, new Pack("1 gal", 1, 40)) with
+        {
+            SolidsPercent = 35,
+            DryFilm = "1.5 mil",
+        };
         var role = Sample.Role();
         var rate = Sample.Rate(Measure.FloorArea, role, thin, "100 ft² per h");
         Job With(Material material) => Sample.With("Study 12 x 10 x 8", [role, material, rate], rate.Id).Job;
@@ -132,7 +159,9 @@ public class FindingsTests
         var (job, _, _) = Sample.With("Hall 60 x 40 x 12", [], StarterBook.Id(111));
         Assert.Equal(["equipment"], Kinds(job));
         var tower = Sample.NewId();
-        var with = job.Do(new AddWork(Sample.NewId(), tower, StarterBook.Id(121), null) { Places = [job.Places[0].Id] });
+        var with = job.Do(
+            new AddWork(Sample.NewId(), tower, StarterBook.Id(121), null) { Places = [job.Places[0].Id] }
+        );
         Assert.Empty(Kinds(with));
     }
 
@@ -144,8 +173,18 @@ public class FindingsTests
         var aside = job.Do(new Jobs.SetAside(Sample.NewId(), key, "", "next year"));
         Assert.Equal("next year", Of(JobFile.Read(JobFile.Write(aside))).Single().Reason);
         Assert.Throws<ConflictException>(() => aside.Do(new Jobs.SetAside(Sample.NewId(), key, "", "never")));
-        Assert.Equal(JobFile.Write(job), JobFile.Write(aside.Do(new Jobs.SetAside(Sample.NewId(), key, "next year", ""))));
-        Assert.Equal("reason", Assert.Throws<RefusedException>(() => job.Do(new Jobs.SetAside(Sample.NewId(), key, "", new string('x', 301)))).Refusal.Field);
+        Assert.Equal(
+            JobFile.Write(job),
+            JobFile.Write(aside.Do(new Jobs.SetAside(Sample.NewId(), key, "next year", "")))
+        );
+        Assert.Equal(
+            "reason",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Do(new Jobs.SetAside(Sample.NewId(), key, "", new string('x', 301)))
+                )
+                .Refusal.Field
+        );
     }
 
     [Fact]
@@ -155,7 +194,10 @@ public class FindingsTests
         {
             Assert.NotEmpty(finding.Says);
             Assert.NotEmpty(finding.Why);
-            Assert.True(finding.Key == "equipment" || (finding.Place ?? finding.Work ?? finding.Entry) is not null, finding.Key);
+            Assert.True(
+                finding.Key == "equipment" || (finding.Place ?? finding.Work ?? finding.Entry) is not null,
+                finding.Key
+            );
         }
     }
 }

@@ -20,44 +20,62 @@ public class JobTests
     internal static Job Read(string text) => JobFile.Read(Encoding.UTF8.GetBytes(text));
 
     [Fact]
-    public void A_job_file_read_and_written_again_is_the_same_bytes() => Assert.Equal(File(Sample.Library()), File(Read(File(Sample.Library()))));
+    public void A_job_file_read_and_written_again_is_the_same_bytes() =>
+        Assert.Equal(File(Sample.Library()), File(Read(File(Sample.Library()))));
 
     [Fact]
-    public void The_demo_job_has_thirty_rooms() => Assert.Equal(30, Sample.Library().Places.Count(p => p.Shape is Places.Room));
+    public void The_demo_job_has_thirty_rooms() =>
+        Assert.Equal(30, Sample.Library().Places.Count(p => p.Shape is Places.Room));
 
     [Fact]
     public void Changes_are_made_and_taken_back_by_any_run_of_commands() =>
-        Gen.Int.Array[1, 25].Sample(seeds =>
-        {
-            var job = Sample.Library();
-            var start = File(job);
-            var log = new List<ImmutableArray<Change>>();
-            foreach (var seed in seeds)
-            {
-                var (next, changes) = Commands.Apply(job, RandomCommand(job, new Random(seed)), id => StarterBook.Entries.FirstOrDefault(e => e.Id == id));
-                log.Add(changes);
-                job = next;
-            }
-            var end = File(job);
-            foreach (var changes in Enumerable.Reverse(log)) job = ChangeSet.Apply(job, ChangeSet.Reversed(changes));
-            var back = File(job);
-            foreach (var changes in log) job = ChangeSet.Apply(job, changes);
-            return back == start && File(job) == end;
-        }, iter: 30);
+        Gen
+            .Int.Array[1, 25]
+            .Sample(
+                seeds =>
+                {
+                    var job = Sample.Library();
+                    var start = File(job);
+                    var log = new List<ImmutableArray<Change>>();
+                    foreach (var seed in seeds)
+                    {
+                        var (next, changes) = Commands.Apply(
+                            job,
+                            RandomCommand(job, new Random(seed)),
+                            id => StarterBook.Entries.FirstOrDefault(e => e.Id == id)
+                        );
+                        log.Add(changes);
+                        job = next;
+                    }
+                    var end = File(job);
+                    foreach (var changes in Enumerable.Reverse(log))
+                        job = ChangeSet.Apply(job, ChangeSet.Reversed(changes));
+                    var back = File(job);
+                    foreach (var changes in log)
+                        job = ChangeSet.Apply(job, changes);
+                    return back == start && File(job) == end;
+                },
+                iter: 30
+            );
 
     [Fact]
     public void Reckoning_what_changed_gives_the_same_bytes_as_reckoning_all() =>
-        Gen.Int.Array[1, 15].Sample(seeds =>
-        {
-            var job = Sample.Library();
-            var reckoning = Sample.Reckon(job);
-            foreach (var seed in seeds)
-            {
-                job = job.Do(RandomCommand(job, new Random(seed)));
-                reckoning = Reckoner.Reckon(job, Trace.Silent, reckoning);
-            }
-            return Dump(reckoning) == Dump(Sample.Reckon(Read(File(job))));
-        }, iter: 30);
+        Gen
+            .Int.Array[1, 15]
+            .Sample(
+                seeds =>
+                {
+                    var job = Sample.Library();
+                    var reckoning = Sample.Reckon(job);
+                    foreach (var seed in seeds)
+                    {
+                        job = job.Do(RandomCommand(job, new Random(seed)));
+                        reckoning = Reckoner.Reckon(job, Trace.Silent, reckoning);
+                    }
+                    return Dump(reckoning) == Dump(Sample.Reckon(Read(File(job))));
+                },
+                iter: 30
+            );
 
     private static Command RandomCommand(Job job, Random random)
     {
@@ -66,17 +84,55 @@ public class JobTests
         var cell = job.Cells.GetValueOrDefault(new(item.Id, place.Id));
         return random.Next(11) switch
         {
-            0 => new AddPlace(Sample.NewId(), Sample.NewId(), $"New {random.Next(5, 30)} x {random.Next(5, 30)} x 9; door 3 x 7", Any(new[] { "Ground floor", "Attic" }), random.Next(2) == 0 ? null : place.Id),
-            1 => new RemeasurePlace(Sample.NewId(), place.Id, place.Line, $"{place.Name} {random.Next(5, 30)}'{random.Next(12)} x 12 x 9 x{random.Next(1, 4)}"),
+            0 => new AddPlace(
+                Sample.NewId(),
+                Sample.NewId(),
+                $"New {random.Next(5, 30)} x {random.Next(5, 30)} x 9; door 3 x 7",
+                Any(new[] { "Ground floor", "Attic" }),
+                random.Next(2) == 0 ? null : place.Id
+            ),
+            1 => new RemeasurePlace(
+                Sample.NewId(),
+                place.Id,
+                place.Line,
+                $"{place.Name} {random.Next(5, 30)}'{random.Next(12)} x 12 x 9 x{random.Next(1, 4)}"
+            ),
             2 => new RemovePlaces(Sample.NewId(), [place.Id]),
-            3 => new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(Any(new[] { 100, 111, 120, 130, 133, 141, 121 })), null),
+            3 => new AddWork(
+                Sample.NewId(),
+                Sample.NewId(),
+                StarterBook.Id(Any(new[] { 100, 111, 120, 130, 133, 141, 121 })),
+                null
+            ),
             4 when job.Work.Length > 4 => new RemoveWork(Sample.NewId(), item.Id),
             5 => new SetDeduction(Sample.NewId(), job.Deduct, Any(DeductionRule.All).Name),
-            6 => new SetPricing(Sample.NewId(), "overhead", Rounding.Text(job.Pricing.Overhead), Rounding.Text(random.Next(0, 40))),
+            6 => new SetPricing(
+                Sample.NewId(),
+                "overhead",
+                Rounding.Text(job.Pricing.Overhead),
+                Rounding.Text(random.Next(0, 40))
+            ),
             7 => new SetWork(Sample.NewId(), item.Id, "colour", item.Colour, Any(new[] { "", "Tern", "Slate" })),
-            8 => new SetPricing(Sample.NewId(), "materialCost", job.Pricing.MaterialCost == MaterialCost.Need ? "need" : "purchase", Any(new[] { "need", "purchase" })),
-            9 when cell is not null => new SetNote(Sample.NewId(), item.Id, place.Id, cell.Note, "note " + random.Next()),
-            _ => new FillCells(Sample.NewId(), [item.Id], [.. job.Places.Select(p => p.Id)], job.Seen([item.Id], [.. job.Places.Select(p => p.Id)]), Any(new CellState?[] { CellState.Included, CellState.Excluded, CellState.Alternate, null })),
+            8 => new SetPricing(
+                Sample.NewId(),
+                "materialCost",
+                job.Pricing.MaterialCost == MaterialCost.Need ? "need" : "purchase",
+                Any(new[] { "need", "purchase" })
+            ),
+            9 when cell is not null => new SetNote(
+                Sample.NewId(),
+                item.Id,
+                place.Id,
+                cell.Note,
+                "note " + random.Next()
+            ),
+            _ => new FillCells(
+                Sample.NewId(),
+                [item.Id],
+                [.. job.Places.Select(p => p.Id)],
+                job.Seen([item.Id], [.. job.Places.Select(p => p.Id)]),
+                Any(new CellState?[] { CellState.Included, CellState.Excluded, CellState.Alternate, null })
+            ),
         };
     }
 
@@ -88,14 +144,37 @@ public class JobTests
         {
             text.Append(line.Item.Item.Id).Append(line.Measures.Place.Id);
             Put(line.Quantity);
-            foreach (var amount in line.Amounts) Put(amount);
-            foreach (var measure in Enum.GetValues<Measure>()) Put(line.Measures[measure]);
+            foreach (var amount in line.Amounts)
+                Put(amount);
+            foreach (var measure in Enum.GetValues<Measure>())
+                Put(line.Measures[measure]);
         }
-        foreach (var role in r.Roles) Put(role.Cost);
-        foreach (var buy in r.Buying) { Put(buy.Need); Put(buy.BoughtCost); Put(buy.NeedCost); }
-        foreach (var equipment in r.Equipment) Put(equipment.Cost);
-        foreach (var value in new Val?[] { r.Hours, r.CrewDays, r.FloorArea, r.Price.BeforeTax, r.Price.Tax, r.Price.Total, r.Price.Margin, r.Price.PerFloor }) Put(value);
-        foreach (var share in Spread.Of(r, Trace.Silent).Lines) Put(share);
+        foreach (var role in r.Roles)
+            Put(role.Cost);
+        foreach (var buy in r.Buying)
+        {
+            Put(buy.Need);
+            Put(buy.BoughtCost);
+            Put(buy.NeedCost);
+        }
+        foreach (var equipment in r.Equipment)
+            Put(equipment.Cost);
+        foreach (
+            var value in new Val?[]
+            {
+                r.Hours,
+                r.CrewDays,
+                r.FloorArea,
+                r.Price.BeforeTax,
+                r.Price.Tax,
+                r.Price.Total,
+                r.Price.Margin,
+                r.Price.PerFloor,
+            }
+        )
+            Put(value);
+        foreach (var share in Spread.Of(r, Trace.Silent).Lines)
+            Put(share);
         return text.ToString();
     }
 
@@ -105,11 +184,13 @@ public class JobTests
         var before = System.Globalization.CultureInfo.CurrentCulture;
         try
         {
-            var all = new[] { "en-US", "de-DE", "ar-SA" }.Select(name =>
-            {
-                System.Globalization.CultureInfo.CurrentCulture = new(name);
-                return Reported.Of(Read(File(Sample.Library()))).ToJsonString();
-            }).Distinct();
+            var all = new[] { "en-US", "de-DE", "ar-SA" }
+                .Select(name =>
+                {
+                    System.Globalization.CultureInfo.CurrentCulture = new(name);
+                    return Reported.Of(Read(File(Sample.Library()))).ToJsonString();
+                })
+                .Distinct();
             Assert.Single(all);
         }
         finally
@@ -123,13 +204,24 @@ public class JobTests
     {
         var job = Sample.Library();
         Assert.Throws<ConflictException>(() => job.Do(new SetPricing(Sample.NewId(), "overhead", "13", "20")));
-        Assert.Throws<ConflictException>(() => job.Do(new RemeasurePlace(Sample.NewId(), job.Places[0].Id, "another line", "Hall 3 x 3 x 3")));
-        Assert.Throws<ConflictException>(() => job.Do(new FillCells(Sample.NewId(), [job.Work[0].Id], [job.Places[0].Id], ".", CellState.Excluded)));
+        Assert.Throws<ConflictException>(() =>
+            job.Do(new RemeasurePlace(Sample.NewId(), job.Places[0].Id, "another line", "Hall 3 x 3 x 3"))
+        );
+        Assert.Throws<ConflictException>(() =>
+            job.Do(new FillCells(Sample.NewId(), [job.Work[0].Id], [job.Places[0].Id], ".", CellState.Excluded))
+        );
     }
 
     [Fact]
     public void An_entry_that_is_not_in_the_Book_is_refused() =>
-        Assert.Equal("entry", Assert.Throws<RefusedException>(() => Sample.Empty().Do(new AddWork(Sample.NewId(), Sample.NewId(), Sample.NewId(), null))).Refusal.Field);
+        Assert.Equal(
+            "entry",
+            Assert
+                .Throws<RefusedException>(() =>
+                    Sample.Empty().Do(new AddWork(Sample.NewId(), Sample.NewId(), Sample.NewId(), null))
+                )
+                .Refusal.Field
+        );
 
     [Theory]
     [InlineData("pace", "0 ft² per h", "more than zero")]
@@ -141,7 +233,12 @@ public class JobTests
     {
         var job = Sample.Library();
         var paint = job.Work.Single(w => w.Entry == StarterBook.Id(111));
-        Assert.Contains(says, Assert.Throws<RefusedException>(() => job.Do(new SetWork(Sample.NewId(), paint.Id, field, null, value))).Message);
+        Assert.Contains(
+            says,
+            Assert
+                .Throws<RefusedException>(() => job.Do(new SetWork(Sample.NewId(), paint.Id, field, null, value)))
+                .Message
+        );
     }
 
     [Theory]
@@ -150,13 +247,15 @@ public class JobTests
     [InlineData("[]", "not of the kind")]
     [InlineData("null", "empty")]
     [InlineData("{\"schemaVersion\":1}", "missing")]
-    public void Files_that_are_no_job_files(string text, string says) => Assert.Contains(says, Assert.Throws<RefusedException>(() => Read(text)).Message);
+    public void Files_that_are_no_job_files(string text, string says) =>
+        Assert.Contains(says, Assert.Throws<RefusedException>(() => Read(text)).Message);
 
     [Fact]
     public void A_truncated_file_is_refused_wherever_it_breaks_off()
     {
         var text = File(Sample.Library());
-        for (var length = 1; length < text.Length - 2; length += 997) Assert.Throws<RefusedException>(() => Read(text[..length]));
+        for (var length = 1; length < text.Length - 2; length += 997)
+            Assert.Throws<RefusedException>(() => Read(text[..length]));
     }
 
     [Fact]
@@ -176,30 +275,52 @@ public class JobTests
             (cell["state"], cell["note"]) = (cell["cell"]!["state"]!.DeepClone(), cell["cell"]!["note"]!.DeepClone());
             cell.Remove("cell");
         }
-        foreach (var equipment in old["book"]!.AsArray().Select(e => e!.AsObject()).Where(e => (string)e["kind"]! == "equipment"))
+        foreach (
+            var equipment in old["book"]!
+                .AsArray()
+                .Select(e => e!.AsObject())
+                .Where(e => (string)e["kind"]! == "equipment")
+        )
         {
             equipment["costPerHour"] = equipment["cost"]!.DeepClone();
-            foreach (var gone in new[] { "cost", "per" }) equipment.Remove(gone);
+            foreach (var gone in new[] { "cost", "per" })
+                equipment.Remove(gone);
         }
-        var rooms = old["places"]!.AsArray().Where(p => (string)p!["shape"]!["kind"]! == "room" && (string)p["shape"]!["outline"]!["by"]! == "sides").ToList();
+        var rooms = old["places"]!
+            .AsArray()
+            .Where(p => (string)p!["shape"]!["kind"]! == "room" && (string)p["shape"]!["outline"]!["by"]! == "sides")
+            .ToList();
         foreach (var place in rooms.Select(p => p!.AsObject()))
         {
             var shape = place["shape"]!;
-            (place["kind"], place["long"], place["wide"], place["high"]) = ("room", shape["outline"]!["long"]!.DeepClone(), shape["outline"]!["wide"]!.DeepClone(), shape["high"]!.DeepClone());
-            foreach (var gone in new[] { "shape", "typed", "finish", "notes", "conditions" }) place.Remove(gone);
+            (place["kind"], place["long"], place["wide"], place["high"]) = (
+                "room",
+                shape["outline"]!["long"]!.DeepClone(),
+                shape["outline"]!["wide"]!.DeepClone(),
+                shape["high"]!.DeepClone()
+            );
+            foreach (var gone in new[] { "shape", "typed", "finish", "notes", "conditions" })
+                place.Remove(gone);
             foreach (var opening in place["openings"]!.AsArray())
-                foreach (var gone in new[] { "wall", "reachesFloor", "bottom", "into" }) opening!.AsObject().Remove(gone);
+            foreach (var gone in new[] { "wall", "reachesFloor", "bottom", "into" })
+                opening!.AsObject().Remove(gone);
         }
         Assert.InRange(rooms.Count, 25, 40);
         Assert.Equal(now.ToJsonString(), JsonNode.Parse(File(Read(old.ToJsonString())))!.ToJsonString());
         var change = JobUpgrade.Change(new("places/x", null, old["places"]![0]!.DeepClone()));
         Assert.True(JsonNode.DeepEquals(now["places"]![0], change.After));
-        var cellChange = JobUpgrade.Change(new("cells/x/y", JsonNode.Parse("""{"state":"included","note":""}"""), null));
+        var cellChange = JobUpgrade.Change(
+            new("cells/x/y", JsonNode.Parse("""{"state":"included","note":""}"""), null)
+        );
         Assert.True(JsonNode.DeepEquals(now["cells"]![0]!["cell"], cellChange.Before));
     }
 
     [Fact]
-    public void A_file_of_a_hundred_megabytes_is_refused() => Assert.Contains("at most 20 MB", Assert.Throws<RefusedException>(() => JobFile.Read(new byte[100_000_000])).Message);
+    public void A_file_of_a_hundred_megabytes_is_refused() =>
+        Assert.Contains(
+            "at most 20 MB",
+            Assert.Throws<RefusedException>(() => JobFile.Read(new byte[100_000_000])).Message
+        );
 
     private static void Spoiled(Action<JsonObject> spoil, string says)
     {
@@ -223,9 +344,19 @@ public class JobTests
         Spoiled(f => f["deduct"] = "all", "no deduction rule");
         Spoiled(f => f["extra"] = 1, "does not have");
         Spoiled(f => f["schemaVersion"] = 99, "version 99");
-        Spoiled(f => f["book"]!.AsArray().First(b => (string)b!["kind"]! == "rate")!["paces"]![0]!["pace"] = "0 ft² per h", "more than zero");
+        Spoiled(
+            f => f["book"]!.AsArray().First(b => (string)b!["kind"]! == "rate")!["paces"]![0]!["pace"] = "0 ft² per h",
+            "more than zero"
+        );
         Spoiled(f => f["places"]![0]!["openings"]![0]!["width"]!["value"] = "9000", "larger than the largest wall");
-        Spoiled(f => f["places"]![0]!["shape"]!["bands"] = new JsonArray(new JsonObject { ["name"] = "a", ["top"] = f["places"]![0]!["shape"]!["high"]!.DeepClone() }, new JsonObject { ["name"] = "b", ["top"] = f["places"]![0]!["shape"]!["high"]!.DeepClone() }), "go upwards");
+        Spoiled(
+            f =>
+                f["places"]![0]!["shape"]!["bands"] = new JsonArray(
+                    new JsonObject { ["name"] = "a", ["top"] = f["places"]![0]!["shape"]!["high"]!.DeepClone() },
+                    new JsonObject { ["name"] = "b", ["top"] = f["places"]![0]!["shape"]!["high"]!.DeepClone() }
+                ),
+            "go upwards"
+        );
         Spoiled(f => f["places"]![0]!["openings"]![0]!["into"] = Guid.CreateVersion7().ToString(), "not in this job");
         Spoiled(f => f["places"]![0]!["name"] = "Hall; door 9 x 9", "no semicolon");
         Spoiled(f => f["places"]![0]!["shape"]!["kind"] = "cave", "can be read");
@@ -235,14 +366,19 @@ public class JobTests
 
     [Fact]
     public void Ranks_always_leave_room_between() =>
-        Gen.Int[0, 1000].Array[1, 200].Sample(picks =>
-        {
-            var ranks = new List<string>();
-            foreach (var pick in picks)
+        Gen.Int[0, 1000]
+            .Array[1, 200]
+            .Sample(picks =>
             {
-                var at = pick % (ranks.Count + 1);
-                ranks.Insert(at, Rank.Between(at == 0 ? null : ranks[at - 1], at == ranks.Count ? null : ranks[at]));
-            }
-            return ranks.Zip(ranks.Skip(1)).All(p => string.CompareOrdinal(p.First, p.Second) < 0);
-        });
+                var ranks = new List<string>();
+                foreach (var pick in picks)
+                {
+                    var at = pick % (ranks.Count + 1);
+                    ranks.Insert(
+                        at,
+                        Rank.Between(at == 0 ? null : ranks[at - 1], at == ranks.Count ? null : ranks[at])
+                    );
+                }
+                return ranks.Zip(ranks.Skip(1)).All(p => string.CompareOrdinal(p.First, p.Second) < 0);
+            });
 }

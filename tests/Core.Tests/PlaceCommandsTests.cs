@@ -12,12 +12,28 @@ namespace Emendum.Core.Tests;
 public class PlaceCommandsTests
 {
     private static readonly string[] Lines =
-        ["Hall 20 x 6 x 9; door 3 x 7", "Study 14 x 11 x 9; door 3 x 7 into Hall; window 4 x 5 x2", "Bedroom 12 x 10 x 8", "Loft 14 x 10 slope 4, 4, 8, 8", "Front face 40 x 18; gable 40 x 9", "Court site 24 x 15 + 10 x 10"];
+    [
+        "Hall 20 x 6 x 9; door 3 x 7",
+        "Study 14 x 11 x 9; door 3 x 7 into Hall; window 4 x 5 x2",
+        "Bedroom 12 x 10 x 8",
+        "Loft 14 x 10 slope 4, 4, 8, 8",
+        "Front face 40 x 18; gable 40 x 9",
+        "Court site 24 x 15 + 10 x 10",
+    ];
 
     private static Job House()
     {
         var job = Sample.Empty();
-        foreach (var line in Lines) job = job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, line.StartsWith("Front") || line.StartsWith("Court") ? "House / Outside" : "House / Ground floor", null));
+        foreach (var line in Lines)
+            job = job.Do(
+                new AddPlace(
+                    Sample.NewId(),
+                    Sample.NewId(),
+                    line,
+                    line.StartsWith("Front") || line.StartsWith("Court") ? "House / Outside" : "House / Ground floor",
+                    null
+                )
+            );
         var work = Sample.NewId();
         job = job.Do(new AddWork(Sample.NewId(), work, StarterBook.Id(111), null));
         return job.Fill(work, [.. job.Places.Select(p => p.Id)], CellState.Included);
@@ -39,28 +55,54 @@ public class PlaceCommandsTests
     {
         var job = House();
         var rooms = new[] { "Hall", "Study", "Bedroom" }.Select(n => Named(job, n)).ToList();
-        var (now, undone) = Both(job, new EditPlaces(Sample.NewId(), [.. rooms.Select(r => new PlaceWas(r.Id, r.Line))], "height", "9'6"));
+        var (now, undone) = Both(
+            job,
+            new EditPlaces(Sample.NewId(), [.. rooms.Select(r => new PlaceWas(r.Id, r.Line))], "height", "9'6")
+        );
         Assert.Equal("Study 14 x 11 x 9'6; door 3 x 7 into Hall; window 4 x 5 x2", Named(now, "Study").Line);
         Assert.Equal(52 * 9.5m, Sample.Reckon(now).Measures[rooms[0].Id][Measure.GrossWallArea].V);
         UndoneIs(job, undone);
         var loft = Named(job, "Loft");
-        Assert.Contains("Loft has no one height", Assert.Throws<RefusedException>(() => job.Do(new EditPlaces(Sample.NewId(), [new(loft.Id, loft.Line)], "height", "9"))).Message);
-        Assert.Throws<ConflictException>(() => job.Do(new EditPlaces(Sample.NewId(), [new(loft.Id, "something else")], "height", "9")));
+        Assert.Contains(
+            "Loft has no one height",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Do(new EditPlaces(Sample.NewId(), [new(loft.Id, loft.Line)], "height", "9"))
+                )
+                .Message
+        );
+        Assert.Throws<ConflictException>(() =>
+            job.Do(new EditPlaces(Sample.NewId(), [new(loft.Id, "something else")], "height", "9"))
+        );
     }
 
     [Fact]
     public void Many_places_get_an_opening_a_count_a_finish()
     {
         var job = House();
-        PlaceWas[] Was(Job j, params string[] names) => [.. names.Select(n => new PlaceWas(Named(j, n).Id, Named(j, n).Line))];
-        var now = Both(job, new EditPlaces(Sample.NewId(), [.. Was(job, "Hall", "Bedroom")], "opening", "window 3 x 4 x2 sill")).Job;
+        PlaceWas[] Was(Job j, params string[] names) =>
+            [.. names.Select(n => new PlaceWas(Named(j, n).Id, Named(j, n).Line))];
+        var now = Both(
+            job,
+            new EditPlaces(Sample.NewId(), [.. Was(job, "Hall", "Bedroom")], "opening", "window 3 x 4 x2 sill")
+        ).Job;
         Assert.Equal(2, Sample.Reckon(now).Measures[Named(now, "Bedroom").Id][Measure.WindowCount].V);
         now = Both(now, new EditPlaces(Sample.NewId(), [.. Was(now, "Bedroom", "Front")], "count", "3")).Job;
         Assert.Equal("Front face 40 x 18; x3; gable 40 x 9", Named(now, "Front").Line);
-        now = Both(now, new EditPlaces(Sample.NewId(), [new(Named(now, "Bedroom").Id, "")], "finish", "bare plaster")).Job;
+        now = Both(
+            now,
+            new EditPlaces(Sample.NewId(), [new(Named(now, "Bedroom").Id, "")], "finish", "bare plaster")
+        ).Job;
         Assert.Equal("bare plaster", Named(now, "Bedroom").Finish);
         // The hall has a connecting door: it cannot stand for several.
-        Assert.Contains("an opening cannot lead into it", Assert.Throws<RefusedException>(() => Both(now, new EditPlaces(Sample.NewId(), [.. Was(now, "Hall")], "count", "2"))).Message);
+        Assert.Contains(
+            "an opening cannot lead into it",
+            Assert
+                .Throws<RefusedException>(() =>
+                    Both(now, new EditPlaces(Sample.NewId(), [.. Was(now, "Hall")], "count", "2"))
+                )
+                .Message
+        );
     }
 
     [Fact]
@@ -82,7 +124,15 @@ public class PlaceCommandsTests
     {
         var job = House();
         var ground = job.Places.Where(p => p.Group == "House / Ground floor").ToList();
-        var (now, undone) = Both(job, new ClonePlaces(Sample.NewId(), [.. ground.Select(p => new PlaceCopy(p.Id, Sample.NewId()))], "House / Ground floor", "House / First floor"));
+        var (now, undone) = Both(
+            job,
+            new ClonePlaces(
+                Sample.NewId(),
+                [.. ground.Select(p => new PlaceCopy(p.Id, Sample.NewId()))],
+                "House / Ground floor",
+                "House / First floor"
+            )
+        );
         var first = now.Places.Where(p => p.Group == "House / First floor").ToList();
         Assert.Equal(ground.Select(p => p.Name), first.Select(p => p.Name));
         Assert.Equal(first[0].Id, first[1].Openings[0].Into);
@@ -95,14 +145,29 @@ public class PlaceCommandsTests
     {
         var job = House();
         var (bedroom, hall) = (Named(job, "Bedroom"), Named(job, "Hall"));
-        var (now, undone) = Both(job, new MovePlaces(Sample.NewId(), [new(bedroom.Id, bedroom.Group)], "House / Ground floor", hall.Id, null));
+        var (now, undone) = Both(
+            job,
+            new MovePlaces(Sample.NewId(), [new(bedroom.Id, bedroom.Group)], "House / Ground floor", hall.Id, null)
+        );
         Assert.Equal(["Bedroom", "Hall", "Study"], now.Places.Take(3).Select(p => p.Name));
         UndoneIs(job, undone);
-        now = Both(job, new MovePlaces(Sample.NewId(), [new(hall.Id, hall.Group), new(bedroom.Id, bedroom.Group)], "House / Outside", null, null)).Job;
+        now = Both(
+            job,
+            new MovePlaces(
+                Sample.NewId(),
+                [new(hall.Id, hall.Group), new(bedroom.Id, bedroom.Group)],
+                "House / Outside",
+                null,
+                null
+            )
+        ).Job;
         Assert.Equal(["Study", "Loft", "Front", "Court", "Hall", "Bedroom"], now.Places.Select(p => p.Name));
         var renamed = Both(now, new RenameGroup(Sample.NewId(), "House", "Mill house")).Job;
         Assert.All(renamed.Places, p => Assert.StartsWith("Mill house / ", p.Group));
-        Assert.Contains("not in this job", Assert.Throws<RefusedException>(() => now.Do(new RenameGroup(Sample.NewId(), "Hous", "X"))).Message);
+        Assert.Contains(
+            "not in this job",
+            Assert.Throws<RefusedException>(() => now.Do(new RenameGroup(Sample.NewId(), "Hous", "X"))).Message
+        );
     }
 
     [Fact]
@@ -110,7 +175,10 @@ public class PlaceCommandsTests
     {
         var job = House();
         var hall = Named(job, "Hall");
-        var (now, undone) = Both(job, new RemeasurePlace(Sample.NewId(), hall.Id, hall.Line, "Lobby 20 x 6 x 9; door 3 x 7"));
+        var (now, undone) = Both(
+            job,
+            new RemeasurePlace(Sample.NewId(), hall.Id, hall.Line, "Lobby 20 x 6 x 9; door 3 x 7")
+        );
         Assert.Equal("Study 14 x 11 x 9; door 3 x 7 into Lobby; window 4 x 5 x2", Named(now, "Study").Line);
         UndoneIs(job, undone);
         (now, undone) = Both(job, new RemovePlaces(Sample.NewId(), [hall.Id]));
@@ -122,16 +190,25 @@ public class PlaceCommandsTests
     public void Other_units_move_no_stored_number_and_no_price()
     {
         var job = Sample.Library();
-        foreach (var line in Lines) job = job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, "", null));
+        foreach (var line in Lines)
+            job = job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, "", null));
         var (now, undone) = Both(job, new SetUnits(Sample.NewId(), UnitSystem.Feet, UnitSystem.Metres));
         Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(now).Price.Total.V);
-        foreach (var (a, b) in job.Places.Zip(now.Places)) Assert.Equal(a.Shape.Lengths.Concat(a.Openings.SelectMany(o => o.Lengths)), b.Shape.Lengths.Concat(b.Openings.SelectMany(o => o.Lengths)));
+        foreach (var (a, b) in job.Places.Zip(now.Places))
+            Assert.Equal(
+                a.Shape.Lengths.Concat(a.Openings.SelectMany(o => o.Lengths)),
+                b.Shape.Lengths.Concat(b.Openings.SelectMany(o => o.Lengths))
+            );
         UndoneIs(job, undone);
         // Every line, read anew in metres, is the same place.
         foreach (var place in now.Places)
         {
-            var again = Both(now, new RemeasurePlace(Sample.NewId(), place.Id, place.Line, place.Line + " ")).Job.Place(place.Id)!;
-            Assert.Equal(place.Shape.Lengths.Select(l => l.Millimetres), again.Shape.Lengths.Select(l => l.Millimetres));
+            var again = Both(now, new RemeasurePlace(Sample.NewId(), place.Id, place.Line, place.Line + " "))
+                .Job.Place(place.Id)!;
+            Assert.Equal(
+                place.Shape.Lengths.Select(l => l.Millimetres),
+                again.Shape.Lengths.Select(l => l.Millimetres)
+            );
         }
     }
 
@@ -140,8 +217,22 @@ public class PlaceCommandsTests
     {
         var job = Sample.Empty();
         var (paint, ceiling) = (StarterBook.Id(111), StarterBook.Id(120));
-        var places = Enumerable.Range(1, 20).Select(i => new NewPlace(Sample.NewId(), $"Office {i}: not measured", "First floor", "", "", [], [paint, ceiling])).ToList();
-        var (now, undone) = Both(job, new AddPlaces(Sample.NewId(), [.. places], [new(paint, Sample.NewId()), new(ceiling, Sample.NewId())]));
+        var places = Enumerable
+            .Range(1, 20)
+            .Select(i => new NewPlace(
+                Sample.NewId(),
+                $"Office {i}: not measured",
+                "First floor",
+                "",
+                "",
+                [],
+                [paint, ceiling]
+            ))
+            .ToList();
+        var (now, undone) = Both(
+            job,
+            new AddPlaces(Sample.NewId(), [.. places], [new(paint, Sample.NewId()), new(ceiling, Sample.NewId())])
+        );
         Assert.Equal((20, 2, 40), (now.Places.Length, now.Work.Length, now.Cells.Count));
         Assert.Equal(0, Sample.Reckon(now).Hours.V);
         UndoneIs(job, undone);
@@ -155,9 +246,22 @@ public class PlaceCommandsTests
     {
         NewPlace New(string line) => new(Sample.NewId(), line, "", "", "", [], []);
         var job = House();
-        Assert.Contains("height is missing", Assert.Throws<RefusedException>(() => job.Do(new AddPlaces(Sample.NewId(), [New("A 3 x 4 x 5"), New("B 3 x 4")], []))).Message);
+        Assert.Contains(
+            "height is missing",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Do(new AddPlaces(Sample.NewId(), [New("A 3 x 4 x 5"), New("B 3 x 4")], []))
+                )
+                .Message
+        );
         // An opening may lead into a place of the same table, wherever it stands.
-        var now = job.Do(new AddPlaces(Sample.NewId(), [New("Cell 8 x 8 x 8; door 3 x 7 into Passage"), New("Passage 30 x 5 x 8")], []));
+        var now = job.Do(
+            new AddPlaces(
+                Sample.NewId(),
+                [New("Cell 8 x 8 x 8; door 3 x 7 into Passage"), New("Passage 30 x 5 x 8")],
+                []
+            )
+        );
         Assert.Equal(Named(now, "Passage").Id, Named(now, "Cell").Openings[0].Into);
     }
 
@@ -165,21 +269,84 @@ public class PlaceCommandsTests
     public void Places_go_out_as_a_table_and_come_in_again_without_loss()
     {
         var job = House();
-        job = job.Do(new SetMeasure(Sample.NewId(), job.Places[2].Id, "Coving (plain)", null, new(Kind.Length, "12 + 3'6", UnitSystem.Feet))).Do(new SetMeasure(Sample.NewId(), job.Places[2].Id, "netWallArea", null, new(Kind.Area, "300", UnitSystem.Feet)))
-            .Do(new SetPlaces(Sample.NewId(), "notes", [new(job.Places[2].Id, "", "=SUM(A1)\nsecond line, with \"marks\"")])).Do(new SetPlaces(Sample.NewId(), "finish", [new(job.Places[0].Id, "", "'=profiled")]));
+        job = job.Do(
+                new SetMeasure(
+                    Sample.NewId(),
+                    job.Places[2].Id,
+                    "Coving (plain)",
+                    null,
+                    new(Kind.Length, "12 + 3'6", UnitSystem.Feet)
+                )
+            )
+            .Do(
+                new SetMeasure(
+                    Sample.NewId(),
+                    job.Places[2].Id,
+                    "netWallArea",
+                    null,
+                    new(Kind.Area, "300", UnitSystem.Feet)
+                )
+            )
+            .Do(
+                new SetPlaces(
+                    Sample.NewId(),
+                    "notes",
+                    [new(job.Places[2].Id, "", "=SUM(A1)\nsecond line, with \"marks\"")]
+                )
+            )
+            .Do(new SetPlaces(Sample.NewId(), "finish", [new(job.Places[0].Id, "", "'=profiled")]));
         foreach (var units in new[] { UnitSystem.Feet, UnitSystem.Metres })
         {
             var (columns, rows) = PlaceTable.Write(Sample.Reckon(job));
-            var read = PlaceTable.Read([.. rows.Select(r => (IReadOnlyList<string>)[.. r.Select(c => c.Text)])], TableField.Guess(PlaceTable.Fields, columns), units);
+            var read = PlaceTable.Read(
+                [.. rows.Select(r => (IReadOnlyList<string>)[.. r.Select(c => c.Text)])],
+                TableField.Guess(PlaceTable.Fields, columns),
+                units
+            );
             Assert.All(read, r => Assert.Null(r.Wrong));
-            var again = Sample.Empty(units).Do(new AddPlaces(Sample.NewId(), [.. read.Select(r => new NewPlace(Sample.NewId(), r.Line, r.Group, r.Finish, r.Notes, r.Typed, []))], []));
+            var again = Sample
+                .Empty(units)
+                .Do(
+                    new AddPlaces(
+                        Sample.NewId(),
+                        [
+                            .. read.Select(r => new NewPlace(
+                                Sample.NewId(),
+                                r.Line,
+                                r.Group,
+                                r.Finish,
+                                r.Notes,
+                                r.Typed,
+                                []
+                            )),
+                        ],
+                        []
+                    )
+                );
             foreach (var (a, b) in job.Places.Zip(again.Places))
             {
-                Assert.Equal((a.Name, a.Group, a.Count, a.Finish, a.Notes), (b.Name, b.Group, b.Count, b.Finish, b.Notes));
-                Assert.Equal(a.Shape.Lengths.Select(l => (l.Value, l.Unit)), b.Shape.Lengths.Select(l => (l.Value, l.Unit)));
-                Assert.Equal(a.Openings.Select(o => (o.Words, o.Count, o.Width.Value, o.Into is { } i ? job.Place(i)!.Name : "")), b.Openings.Select(o => (o.Words, o.Count, o.Width.Value, o.Into is { } i ? again.Place(i)!.Name : "")));
+                Assert.Equal(
+                    (a.Name, a.Group, a.Count, a.Finish, a.Notes),
+                    (b.Name, b.Group, b.Count, b.Finish, b.Notes)
+                );
+                Assert.Equal(
+                    a.Shape.Lengths.Select(l => (l.Value, l.Unit)),
+                    b.Shape.Lengths.Select(l => (l.Value, l.Unit))
+                );
+                Assert.Equal(
+                    a.Openings.Select(o =>
+                        (o.Words, o.Count, o.Width.Value, o.Into is { } i ? job.Place(i)!.Name : "")
+                    ),
+                    b.Openings.Select(o =>
+                        (o.Words, o.Count, o.Width.Value, o.Into is { } i ? again.Place(i)!.Name : "")
+                    )
+                );
                 Assert.Equal<TypedMeasure>(a.Typed.ToArray(), b.Typed.ToArray());
-                foreach (var measure in a.Shape.Has) Assert.Equal(Sample.Reckon(job).Measures[a.Id][measure].V, Sample.Reckon(again with { Units = UnitSystem.Feet }).Measures[b.Id][measure].V);
+                foreach (var measure in a.Shape.Has)
+                    Assert.Equal(
+                        Sample.Reckon(job).Measures[a.Id][measure].V,
+                        Sample.Reckon(again with { Units = UnitSystem.Feet }).Measures[b.Id][measure].V
+                    );
             }
         }
     }
@@ -189,58 +356,99 @@ public class PlaceCommandsTests
     {
         var job = House();
         var (walls, paint) = (Sample.NewId(), Sample.NewId());
-        job = job.Do(new AddSchedule(Sample.NewId(), [new(walls, "1.01", "Walls, prepare and paint", "m²", 120m), new(paint, "1.02", "Paint", "ft2", 1500m), new(Sample.NewId(), "2", "Doors", "no", 2m)]));
-        job = job.Do(new SetScheduleItem(Sample.NewId(), walls, "", "measure/netWallArea/House")).Do(new SetScheduleItem(Sample.NewId(), paint, "", $"work/{job.Work[0].Id}"));
+        job = job.Do(
+            new AddSchedule(
+                Sample.NewId(),
+                [
+                    new(walls, "1.01", "Walls, prepare and paint", "m²", 120m),
+                    new(paint, "1.02", "Paint", "ft2", 1500m),
+                    new(Sample.NewId(), "2", "Doors", "no", 2m),
+                ]
+            )
+        );
+        job = job.Do(new SetScheduleItem(Sample.NewId(), walls, "", "measure/netWallArea/House"))
+            .Do(new SetScheduleItem(Sample.NewId(), paint, "", $"work/{job.Work[0].Id}"));
         var checks = ScheduleCheck.Of(Sample.Reckon(job), Trace.Silent);
         var net = Sample.Reckon(job).Job.Places.Sum(p => Sample.Reckon(job).Measures[p.Id][Measure.NetWallArea].V);
         Assert.Equal((double)net * 0.09290304, (double)checks[0].Ours!.Value.V, 1e-9);
         Assert.True(checks[0].Apart);
         Assert.Equal(net - 1500, checks[1].Difference!.Value.V);
         Assert.Null(checks[2].Ours);
-        Assert.Contains("counts this in m²", Assert.Throws<RefusedException>(() => job.Do(new SetScheduleItem(Sample.NewId(), walls, "measure/netWallArea/House", "measure/doorCount"))).Message);
+        Assert.Contains(
+            "counts this in m²",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Do(new SetScheduleItem(Sample.NewId(), walls, "measure/netWallArea/House", "measure/doorCount"))
+                )
+                .Message
+        );
         Assert.Contains($"schedule/{walls}/difference", Reported.Record(job).Trace.Figures.Keys);
         Assert.Empty(job.Do(new RemoveSchedule(Sample.NewId())).Schedule);
     }
 
     [Fact]
     public void Any_run_of_place_commands_is_undone_to_the_same_bytes_and_reckons_as_if_from_the_start() =>
-        Gen.Select(Gen.Int[0, 7], Gen.Int[0, 50], Gen.Int[0, 50]).Array[1, 12].Sample(picks =>
-        {
-            var start = House();
-            var (job, reckoned) = (start, Sample.Reckon(start));
-            var undo = new Stack<IReadOnlyList<Change>>();
-            foreach (var (kind, a, b) in picks)
-            {
-                if (job.Places.IsEmpty) break;
-                var (one, other) = (job.Places[a % job.Places.Length], job.Places[b % job.Places.Length]);
-                Command command = kind switch
+        Gen.Select(Gen.Int[0, 7], Gen.Int[0, 50], Gen.Int[0, 50])
+            .Array[1, 12]
+            .Sample(
+                picks =>
                 {
-                    0 => new ClonePlaces(Sample.NewId(), [new(one.Id, Sample.NewId())], null, null),
-                    1 => new MovePlaces(Sample.NewId(), [new(one.Id, one.Group)], other.Group, other.Id, null),
-                    2 => new RemovePlaces(Sample.NewId(), [one.Id]),
-                    3 => new SetUnits(Sample.NewId(), job.Units, job.Units == UnitSystem.Feet ? UnitSystem.Metres : UnitSystem.Feet),
-                    4 => new SetMeasure(Sample.NewId(), one.Id, "Own", one.Typed.FirstOrDefault()?.Quantity, new(Kind.Length, $"{a + 1}", job.Units)),
-                    5 => new RenameGroup(Sample.NewId(), one.Group, $"G{b}"),
-                    6 => new EditPlaces(Sample.NewId(), [new(one.Id, one.Line)], "opening", "window 1 ft x 1 ft"),
-                    _ => new SetDeduction(Sample.NewId(), job.Deduct, DeductionRule.All[b % 5].Name),
-                };
-                try
-                {
-                    var (now, changes) = Commands.Apply(job, command, _ => null);
-                    (job, reckoned) = (now, Reckoner.Reckon(now, Trace.Silent, reckoned));
-                    undo.Push(changes);
-                }
-                catch (RefusedException)
-                {
-                    // A move beside itself, a window in a run: refused, and nothing has changed.
-                }
-            }
-            JobChecks.Check(job);
-            var whole = Sample.Reckon(job);
-            foreach (var place in job.Places)
-                foreach (var measure in place.Shape.Has)
-                    if (whole.Measures[place.Id][measure].V != reckoned.Measures[place.Id][measure].V) return false;
-            while (undo.TryPop(out var changes)) job = ChangeSet.Apply(job, ChangeSet.Reversed([.. changes]));
-            return JobFile.Write(job).AsSpan().SequenceEqual(JobFile.Write(start)) && whole.Price.Total.V == reckoned.Price.Total.V;
-        }, iter: 300);
+                    var start = House();
+                    var (job, reckoned) = (start, Sample.Reckon(start));
+                    var undo = new Stack<IReadOnlyList<Change>>();
+                    foreach (var (kind, a, b) in picks)
+                    {
+                        if (job.Places.IsEmpty)
+                            break;
+                        var (one, other) = (job.Places[a % job.Places.Length], job.Places[b % job.Places.Length]);
+                        Command command = kind switch
+                        {
+                            0 => new ClonePlaces(Sample.NewId(), [new(one.Id, Sample.NewId())], null, null),
+                            1 => new MovePlaces(Sample.NewId(), [new(one.Id, one.Group)], other.Group, other.Id, null),
+                            2 => new RemovePlaces(Sample.NewId(), [one.Id]),
+                            3 => new SetUnits(
+                                Sample.NewId(),
+                                job.Units,
+                                job.Units == UnitSystem.Feet ? UnitSystem.Metres : UnitSystem.Feet
+                            ),
+                            4 => new SetMeasure(
+                                Sample.NewId(),
+                                one.Id,
+                                "Own",
+                                one.Typed.FirstOrDefault()?.Quantity,
+                                new(Kind.Length, $"{a + 1}", job.Units)
+                            ),
+                            5 => new RenameGroup(Sample.NewId(), one.Group, $"G{b}"),
+                            6 => new EditPlaces(
+                                Sample.NewId(),
+                                [new(one.Id, one.Line)],
+                                "opening",
+                                "window 1 ft x 1 ft"
+                            ),
+                            _ => new SetDeduction(Sample.NewId(), job.Deduct, DeductionRule.All[b % 5].Name),
+                        };
+                        try
+                        {
+                            var (now, changes) = Commands.Apply(job, command, _ => null);
+                            (job, reckoned) = (now, Reckoner.Reckon(now, Trace.Silent, reckoned));
+                            undo.Push(changes);
+                        }
+                        catch (RefusedException)
+                        {
+                            // A move beside itself, a window in a run: refused, and nothing has changed.
+                        }
+                    }
+                    JobChecks.Check(job);
+                    var whole = Sample.Reckon(job);
+                    foreach (var place in job.Places)
+                    foreach (var measure in place.Shape.Has)
+                        if (whole.Measures[place.Id][measure].V != reckoned.Measures[place.Id][measure].V)
+                            return false;
+                    while (undo.TryPop(out var changes))
+                        job = ChangeSet.Apply(job, ChangeSet.Reversed([.. changes]));
+                    return JobFile.Write(job).AsSpan().SequenceEqual(JobFile.Write(start))
+                        && whole.Price.Total.V == reckoned.Price.Total.V;
+                },
+                iter: 300
+            );
 }

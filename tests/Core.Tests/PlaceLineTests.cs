@@ -19,11 +19,13 @@ public class PlaceLineTests
             if (part is JsonObject thing)
             {
                 thing.Remove("typed");
-                foreach (var (_, value) in thing) Strip(value);
+                foreach (var (_, value) in thing)
+                    Strip(value);
             }
             else if (part is JsonArray list)
             {
-                foreach (var value in list) Strip(value);
+                foreach (var value in list)
+                    Strip(value);
             }
         }
         Strip(node);
@@ -34,16 +36,26 @@ public class PlaceLineTests
     public void Ten_thousand_random_places_written_as_tape_lines_read_back_equal()
     {
         var kinds = new Dictionary<string, int>();
-        Gen.Select(RandomPlaces.Readings, Gen.Bool).Sample((reading, feet) =>
-        {
-            var system = feet ? UnitSystem.Feet : UnitSystem.Metres;
-            var line = PlaceLine.Print(reading, system);
-            var (read, refusal) = TapeLine.Read(line, system);
-            // Openings are made without looking at the walls: a line may be refused, but only because one does not fit.
-            if (read is null) return refusal!.Message.Contains("arger than") || refusal.Message.Contains("islands") ? true : throw new InvalidOperationException($"{line}: {refusal.Message}");
-            kinds[read.Shape.Kind] = kinds.GetValueOrDefault(read.Shape.Kind) + 1;
-            return Measured(read) == Measured(reading) ? true : throw new InvalidOperationException($"{line} became {PlaceLine.Print(read, system)}");
-        }, iter: 20_000, threads: 1);
+        Gen.Select(RandomPlaces.Readings, Gen.Bool)
+            .Sample(
+                (reading, feet) =>
+                {
+                    var system = feet ? UnitSystem.Feet : UnitSystem.Metres;
+                    var line = PlaceLine.Print(reading, system);
+                    var (read, refusal) = TapeLine.Read(line, system);
+                    // Openings are made without looking at the walls: a line may be refused, but only because one does not fit.
+                    if (read is null)
+                        return refusal!.Message.Contains("arger than") || refusal.Message.Contains("islands")
+                            ? true
+                            : throw new InvalidOperationException($"{line}: {refusal.Message}");
+                    kinds[read.Shape.Kind] = kinds.GetValueOrDefault(read.Shape.Kind) + 1;
+                    return Measured(read) == Measured(reading)
+                        ? true
+                        : throw new InvalidOperationException($"{line} became {PlaceLine.Print(read, system)}");
+                },
+                iter: 20_000,
+                threads: 1
+            );
         Assert.Equal(7, kinds.Count);
         Assert.InRange(kinds.Values.Sum(), 10_000, 20_000);
     }
@@ -51,9 +63,13 @@ public class PlaceLineTests
     [Theory]
     [InlineData("Study 14'6 x 11 x 8; door 3 x 6'8 deep 4 1/2\"; window 4 x 3'6 x2 sill at 3", UnitSystem.Feet)]
     [InlineData("Study 12 + 2'6 x 11 x 8 x3; band tile to 4; island 2 x 1", UnitSystem.Feet)]
-    [InlineData("Front face (10 + 2) x 5.4 + 3 x 2.2; x2; gable 12 x 2.75; eaves 24; window 1.2 x 1.5 x4", UnitSystem.Metres)]
+    [InlineData(
+        "Front face (10 + 2) x 5.4 + 3 x 2.2; x2; gable 12 x 2.75; eaves 24; window 1.2 x 1.5 x4",
+        UnitSystem.Metres
+    )]
     [InlineData("Court site 24 x 15 + 10 x 10 around 120 deep 4\"", UnitSystem.Feet)]
-    public void Typed_forms_are_kept(string line, UnitSystem system) => Assert.Equal(line, PlaceLine.Print(TapeLine.ReadOrThrow(line, system), system));
+    public void Typed_forms_are_kept(string line, UnitSystem system) =>
+        Assert.Equal(line, PlaceLine.Print(TapeLine.ReadOrThrow(line, system), system));
 
     [Theory]
     [InlineData("Study 14'6 x 11 x 8; door 3 x 6'8", "Study 14'6 x 11' x 8'; door 3' x 6'8")]

@@ -16,18 +16,46 @@ public class PriceTests
     {
         var role = Sample.Role();
         var goods = Sample.Material("Goods", Unit.Each, null, null, 0);
-        return Price.Of(terms, new([new(role, 40, 25, labour)], [new(goods, "", "", 1, 1, [], 1, 0, material, material, 0)], [], [], [], []), 40, 100, Trace.Silent);
+        return Price.Of(
+            terms,
+            new(
+                [new(role, 40, 25, labour)],
+                [new(goods, "", "", 1, 1, [], 1, 0, material, material, 0)],
+                [],
+                [],
+                [],
+                []
+            ),
+            40,
+            100,
+            Trace.Silent
+        );
     }
 
-    private static PricingTerms Terms => PricingTerms.Starting with { LabourMarkup = 0, MaterialMarkup = 20, Overhead = 10, Contingency = 5, Profit = 15, TaxOn = TaxOn.Nothing };
+    private static PricingTerms Terms =>
+        PricingTerms.Starting with
+        {
+            LabourMarkup = 0,
+            MaterialMarkup = 20,
+            Overhead = 10,
+            Contingency = 5,
+            Profit = 15,
+            TaxOn = TaxOn.Nothing,
+        };
 
     [Fact]
     public void Worked_example_of_markup_where_margin_and_markup_are_not_confused()
     {
         // Estimating model §7, basis 1.
         var price = Of(1000, 400, Terms);
-        Assert.Equal((1400m, 148.00m, 81.40m, 256.41m, 1965.81m), (price.Direct.V, price.Overhead.V, price.Contingency.V, price.Profit.V, price.BeforeTax.V));
-        Assert.Equal((28.78m, 40.415m), (decimal.Round(price.Margin!.Value.V, 2), decimal.Round(price.Markup!.Value.V, 3)));
+        Assert.Equal(
+            (1400m, 148.00m, 81.40m, 256.41m, 1965.81m),
+            (price.Direct.V, price.Overhead.V, price.Contingency.V, price.Profit.V, price.BeforeTax.V)
+        );
+        Assert.Equal(
+            (28.78m, 40.415m),
+            (decimal.Round(price.Margin!.Value.V, 2), decimal.Round(price.Markup!.Value.V, 3))
+        );
     }
 
     [Theory]
@@ -47,7 +75,10 @@ public class PriceTests
     public void A_markup_of_50_percent_is_a_margin_of_a_third()
     {
         var price = Of(1000, 0, Terms with { LabourMarkup = 50, Overhead = 0, Contingency = 0, Profit = 0 });
-        Assert.Equal((1500m, 33.33m, 50m), (price.BeforeTax.V, decimal.Round(price.Margin!.Value.V, 2), price.Markup!.Value.V));
+        Assert.Equal(
+            (1500m, 33.33m, 50m),
+            (price.BeforeTax.V, decimal.Round(price.Margin!.Value.V, 2), price.Markup!.Value.V)
+        );
     }
 
     [Fact]
@@ -58,9 +89,15 @@ public class PriceTests
     [Fact]
     public void Tax_on_the_price_and_on_the_materials_part_of_it()
     {
-        Assert.Equal((1965.81m, 137.61m, 2103.42m), Taxed(Of(1000, 400, Terms with { TaxOn = TaxOn.Price, TaxRate = 7 })));
+        Assert.Equal(
+            (1965.81m, 137.61m, 2103.42m),
+            Taxed(Of(1000, 400, Terms with { TaxOn = TaxOn.Price, TaxRate = 7 }))
+        );
         // Marked-up materials are 480 of 1,480: 1,965.81 × 480 ÷ 1,480 = 637.56; 7 % of it is 44.63.
-        Assert.Equal((637.56m, 44.63m, 2010.44m), Taxed(Of(1000, 400, Terms with { TaxOn = TaxOn.Materials, TaxRate = 7 })));
+        Assert.Equal(
+            (637.56m, 44.63m, 2010.44m),
+            Taxed(Of(1000, 400, Terms with { TaxOn = TaxOn.Materials, TaxRate = 7 }))
+        );
         static (decimal, decimal, decimal) Taxed(Price p) => (p.Taxable.V, p.Tax.V, p.Total.V);
     }
 
@@ -81,19 +118,44 @@ public class PriceTests
     public void Terms_that_cannot_be_priced_with_are_refused_by_field(string field, string value)
     {
         var job = Sample.Empty();
-        var refused = Assert.Throws<RefusedException>(() => job.Do(new SetPricing(Sample.NewId(), field, ChangeSet.Get(job, "pricing/" + field), value)));
+        var refused = Assert.Throws<RefusedException>(() =>
+            job.Do(new SetPricing(Sample.NewId(), field, ChangeSet.Get(job, "pricing/" + field), value))
+        );
         Assert.Equal(field, refused.Refusal.Field);
     }
 
     [Fact]
     public void Parts_shown_sum_to_the_total_shown_at_every_detail() =>
-        Gen.Select(Gen.Enum<Detail>(), Gen.Enum<MaterialCost>(), Gen.Enum<PriceBasis>(), Gen.Int[0, 4000], Gen.Enum<TaxOn>()).Sample((detail, cost, basis, hundredths, tax) =>
-        {
-            var library = Sample.Library();
-            var terms = library.Pricing with { MaterialCost = cost, Basis = basis, TaxOn = tax, Overhead = hundredths / 100m, TargetMargin = hundredths / 100m, MaterialMarkup = hundredths / 137m };
-            var job = library with { Pricing = terms with { MaterialMarkup = decimal.Round(terms.MaterialMarkup, 6) }, Proposal = library.Proposal with { Detail = detail } };
-            var rows = Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<PriceTable>().Single().Rows;
-            decimal Sum(RowKind kind) => rows.Where(r => r.Kind == kind).Sum(r => r.Amount!.Value);
-            return (detail == Detail.Total || Sum(RowKind.Part) == Sum(RowKind.Subtotal)) && Sum(RowKind.Subtotal) + Sum(RowKind.Tax) == Sum(RowKind.Total);
-        }, iter: 40);
+        Gen.Select(
+                Gen.Enum<Detail>(),
+                Gen.Enum<MaterialCost>(),
+                Gen.Enum<PriceBasis>(),
+                Gen.Int[0, 4000],
+                Gen.Enum<TaxOn>()
+            )
+            .Sample(
+                (detail, cost, basis, hundredths, tax) =>
+                {
+                    var library = Sample.Library();
+                    var terms = library.Pricing with
+                    {
+                        MaterialCost = cost,
+                        Basis = basis,
+                        TaxOn = tax,
+                        Overhead = hundredths / 100m,
+                        TargetMargin = hundredths / 100m,
+                        MaterialMarkup = hundredths / 137m,
+                    };
+                    var job = library with
+                    {
+                        Pricing = terms with { MaterialMarkup = decimal.Round(terms.MaterialMarkup, 6) },
+                        Proposal = library.Proposal with { Detail = detail },
+                    };
+                    var rows = Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<PriceTable>().Single().Rows;
+                    decimal Sum(RowKind kind) => rows.Where(r => r.Kind == kind).Sum(r => r.Amount!.Value);
+                    return (detail == Detail.Total || Sum(RowKind.Part) == Sum(RowKind.Subtotal))
+                        && Sum(RowKind.Subtotal) + Sum(RowKind.Tax) == Sum(RowKind.Total);
+                },
+                iter: 40
+            );
 }

@@ -16,8 +16,26 @@ namespace Emendum.Core.Tests;
 public class ProposalTests
 {
     private static readonly LabourRole Painter = Sample.Role("Painter", 20);
-    private static readonly Material Paint = Sample.Material("Paint", Unit.Gallon, "400 ft² per gal", null, 0, new Pack("1 gal", 1, 40));
-    private static readonly ProductionRate Walls = Sample.Rate(Measure.NetWallArea, Painter, Paint, "100 ft² per h", "60 ft² per h", "40 ft² per h") with { Wording = "Paint the walls", CustomerNote = "Move what is dear to you." };
+    private static readonly Material Paint = Sample.Material(
+        "Paint",
+        Unit.Gallon,
+        "400 ft² per gal",
+        null,
+        0,
+        new Pack("1 gal", 1, 40)
+    );
+    private static readonly ProductionRate Walls = Sample.Rate(
+        Measure.NetWallArea,
+        Painter,
+        Paint,
+        "100 ft² per h",
+        "60 ft² per h",
+        "40 ft² per h"
+    ) with
+    {
+        Wording = "Paint the walls",
+        CustomerNote = "Move what is dear to you.",
+    };
     private static readonly BookEntry[] Book = [Painter, Paint, Walls];
 
     /// <summary>A hall, a study, and two equal cells, painted in the usual two coats.</summary>
@@ -25,19 +43,25 @@ public class ProposalTests
     {
         var (job, work, hall) = Sample.With("Hall 20 x 10 x 8", Book, Walls.Id);
         var (study, cells) = (Sample.NewId(), Sample.NewId());
-        job = job.Do(new AddPlace(Sample.NewId(), study, "Study 10 x 10 x 8", "", null)).Do(new AddPlace(Sample.NewId(), cells, "Cell 8 x 8 x 8 x2", "", null));
+        job = job.Do(new AddPlace(Sample.NewId(), study, "Study 10 x 10 x 8", "", null))
+            .Do(new AddPlace(Sample.NewId(), cells, "Cell 8 x 8 x 8 x2", "", null));
         return (job.Fill(work, [study, cells], CellState.Included), work, hall, study, cells);
     }
 
-    private static Bullet[] Bullets(Job job) => [.. Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items)];
+    private static Bullet[] Bullets(Job job) =>
+        [.. Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items)];
 
-    private static PriceRow[] Rows(Job job) => [.. Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<PriceTable>().First().Rows];
+    private static PriceRow[] Rows(Job job) =>
+        [.. Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<PriceTable>().First().Rows];
 
     [Fact]
     public void Work_that_is_done_alike_in_every_room_is_one_sentence()
     {
         var (job, _, _, _, _) = House();
-        Assert.Equal(new Bullet("Paint the walls, two coats:", "in every room. Move what is dear to you."), Assert.Single(Bullets(job)));
+        Assert.Equal(
+            new Bullet("Paint the walls, two coats:", "in every room. Move what is dear to you."),
+            Assert.Single(Bullets(job))
+        );
     }
 
     [Fact]
@@ -46,11 +70,13 @@ public class ProposalTests
         var (job, work, _, study, cells) = House();
         job = job.Set(work, study, "coats", 3).Set(work, cells, "colour", "Samphire");
         Assert.Equal(
-        [
-            new("Paint the walls, two coats:", "Hall. Move what is dear to you."),
-            new("Paint the walls, three coats:", "Study. Move what is dear to you."),
-            new("Paint the walls, two coats, Samphire:", "Cell ×2. Move what is dear to you."),
-        ], Bullets(job));
+            [
+                new("Paint the walls, two coats:", "Hall. Move what is dear to you."),
+                new("Paint the walls, three coats:", "Study. Move what is dear to you."),
+                new("Paint the walls, two coats, Samphire:", "Cell ×2. Move what is dear to you."),
+            ],
+            Bullets(job)
+        );
     }
 
     [Fact]
@@ -60,11 +86,13 @@ public class ProposalTests
         job = job.Set(work, study, "wording", "Wipe-clean paint").Set(work, study, "customerNote", "By the desk only.");
         job = job.Do(new SetNote(Sample.NewId(), work, hall, "", "After the party."));
         Assert.Equal(
-        [
-            new("Paint the walls, two coats:", "Hall. Move what is dear to you. After the party."),
-            new("Wipe-clean paint, two coats:", "Study. By the desk only."),
-            new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
-        ], Bullets(job));
+            [
+                new("Paint the walls, two coats:", "Hall. Move what is dear to you. After the party."),
+                new("Wipe-clean paint, two coats:", "Study. By the desk only."),
+                new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
+            ],
+            Bullets(job)
+        );
     }
 
     [Fact]
@@ -75,11 +103,20 @@ public class ProposalTests
         var (before, after) = (Rows(job), Rows(job.Set(work, study, "hidden", true)));
         Assert.Equal(["Hall", "Study", "Cell ×2"], before.Where(r => r.Kind == RowKind.Part).Select(r => r.Label));
         Assert.Equal(["Hall", "Cell ×2"], after.Where(r => r.Kind == RowKind.Part).Select(r => r.Label));
-        Assert.Equal(before.Single(r => r.Kind == RowKind.Total).Amount, after.Single(r => r.Kind == RowKind.Total).Amount);
+        Assert.Equal(
+            before.Single(r => r.Kind == RowKind.Total).Amount,
+            after.Single(r => r.Kind == RowKind.Total).Amount
+        );
         // 480 and 512 ft² of wall bear the study's price by theirs: 480 : 512.
         var (hall, cells) = (before[0].Amount!.Value, before[2].Amount!.Value);
-        Assert.Equal(Math.Round(hall + (before[1].Amount!.Value * hall / (hall + cells)), 2, MidpointRounding.AwayFromZero), after[0].Amount);
-        Assert.DoesNotContain(Bullets(job.Set(work, study, "hidden", true)), b => b.Text.Contains("Study", StringComparison.Ordinal));
+        Assert.Equal(
+            Math.Round(hall + (before[1].Amount!.Value * hall / (hall + cells)), 2, MidpointRounding.AwayFromZero),
+            after[0].Amount
+        );
+        Assert.DoesNotContain(
+            Bullets(job.Set(work, study, "hidden", true)),
+            b => b.Text.Contains("Study", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -94,9 +131,17 @@ public class ProposalTests
     public void What_is_left_out_stands_with_its_sentence_and_sites_are_not_called_rooms()
     {
         var (job, work, hall, _, _) = House();
-        job = job.Fill(work, [hall], CellState.Excluded).Do(new SetNote(Sample.NewId(), work, hall, "", "Its mural is kept"));
-        Assert.Contains(new Bullet($"{job.Work[0].Section}: {job.Work[0].Name}", "in Hall: Its mural is kept."), Bullets(job));
-        var (outside, _, _) = Sample.With("Front face 20 x 10", [Painter, Paint, Walls with { Measure = Measure.NetFaceArea }], Walls.Id);
+        job = job.Fill(work, [hall], CellState.Excluded)
+            .Do(new SetNote(Sample.NewId(), work, hall, "", "Its mural is kept"));
+        Assert.Contains(
+            new Bullet($"{job.Work[0].Section}: {job.Work[0].Name}", "in Hall: Its mural is kept."),
+            Bullets(job)
+        );
+        var (outside, _, _) = Sample.With(
+            "Front face 20 x 10",
+            [Painter, Paint, Walls with { Measure = Measure.NetFaceArea }],
+            Walls.Id
+        );
         Assert.StartsWith("everywhere.", Assert.Single(Bullets(outside)).Text, StringComparison.Ordinal);
     }
 
@@ -104,28 +149,41 @@ public class ProposalTests
     public void What_the_customer_does_or_supplies_is_said_and_not_promised_by_us()
     {
         var (job, work, hall, study, cells) = House();
-        job = job.Set(work, hall, "supply", Supply.Customer).Set(work, study, "supply", Supply.CustomerMaterial).Do(new SetNote(Sample.NewId(), work, hall, "", "before we come"));
+        job = job.Set(work, hall, "supply", Supply.Customer)
+            .Set(work, study, "supply", Supply.CustomerMaterial)
+            .Do(new SetNote(Sample.NewId(), work, hall, "", "before we come"));
         job = job with { Proposal = job.Proposal with { Detail = Detail.Place } };
         var blocks = Proposal.Of(Sample.Reckon(job), Trace.Silent);
-        Assert.Equal(["What we will do", "What you will do", "Price"], blocks.OfType<Heading>().Where(h => h.Level == 1).Select(h => h.Text));
         Assert.Equal(
-        [
-            new("Paint the walls, two coats, with material that you supply:", "Study. Move what is dear to you."),
-            new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
-            new($"{job.Work[0].Section}: {job.Work[0].Name}", "in Hall: before we come."),
-        ], Bullets(job));
+            ["What we will do", "What you will do", "Price"],
+            blocks.OfType<Heading>().Where(h => h.Level == 1).Select(h => h.Text)
+        );
+        Assert.Equal(
+            [
+                new("Paint the walls, two coats, with material that you supply:", "Study. Move what is dear to you."),
+                new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
+                new($"{job.Work[0].Section}: {job.Work[0].Name}", "in Hall: before we come."),
+            ],
+            Bullets(job)
+        );
         Assert.Equal(["Study", "Cell ×2"], Rows(job).Where(r => r.Kind == RowKind.Part).Select(r => r.Label));
 
         // Nothing of it is ours to do: nothing is promised, and the rest is borne by what is seen.
         job = job.Set(work, study, "supply", Supply.Customer).Set(work, cells, "hidden", true);
-        Assert.DoesNotContain(Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<Heading>(), h => h.Text == "What we will do");
+        Assert.DoesNotContain(
+            Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<Heading>(),
+            h => h.Text == "What we will do"
+        );
     }
 
     [Fact]
     public void Coats_are_said_only_where_the_job_says_so_and_the_rate_has_several()
     {
         var (job, _, _, _, _) = House();
-        Assert.Equal("Paint the walls:", Assert.Single(Bullets(job with { Proposal = job.Proposal with { Coats = false } })).Strong);
+        Assert.Equal(
+            "Paint the walls:",
+            Assert.Single(Bullets(job with { Proposal = job.Proposal with { Coats = false } })).Strong
+        );
         var once = Walls with { Paces = Walls.Paces[..1] };
         var (plain, _, _) = Sample.With("Hall 20 x 10 x 8", [Painter, Paint, once], once.Id);
         Assert.Equal("Paint the walls:", Assert.Single(Bullets(plain)).Strong);
@@ -147,30 +205,48 @@ public class ProposalTests
     {
         var start = DemoJobs.Fixed().ToArray();
         var hidden = 0;
-        Gen.Select(Gen.Int[0, start.Length - 1], Gen.Int.Array[0, 12], Gen.Enum<Detail>()).Sample((which, seeds, detail) =>
-        {
-            var job = start[which];
-            foreach (var seed in seeds)
-            {
-                try
+        Gen.Select(Gen.Int[0, start.Length - 1], Gen.Int.Array[0, 12], Gen.Enum<Detail>())
+            .Sample(
+                (which, seeds, detail) =>
                 {
-                    job = job.Do(RandomWork.Command(job, new Random(seed)));
-                }
-                catch (RefusedException)
-                {
-                    // A random choice may not fit the work it falls on.
-                }
-            }
-            if (seeds.Length % 2 == 1) job = job.Do(new SetWork(Sample.NewId(), job.Work[^1].Id, "hidden", ChangeSet.Get(job, $"work/{job.Work[^1].Id}/hidden"), true));
-            job = job with { Proposal = job.Proposal with { Detail = detail } };
-            var reckoning = Sample.Reckon(job);
-            if (reckoning.Lines.Any(l => l.Hidden)) Interlocked.Increment(ref hidden);
-            var rows = Proposal.Of(reckoning, Trace.Silent).OfType<PriceTable>().First().Rows;
-            var (subtotal, total) = (rows.Single(r => r.Kind == RowKind.Subtotal).Amount, rows.Single(r => r.Kind == RowKind.Total).Amount);
-            if (detail != Detail.Total && rows.Any(r => r.Kind == RowKind.Part)) Assert.Equal(subtotal, rows.Where(r => r.Kind == RowKind.Part).Sum(r => r.Amount));
-            Assert.Equal(reckoning.Price.BeforeTax.V, subtotal);
-            Assert.Equal(total, subtotal + rows.Where(r => r.Kind == RowKind.Tax).Sum(r => r.Amount));
-        }, iter: 60);
+                    var job = start[which];
+                    foreach (var seed in seeds)
+                    {
+                        try
+                        {
+                            job = job.Do(RandomWork.Command(job, new Random(seed)));
+                        }
+                        catch (RefusedException)
+                        {
+                            // A random choice may not fit the work it falls on.
+                        }
+                    }
+                    if (seeds.Length % 2 == 1)
+                        job = job.Do(
+                            new SetWork(
+                                Sample.NewId(),
+                                job.Work[^1].Id,
+                                "hidden",
+                                ChangeSet.Get(job, $"work/{job.Work[^1].Id}/hidden"),
+                                true
+                            )
+                        );
+                    job = job with { Proposal = job.Proposal with { Detail = detail } };
+                    var reckoning = Sample.Reckon(job);
+                    if (reckoning.Lines.Any(l => l.Hidden))
+                        Interlocked.Increment(ref hidden);
+                    var rows = Proposal.Of(reckoning, Trace.Silent).OfType<PriceTable>().First().Rows;
+                    var (subtotal, total) = (
+                        rows.Single(r => r.Kind == RowKind.Subtotal).Amount,
+                        rows.Single(r => r.Kind == RowKind.Total).Amount
+                    );
+                    if (detail != Detail.Total && rows.Any(r => r.Kind == RowKind.Part))
+                        Assert.Equal(subtotal, rows.Where(r => r.Kind == RowKind.Part).Sum(r => r.Amount));
+                    Assert.Equal(reckoning.Price.BeforeTax.V, subtotal);
+                    Assert.Equal(total, subtotal + rows.Where(r => r.Kind == RowKind.Tax).Sum(r => r.Amount));
+                },
+                iter: 60
+            );
         Assert.InRange(hidden, 5, int.MaxValue);
     }
 }

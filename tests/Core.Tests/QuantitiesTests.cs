@@ -18,16 +18,25 @@ public class QuantitiesTests
     [InlineData("ton", "lb", "2000")]
     [InlineData("t", "kg", "1000")]
     public void Unit_factors_are_the_published_ones(string from, string to, string value) =>
-        Assert.Equal(decimal.Parse(value, System.Globalization.CultureInfo.InvariantCulture), Rounding.Figure(new Quantity(1, Unit.Find(from)!).In(Unit.Find(to)!).Value));
+        Assert.Equal(
+            decimal.Parse(value, System.Globalization.CultureInfo.InvariantCulture),
+            Rounding.Figure(new Quantity(1, Unit.Find(from)!).In(Unit.Find(to)!).Value)
+        );
 
     [Fact]
     public void A_gallon_at_one_mil_covers_1604_square_feet() =>
         // Arithmetic of 231 in³, the form used in coating standards (ISO 12944, SSPC/AMPP guides).
-        Assert.Equal(1604.166667m, decimal.Round(Unit.Gallon.Factor / (Unit.Inch.Factor / 1000m) / Unit.SquareFoot.Factor, 6));
+        Assert.Equal(
+            1604.166667m,
+            decimal.Round(Unit.Gallon.Factor / (Unit.Inch.Factor / 1000m) / Unit.SquareFoot.Factor, 6)
+        );
 
     [Fact]
     public void A_coating_of_35_percent_solids_at_one_and_a_half_mil_covers_374_square_feet() =>
-        Assert.Equal(374.3m, decimal.Round(Unit.Gallon.Factor * 0.35m / (1.5m * Unit.Inch.Factor / 1000m) / Unit.SquareFoot.Factor, 1));
+        Assert.Equal(
+            374.3m,
+            decimal.Round(Unit.Gallon.Factor * 0.35m / (1.5m * Unit.Inch.Factor / 1000m) / Unit.SquareFoot.Factor, 1)
+        );
 
     [Fact]
     public void A_litre_at_one_micrometre_covers_a_thousand_square_metres() =>
@@ -38,13 +47,18 @@ public class QuantitiesTests
     [InlineData(3, 108)]
     public void A_cubic_yard_covers_so_much(int inches, int squareFeet) =>
         // Arithmetic: loose cover.
-        Assert.Equal(squareFeet, decimal.Round(Unit.CubicYard.Factor / (inches * Unit.Inch.Factor) / Unit.SquareFoot.Factor, 9));
+        Assert.Equal(
+            squareFeet,
+            decimal.Round(Unit.CubicYard.Factor / (inches * Unit.Inch.Factor) / Unit.SquareFoot.Factor, 9)
+        );
 
     [Fact]
     public void Metres_and_feet_add_metres_and_square_feet_do_not()
     {
         Assert.Equal(1.3048m, (new Quantity(1, Unit.Metre) + new Quantity(1, Unit.Foot)).Value);
-        var refused = Assert.Throws<RefusedException>(() => new Quantity(1, Unit.Metre) + new Quantity(1, Unit.SquareFoot));
+        var refused = Assert.Throws<RefusedException>(() =>
+            new Quantity(1, Unit.Metre) + new Quantity(1, Unit.SquareFoot)
+        );
         Assert.Contains("cannot be combined", refused.Message);
     }
 
@@ -60,7 +74,8 @@ public class QuantitiesTests
     [InlineData("20 min every door", "20 min per door")]
     [InlineData("3 cu yd per h", "3 yd³ per h")]
     [InlineData("0.5 h per h", "0.5 h per h")]
-    public void Rates_are_read_either_way_round(string typed, string read) => Assert.Equal(read, Ratio.Parse(typed).ToString());
+    public void Rates_are_read_either_way_round(string typed, string read) =>
+        Assert.Equal(read, Ratio.Parse(typed).ToString());
 
     [Theory]
     [InlineData("0 ft² per h", "more than zero")]
@@ -73,18 +88,26 @@ public class QuantitiesTests
         Assert.Contains(says, Assert.Throws<RefusedException>(() => Ratio.Parse(typed)).Message);
 
     [Fact]
-    public void Two_thirds_three_times_are_two_and_not_three_packs() => Assert.Equal(2, Rounding.Ceiling(Rounding.Figure(2m / 3m) * 3));
+    public void Two_thirds_three_times_are_two_and_not_three_packs() =>
+        Assert.Equal(2, Rounding.Ceiling(Rounding.Figure(2m / 3m) * 3));
 
     [Fact]
     public void Split_parts_sum_to_the_total_and_stay_within_a_cent_of_their_share() =>
-        Gen.Select(Gen.Int[0, 10_000_000], Gen.Int[0, 1000].Array[1, 30]).Sample((cents, raw) =>
-        {
-            var (total, weights) = (cents / 100m, raw.Select(w => (decimal)w).ToArray());
-            var parts = Split.ByLargestRemainder(total, weights);
-            var sum = weights.Sum();
-            return parts.Sum() == total && parts.Zip(weights).All(p => sum == 0 || decimal.Abs(p.First - total * p.Second / sum) < 0.01m);
-        });
+        Gen.Select(Gen.Int[0, 10_000_000], Gen.Int[0, 1000].Array[1, 30])
+            .Sample(
+                (cents, raw) =>
+                {
+                    var (total, weights) = (cents / 100m, raw.Select(w => (decimal)w).ToArray());
+                    var parts = Split.ByLargestRemainder(total, weights);
+                    var sum = weights.Sum();
+                    return parts.Sum() == total
+                        && parts
+                            .Zip(weights)
+                            .All(p => sum == 0 || decimal.Abs(p.First - total * p.Second / sum) < 0.01m);
+                }
+            );
 
     [Fact]
-    public void Ties_of_a_split_go_to_the_earlier_part() => Assert.Equal([0.34m, 0.33m, 0.33m], Split.ByLargestRemainder(1m, [1, 1, 1]));
+    public void Ties_of_a_split_go_to_the_earlier_part() =>
+        Assert.Equal([0.34m, 0.33m, 0.33m], Split.ByLargestRemainder(1m, [1, 1, 1]));
 }

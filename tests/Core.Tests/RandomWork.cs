@@ -24,7 +24,8 @@ internal static class RandomWork
     }
 
     /// <summary>A rectangle of the grid.</summary>
-    public static (ImmutableArray<Guid> Work, ImmutableArray<Guid> Places) Block(Job job, Random random) => (Run(random, job.Work, w => w.Id), Run(random, job.Places, p => p.Id));
+    public static (ImmutableArray<Guid> Work, ImmutableArray<Guid> Places) Block(Job job, Random random) =>
+        (Run(random, job.Work, w => w.Id), Run(random, job.Places, p => p.Id));
 
     /// <summary>A command that touches the cells of one block and nothing else.</summary>
     public static Command OnCells(Job job, Random random, ImmutableArray<Guid> work, ImmutableArray<Guid> places)
@@ -32,19 +33,49 @@ internal static class RandomWork
         var seen = job.Seen(work, places);
         var (w, p) = (Any(random, work), Any(random, places));
         var cell = job.Cells.GetValueOrDefault(new(w, p));
-        Command Set<T>(string field, T now) => new SetCells(Sample.NewId(), w, field, [new(p, ChangeSet.Get(job, $"cells/{w}/{p}/{field}"), Node(now))]);
+        Command Set<T>(string field, T now) =>
+            new SetCells(Sample.NewId(), w, field, [new(p, ChangeSet.Get(job, $"cells/{w}/{p}/{field}"), Node(now))]);
         return random.Next(cell is null ? 4 : 17) switch
         {
-            0 => new FillCells(Sample.NewId(), work, places, seen, Any(random, new CellState?[] { CellState.Included, CellState.Included, CellState.Excluded, CellState.Alternate, null })),
-            1 => new PasteCells(Sample.NewId(), work, places, seen, [.. seen.Select(_ => Any(random, new[] { "", "x", "out: leave it", "alt", "12" }))], false),
+            0 => new FillCells(
+                Sample.NewId(),
+                work,
+                places,
+                seen,
+                Any(
+                    random,
+                    new CellState?[]
+                    {
+                        CellState.Included,
+                        CellState.Included,
+                        CellState.Excluded,
+                        CellState.Alternate,
+                        null,
+                    }
+                )
+            ),
+            1 => new PasteCells(
+                Sample.NewId(),
+                work,
+                places,
+                seen,
+                [.. seen.Select(_ => Any(random, new[] { "", "x", "out: leave it", "alt", "12" }))],
+                false
+            ),
             2 => new FallBack(Sample.NewId(), work, places, seen),
             3 => new CopyCells(Sample.NewId(), work[..1], places[..1], work, places, seen),
             4 => new SetNote(Sample.NewId(), w, p, cell!.Note, "note " + random.Next(9)),
             5 => Set("coats", Any(random, new int?[] { 1, 2, 3, null })),
             6 => Set("colour", Any(random, new[] { "Tern", "Slate", null })),
-            7 => Set("quantity", Any(random, new[] { new TypedQuantity(Quantities.Kind.Area, "12 x 8", UnitSystem.Feet), null })),
+            7 => Set(
+                "quantity",
+                Any(random, new[] { new TypedQuantity(Quantities.Kind.Area, "12 x 8", UnitSystem.Feet), null })
+            ),
             8 => Set("conditions", Any(random, new[] { ImmutableArray.Create(StarterBook.Id(2403)), [] })),
-            9 => Set("supply", Any(random, new Supply?[] { Supply.Customer, Supply.CustomerMaterial, Supply.We, null })),
+            9 => Set(
+                "supply",
+                Any(random, new Supply?[] { Supply.Customer, Supply.CustomerMaterial, Supply.We, null })
+            ),
             10 => Set("allowance", Any(random, new decimal?[] { 120.5m, null })),
             11 => Set("surface", Any(random, new Guid?[] { StarterBook.Id(2411), null })),
             12 => Set("crewNote", Any(random, new[] { "mind the stair", null })),
@@ -55,8 +86,21 @@ internal static class RandomWork
         };
 
         // The same of all cells of a column that are there, each seen as it is.
-        Command SetMany() => new SetCells(Sample.NewId(), w, "difficulty",
-            [.. places.Where(x => job.Cells.ContainsKey(new(w, x))).Select(x => new AtPlace(x, ChangeSet.Get(job, $"cells/{w}/{x}/difficulty"), random.Next(2) == 0 ? "" : null))]);
+        Command SetMany() =>
+            new SetCells(
+                Sample.NewId(),
+                w,
+                "difficulty",
+                [
+                    .. places
+                        .Where(x => job.Cells.ContainsKey(new(w, x)))
+                        .Select(x => new AtPlace(
+                            x,
+                            ChangeSet.Get(job, $"cells/{w}/{x}/difficulty"),
+                            random.Next(2) == 0 ? "" : null
+                        )),
+                ]
+            );
     }
 
     /// <summary>Any command of the station.</summary>
@@ -64,7 +108,8 @@ internal static class RandomWork
     {
         var (work, places) = Block(job, random);
         var item = job.Item(work[0])!;
-        Command Set<T>(string field, T now) => new SetWork(Sample.NewId(), item.Id, field, ChangeSet.Get(job, $"work/{item.Id}/{field}"), Node(now));
+        Command Set<T>(string field, T now) =>
+            new SetWork(Sample.NewId(), item.Id, field, ChangeSet.Get(job, $"work/{item.Id}/{field}"), Node(now));
         var material = Any(random, job.Book.Values.OfType<Material>().OrderBy(m => m.Id).ToList());
         return random.Next(24) switch
         {
@@ -74,17 +119,66 @@ internal static class RandomWork
             3 => Set("allowance", Any(random, new decimal?[] { 75, null })),
             4 => Set("crewNote", Any(random, new[] { "sweep first", null })),
             5 => Set("surface", Any(random, new Guid?[] { StarterBook.Id(2411), null })),
-            6 => new MoveWork(Sample.NewId(), item.Id, Any(random, job.Work).Section, Any(random, job.Work).Id is var after && after != item.Id ? after : null),
-            7 => new SetPace(Sample.NewId(), job.Pace, Any(random, new[] { null, new PaceFactor(1.1m, "wet weather"), new PaceFactor(0.9m, "a good crew") })),
-            8 => new SetConditions(Sample.NewId(), job.Conditions, Any(random, new[] { ImmutableArray.Create(StarterBook.Id(2401)), [StarterBook.Id(2401), StarterBook.Id(2402)], [] })),
-            9 => new Jobs.SetAside(Sample.NewId(), "noWork/" + places[0], job.SetAside.GetValueOrDefault("noWork/" + places[0], ""), Any(random, new[] { "", "seen" })),
+            6 => new MoveWork(
+                Sample.NewId(),
+                item.Id,
+                Any(random, job.Work).Section,
+                Any(random, job.Work).Id is var after && after != item.Id ? after : null
+            ),
+            7 => new SetPace(
+                Sample.NewId(),
+                job.Pace,
+                Any(random, new[] { null, new PaceFactor(1.1m, "wet weather"), new PaceFactor(0.9m, "a good crew") })
+            ),
+            8 => new SetConditions(
+                Sample.NewId(),
+                job.Conditions,
+                Any(
+                    random,
+                    new[]
+                    {
+                        ImmutableArray.Create(StarterBook.Id(2401)),
+                        [StarterBook.Id(2401), StarterBook.Id(2402)],
+                        [],
+                    }
+                )
+            ),
+            9 => new Jobs.SetAside(
+                Sample.NewId(),
+                "noWork/" + places[0],
+                job.SetAside.GetValueOrDefault("noWork/" + places[0], ""),
+                Any(random, new[] { "", "seen" })
+            ),
             10 => new ReplaceProduct(Sample.NewId(), material.Id, StarterBook.Id(Any(random, new[] { 20, 21, 2006 }))),
             11 => new SetEntry(Sample.NewId(), material, material with { WastePercent = random.Next(12) }),
             12 => new TakeFromBook(Sample.NewId(), [material.Id], random.Next(2) == 0 ? item.Id : null),
-            13 => new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(Any(random, new[] { 100, 111, 132, 2104 })), item.Id) { Places = places, With = [new(StarterBook.Id(133), Sample.NewId())] },
+            13 => new AddWork(
+                Sample.NewId(),
+                Sample.NewId(),
+                StarterBook.Id(Any(random, new[] { 100, 111, 132, 2104 })),
+                item.Id
+            )
+            {
+                Places = places,
+                With = [new(StarterBook.Id(133), Sample.NewId())],
+            },
             14 when job.Work.Length > 5 => new RemoveWork(Sample.NewId(), item.Id),
-            15 => new SetPlaces(Sample.NewId(), "conditions",
-                [.. places.Select(p => new AtPlace(p, ChangeSet.Get(job, $"places/{p}/conditions"), Node(Any(random, new[] { ImmutableArray.Create(new PlaceCondition(StarterBook.Id(2403), "")), [] }))))]),
+            15 => new SetPlaces(
+                Sample.NewId(),
+                "conditions",
+                [
+                    .. places.Select(p => new AtPlace(
+                        p,
+                        ChangeSet.Get(job, $"places/{p}/conditions"),
+                        Node(
+                            Any(
+                                random,
+                                new[] { ImmutableArray.Create(new PlaceCondition(StarterBook.Id(2403), "")), [] }
+                            )
+                        )
+                    )),
+                ]
+            ),
             _ => OnCells(job, random, work, places),
         };
     }

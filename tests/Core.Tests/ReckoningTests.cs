@@ -30,7 +30,10 @@ public class ReckoningTests
     public void Either_way_round_gives_the_same_hours()
     {
         var role = Sample.Role();
-        var (one, two) = (Sample.Rate(Measure.FloorArea, role, null, "200 ft² per h"), Sample.Rate(Measure.FloorArea, role, null, "0.5 h per 100 ft²"));
+        var (one, two) = (
+            Sample.Rate(Measure.FloorArea, role, null, "200 ft² per h"),
+            Sample.Rate(Measure.FloorArea, role, null, "0.5 h per 100 ft²")
+        );
         Assert.Equal(1m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, one], one.Id).Job).Hours.V);
         Assert.Equal(1m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, two], two.Id).Job).Hours.V);
     }
@@ -46,7 +49,15 @@ public class ReckoningTests
     private static (Job Job, Guid Work) Paint(string line)
     {
         var role = Sample.Role();
-        var paint = Sample.Material("Paint", Unit.Gallon, "360 ft² per gal", "400 ft² per gal", 0, new Pack("can", 1, 48), new Pack("pail", 5, 215));
+        var paint = Sample.Material(
+            "Paint",
+            Unit.Gallon,
+            "360 ft² per gal",
+            "400 ft² per gal",
+            0,
+            new Pack("can", 1, 48),
+            new Pack("pail", 5, 215)
+        );
         var rate = Sample.Rate(Measure.NetWallArea, role, paint, "160 ft² per h", "95 ft² per h");
         var (job, work, _) = Sample.With(line, [role, paint, rate], rate.Id);
         return (job, work);
@@ -66,7 +77,15 @@ public class ReckoningTests
     {
         // Estimating model §5: 8 rooms of 0.6 gal are 4.8 gal, one 5 gal pail.
         var role = Sample.Role();
-        var paint = Sample.Material("Paint", Unit.Gallon, "1000 ft² per gal", null, 0, new Pack("can", 1, 48), new Pack("pail", 5, 215));
+        var paint = Sample.Material(
+            "Paint",
+            Unit.Gallon,
+            "1000 ft² per gal",
+            null,
+            0,
+            new Pack("can", 1, 48),
+            new Pack("pail", 5, 215)
+        );
         var rate = Sample.Rate(Measure.NetWallArea, role, paint, "160 ft² per h");
         var (job, _, _) = Sample.With("R 20 x 10 x 10 x8", [role, paint, rate], rate.Id);
         var buy = Sample.Reckon(job).Buying.Single();
@@ -80,7 +99,8 @@ public class ReckoningTests
         var (job, _) = Paint("R 30 x 15 x 10");
         var second = Sample.NewId();
         var entry = job.Work[0].Entry;
-        job = job.Do(new AddWork(Sample.NewId(), second, entry, null)).Fill(second, [job.Places[0].Id], CellState.Included)
+        job = job.Do(new AddWork(Sample.NewId(), second, entry, null))
+            .Fill(second, [job.Places[0].Id], CellState.Included)
             .Do(new SetWork(Sample.NewId(), second, "colour", "", "Gannet white"));
         Assert.Equal(["", "Gannet white"], Sample.Reckon(job).Buying.Select(b => b.Colour));
     }
@@ -94,15 +114,61 @@ public class ReckoningTests
         var gravel = Sample.Material("Gravel", Unit.Tonne, null, null, 3, new Pack("bag", 0.025m, 9));
         var mixer = new Equipment(Sample.NewId(), 1, "Mixer", 12);
         var (stone, lay, edge, mix) = (Sample.NewId(), Sample.NewId(), Sample.NewId(), Sample.NewId());
-        var path = new Assembly(Sample.NewId(), 1, "Path", "Paths", Measure.FloorArea,
-        [
-            new(mix, "Mixer", ComponentKind.Equipment, mixer.Id, null, null, 3, null, false, null),
-            new(lay, "Lay", ComponentKind.Labour, layer.Id, null, stone, null, Ratio.Parse("0.42 t per h"), true, null),
-            new(edge, "Edge", ComponentKind.Labour, layer.Id, Measure.Perimeter, null, null, Ratio.Parse("1 h per 18 m"), false, null),
-            new(stone, "Gravel", ComponentKind.Material, gravel.Id, Measure.FloorArea, null, null, Ratio.Parse("1 t per 31 m²"), false, null),
-        ], "", "");
+        var path = new Assembly(
+            Sample.NewId(),
+            1,
+            "Path",
+            "Paths",
+            Measure.FloorArea,
+            [
+                new(mix, "Mixer", ComponentKind.Equipment, mixer.Id, null, null, 3, null, false, null),
+                new(
+                    lay,
+                    "Lay",
+                    ComponentKind.Labour,
+                    layer.Id,
+                    null,
+                    stone,
+                    null,
+                    Ratio.Parse("0.42 t per h"),
+                    true,
+                    null
+                ),
+                new(
+                    edge,
+                    "Edge",
+                    ComponentKind.Labour,
+                    layer.Id,
+                    Measure.Perimeter,
+                    null,
+                    null,
+                    Ratio.Parse("1 h per 18 m"),
+                    false,
+                    null
+                ),
+                new(
+                    stone,
+                    "Gravel",
+                    ComponentKind.Material,
+                    gravel.Id,
+                    Measure.FloorArea,
+                    null,
+                    null,
+                    Ratio.Parse("1 t per 31 m²"),
+                    false,
+                    null
+                ),
+            ],
+            "",
+            ""
+        );
         // 20 m × 3.1 m is 62 m²; its perimeter is 46.2 m, so the edge is checked at 46.2 m ÷ 18.
-        var (job, work, place) = Sample.With("Path 20 x 3.1 x 1", [layer, gravel, mixer, path], path.Id, UnitSystem.Metres);
+        var (job, work, place) = Sample.With(
+            "Path 20 x 3.1 x 1",
+            [layer, gravel, mixer, path],
+            path.Id,
+            UnitSystem.Metres
+        );
         var reckoning = Sample.Reckon(job);
         var line = reckoning.At(new(work, place))!;
         decimal Amount(string name) => line.Amounts[Array.FindIndex(line.Item.Parts, p => p.Name == name)].V;
@@ -119,9 +185,32 @@ public class ReckoningTests
     {
         var layer = Sample.Role();
         var (a, b) = (Sample.NewId(), Sample.NewId());
-        Component Part(Guid id, string name, Guid of) => new(id, name, ComponentKind.Labour, layer.Id, null, of, null, Ratio.Parse("1 h per 2 h".Replace("2 h", "2 each")), false, null);
-        var assembly = new Assembly(Sample.NewId(), 1, "Ring", "S", Measure.FloorArea, [Part(a, "first", b), Part(b, "second", a)], "", "");
-        var refused = Assert.Throws<RefusedException>(() => AssemblyCheck.InWorkingOrder(assembly.Components, (_, m) => RefusedException.Of("", m)));
+        Component Part(Guid id, string name, Guid of) =>
+            new(
+                id,
+                name,
+                ComponentKind.Labour,
+                layer.Id,
+                null,
+                of,
+                null,
+                Ratio.Parse("1 h per 2 h".Replace("2 h", "2 each")),
+                false,
+                null
+            );
+        var assembly = new Assembly(
+            Sample.NewId(),
+            1,
+            "Ring",
+            "S",
+            Measure.FloorArea,
+            [Part(a, "first", b), Part(b, "second", a)],
+            "",
+            ""
+        );
+        var refused = Assert.Throws<RefusedException>(() =>
+            AssemblyCheck.InWorkingOrder(assembly.Components, (_, m) => RefusedException.Of("", m))
+        );
         Assert.Contains("first → second → first", refused.Message);
     }
 
@@ -129,45 +218,88 @@ public class ReckoningTests
     public void Loaded_cost_of_labour()
     {
         // Estimating model §3; 7.65 % is the employer's share of FICA, 6.2 % + 1.45 % (IRS Publication 15).
-        var role = new LabourRole(Sample.NewId(), 1, "Painter", 22.00m, [new("FICA", 7.65m, null), new("Insurance", 4.35m, null), new("Tools", null, 1.10m)]);
+        var role = new LabourRole(
+            Sample.NewId(),
+            1,
+            "Painter",
+            22.00m,
+            [new("FICA", 7.65m, null), new("Insurance", 4.35m, null), new("Tools", null, 1.10m)]
+        );
         var rate = Sample.Rate(Measure.FloorArea, role, null, "100 ft² per h");
-        Assert.Equal(25.74m, Sample.Reckon(Sample.With("R 10 x 10 x 8", [role, rate], rate.Id).Job).Roles.Single().LoadedCost.V);
+        Assert.Equal(
+            25.74m,
+            Sample.Reckon(Sample.With("R 10 x 10 x 8", [role, rate], rate.Id).Job).Roles.Single().LoadedCost.V
+        );
     }
 
     [Fact]
     public void Cheapest_packs_are_as_cheap_as_trying_every_combination() =>
-        Gen.Select(Gen.Int[1, 400], Gen.Select(Gen.Int[1, 25], Gen.Int[1, 500]).Array[1, 3]).Sample((tenths, raw) =>
-        {
-            var need = tenths / 10m;
-            var packs = raw.Select(p => new Pack("p", p.Item1 / 2m, p.Item2)).ToImmutableArray();
-            var counts = CheapestPacks.Cover(need, packs);
-            var (cost, size) = (counts.Zip(packs).Sum(p => p.First * p.Second.Price), counts.Zip(packs).Sum(p => p.First * p.Second.Size));
-            return size >= need && (cost, size, counts.Sum()) == Cheapest(need, packs, 0, 0, 0, 0);
-        }, iter: 300);
+        Gen.Select(Gen.Int[1, 400], Gen.Select(Gen.Int[1, 25], Gen.Int[1, 500]).Array[1, 3])
+            .Sample(
+                (tenths, raw) =>
+                {
+                    var need = tenths / 10m;
+                    var packs = raw.Select(p => new Pack("p", p.Item1 / 2m, p.Item2)).ToImmutableArray();
+                    var counts = CheapestPacks.Cover(need, packs);
+                    var (cost, size) = (
+                        counts.Zip(packs).Sum(p => p.First * p.Second.Price),
+                        counts.Zip(packs).Sum(p => p.First * p.Second.Size)
+                    );
+                    return size >= need && (cost, size, counts.Sum()) == Cheapest(need, packs, 0, 0, 0, 0);
+                },
+                iter: 300
+            );
 
-    private static (decimal, decimal, decimal) Cheapest(decimal need, ImmutableArray<Pack> packs, int at, decimal cost, decimal size, decimal count)
+    private static (decimal, decimal, decimal) Cheapest(
+        decimal need,
+        ImmutableArray<Pack> packs,
+        int at,
+        decimal cost,
+        decimal size,
+        decimal count
+    )
     {
-        if (at == packs.Length) return size >= need ? (cost, size, count) : (decimal.MaxValue, 0, 0);
+        if (at == packs.Length)
+            return size >= need ? (cost, size, count) : (decimal.MaxValue, 0, 0);
         var best = (decimal.MaxValue, 0m, 0m);
         for (var n = 0m; ; n++)
         {
             var tried = Cheapest(need, packs, at + 1, cost + n * packs[at].Price, size + n * packs[at].Size, count + n);
-            if (tried.CompareTo(best) < 0) best = tried;
-            if (size + n * packs[at].Size >= need) return best;
+            if (tried.CompareTo(best) < 0)
+                best = tried;
+            if (size + n * packs[at].Size >= need)
+                return best;
         }
     }
 
     [Fact]
     public void More_coats_never_need_less_paint_or_fewer_hours() =>
-        Gen.Select(Gen.Int[5, 60], Gen.Int[5, 60], Gen.Int[7, 14]).Sample((a, b, h) =>
-        {
-            var work = Sample.NewId();
-            var place = Sample.NewId();
-            var job = Sample.Empty().Do(new AddPlace(Sample.NewId(), place, $"R {a} x {b} x {h}", "", null)).Do(new AddWork(Sample.NewId(), work, StarterBook.Id(111), null))
-                .Fill(work, [place], CellState.Included);
-            var by = Enumerable.Range(1, 3).Select(coats => Sample.Reckon(coats == 2 ? job : job.Do(new SetWork(Sample.NewId(), work, "coats", 2, coats)))).ToArray();
-            return by[0].Hours.V < by[1].Hours.V && by[1].Hours.V < by[2].Hours.V && by[0].Buying[0].Need.V < by[1].Buying[0].Need.V && by[1].Buying[0].Need.V < by[2].Buying[0].Need.V;
-        }, iter: 40);
+        Gen.Select(Gen.Int[5, 60], Gen.Int[5, 60], Gen.Int[7, 14])
+            .Sample(
+                (a, b, h) =>
+                {
+                    var work = Sample.NewId();
+                    var place = Sample.NewId();
+                    var job = Sample
+                        .Empty()
+                        .Do(new AddPlace(Sample.NewId(), place, $"R {a} x {b} x {h}", "", null))
+                        .Do(new AddWork(Sample.NewId(), work, StarterBook.Id(111), null))
+                        .Fill(work, [place], CellState.Included);
+                    var by = Enumerable
+                        .Range(1, 3)
+                        .Select(coats =>
+                            Sample.Reckon(
+                                coats == 2 ? job : job.Do(new SetWork(Sample.NewId(), work, "coats", 2, coats))
+                            )
+                        )
+                        .ToArray();
+                    return by[0].Hours.V < by[1].Hours.V
+                        && by[1].Hours.V < by[2].Hours.V
+                        && by[0].Buying[0].Need.V < by[1].Buying[0].Need.V
+                        && by[1].Buying[0].Need.V < by[2].Buying[0].Need.V;
+                },
+                iter: 40
+            );
 
     [Fact]
     public void Ordinary_paint_paces_of_the_starter_book_are_common_practice()
@@ -185,8 +317,12 @@ public class ReckoningTests
     public void Every_starter_entry_passes_its_own_checks()
     {
         var all = StarterBook.Entries.ToDictionary(e => e.Id);
-        foreach (var entry in all.Values) BookChecks.Check(entry, all);
-        Assert.Equal(StarterBook.Entries.Length, StarterBook.Entries.Select(e => ((e as ProductionRate)?.Section, e.Name)).Distinct().Count());
+        foreach (var entry in all.Values)
+            BookChecks.Check(entry, all);
+        Assert.Equal(
+            StarterBook.Entries.Length,
+            StarterBook.Entries.Select(e => ((e as ProductionRate)?.Section, e.Name)).Distinct().Count()
+        );
     }
 
     [Fact]
@@ -203,6 +339,9 @@ public class ReckoningTests
         var (job, _) = Paint("R 30 x 15 x 10");
         var length = new Length(999_999_999m * 1_000_000_000_000m, Unit.Inch, "x");
         var huge = job.Places[0] with { Shape = new Room(new Rectangle(length, length), length, [], [], [], []) };
-        Assert.Contains("too large", Assert.Throws<RefusedException>(() => Sample.Reckon(job with { Places = [huge] })).Message);
+        Assert.Contains(
+            "too large",
+            Assert.Throws<RefusedException>(() => Sample.Reckon(job with { Places = [huge] })).Message
+        );
     }
 }

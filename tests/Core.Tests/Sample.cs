@@ -23,34 +23,96 @@ internal static class Sample
     public static Job Library() => LibraryJob.Build(StarterBook.Id(999), StarterBook.Id(900), "2026-11-23");
 
     /// <summary>Says what work is at places, whatever it is there now.</summary>
-    public static Job Fill(this Job job, Guid work, IReadOnlyList<Guid> places, CellState? state) => job.Do(new FillCells(NewId(), [work], [.. places], job.Seen([work], [.. places]), state));
+    public static Job Fill(this Job job, Guid work, IReadOnlyList<Guid> places, CellState? state) =>
+        job.Do(new FillCells(NewId(), [work], [.. places], job.Seen([work], [.. places]), state));
 
     /// <summary>Sets a field of a cell, seen as it is.</summary>
     public static Job Set<T>(this Job job, Guid work, Guid place, string field, T now, params BookEntry[] book) =>
-        job.Do(new SetCells(NewId(), work, field, [new(place, ChangeSet.Get(job, $"cells/{work}/{place}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options))]), book);
+        job.Do(
+            new SetCells(
+                NewId(),
+                work,
+                field,
+                [
+                    new(
+                        place,
+                        ChangeSet.Get(job, $"cells/{work}/{place}/{field}"),
+                        JsonSerializer.SerializeToNode(now, JobJson.Options)
+                    ),
+                ]
+            ),
+            book
+        );
 
     public static Job Do(this Job job, Command command, params BookEntry[] book) =>
-        Commands.Apply(job, command, id => book.FirstOrDefault(e => e.Id == id) ?? StarterBook.Entries.FirstOrDefault(e => e.Id == id)).Job;
+        Commands
+            .Apply(
+                job,
+                command,
+                id => book.FirstOrDefault(e => e.Id == id) ?? StarterBook.Entries.FirstOrDefault(e => e.Id == id)
+            )
+            .Job;
 
     /// <summary>A job with one room, the entry included in it, and the ids of both.</summary>
-    public static (Job Job, Guid Work, Guid Place) With(string line, BookEntry[] book, Guid entry, UnitSystem units = UnitSystem.Feet)
+    public static (Job Job, Guid Work, Guid Place) With(
+        string line,
+        BookEntry[] book,
+        Guid entry,
+        UnitSystem units = UnitSystem.Feet
+    )
     {
         var (place, work) = (NewId(), NewId());
-        var job = Empty(units).Do(new AddPlace(NewId(), place, line, "", null)).Do(new AddWork(NewId(), work, entry, null), book)
+        var job = Empty(units)
+            .Do(new AddPlace(NewId(), place, line, "", null))
+            .Do(new AddWork(NewId(), work, entry, null), book)
             .Do(new FillCells(NewId(), [work], [place], ".", CellState.Included));
         return (job, work, place);
     }
 
     public static LabourRole Role(string name = "Painter", decimal wage = 20m) => new(NewId(), 1, name, wage, []);
 
-    public static Material Material(string name, Unit unit, string? coverage, string? later, decimal waste, params Pack[] packs) =>
-        new(NewId(), 1, name, unit, [.. packs], coverage is null ? null : Ratio.Parse(coverage), later is null ? null : Ratio.Parse(later), waste, true);
+    public static Material Material(
+        string name,
+        Unit unit,
+        string? coverage,
+        string? later,
+        decimal waste,
+        params Pack[] packs
+    ) =>
+        new(
+            NewId(),
+            1,
+            name,
+            unit,
+            [.. packs],
+            coverage is null ? null : Ratio.Parse(coverage),
+            later is null ? null : Ratio.Parse(later),
+            waste,
+            true
+        );
 
     public static ProductionRate Rate(Measure measure, LabourRole role, Material? product, params string[] paces) =>
-        new(NewId(), 1, "Rate", "Walls", measure, [.. paces.Select((p, i) => new CoatsPace(i + 1, Ratio.Parse(p)))], role.Id, product?.Id, "", "");
+        new(
+            NewId(),
+            1,
+            "Rate",
+            "Walls",
+            measure,
+            [.. paces.Select((p, i) => new CoatsPace(i + 1, Ratio.Parse(p)))],
+            role.Id,
+            product?.Id,
+            "",
+            ""
+        );
 
     public static Reckoning.Reckoning Reckon(Job job) => Reckoner.Reckon(job, Trace.Silent);
 
     public static PlaceMeasures Measure(string line, UnitSystem units = UnitSystem.Feet, string rule = "net") =>
-        PlaceMeasures.Of(TapeLine.ReadOrThrow(line, units).ToPlace(Guid.Empty, "", "", line), [], units, DeductionRule.Find(rule)!, Trace.Silent);
+        PlaceMeasures.Of(
+            TapeLine.ReadOrThrow(line, units).ToPlace(Guid.Empty, "", "", line),
+            [],
+            units,
+            DeductionRule.Find(rule)!,
+            Trace.Silent
+        );
 }

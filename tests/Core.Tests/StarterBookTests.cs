@@ -16,16 +16,32 @@ public class StarterBookTests
     [Fact]
     public void Three_Books_of_at_least_120_entries_each_of_which_is_sound()
     {
-        Assert.Equal(["Inside finishing", "Outside and site", "Services"], StarterBook.Entries.Select(e => e.Trade).Distinct().Order());
+        Assert.Equal(
+            ["Inside finishing", "Outside and site", "Services"],
+            StarterBook.Entries.Select(e => e.Trade).Distinct().Order()
+        );
         Assert.InRange(StarterBook.Entries.Length, 120, int.MaxValue);
-        foreach (var entry in StarterBook.Entries) BookChecks.Check(entry, All);
+        foreach (var entry in StarterBook.Entries)
+            BookChecks.Check(entry, All);
     }
 
     [Fact]
     public void No_two_entries_are_alike_but_for_a_number()
     {
-        static string Shape(BookEntry entry) => new([.. System.Text.Json.JsonSerializer.Serialize(entry with { Id = Guid.Empty }, JobJson.Options).Where(c => !char.IsAsciiDigit(c) && c != '.')]);
-        Assert.Empty(StarterBook.Entries.GroupBy(Shape).Where(g => g.Count() > 1).Select(g => string.Join(" = ", g.Select(e => e.Name))));
+        static string Shape(BookEntry entry) =>
+            new(
+                [
+                    .. System
+                        .Text.Json.JsonSerializer.Serialize(entry with { Id = Guid.Empty }, JobJson.Options)
+                        .Where(c => !char.IsAsciiDigit(c) && c != '.'),
+                ]
+            );
+        Assert.Empty(
+            StarterBook
+                .Entries.GroupBy(Shape)
+                .Where(g => g.Count() > 1)
+                .Select(g => string.Join(" = ", g.Select(e => e.Name)))
+        );
     }
 
     [Theory]
@@ -38,10 +54,14 @@ public class StarterBookTests
             var trace = Trace.Recording();
             var reckoning = Trial.Usual(units).Of(entry, All.GetValueOrDefault, trace);
             Assert.True(reckoning.Lines.Single().Quantity.V > 0);
-            foreach (var (part, amount) in reckoning.Lines[0].Item.Parts.Zip(reckoning.Lines[0].Amounts)) Assert.True(amount.V > 0, part.Name);
-            if (entry is PriceOnlyItem) Assert.True(reckoning.Priced.Single().Price.V > 0);
-            else Assert.True(reckoning.Price.Direct.V > 0);
-            foreach (var path in trace.Figures.Keys) WorkingsTests.Checker(trace, path).Figure(path);
+            foreach (var (part, amount) in reckoning.Lines[0].Item.Parts.Zip(reckoning.Lines[0].Amounts))
+                Assert.True(amount.V > 0, part.Name);
+            if (entry is PriceOnlyItem)
+                Assert.True(reckoning.Priced.Single().Price.V > 0);
+            else
+                Assert.True(reckoning.Price.Direct.V > 0);
+            foreach (var path in trace.Figures.Keys)
+                WorkingsTests.Checker(trace, path).Figure(path);
         }
     }
 
@@ -50,10 +70,24 @@ public class StarterBookTests
     {
         foreach (var entry in StarterBook.Entries.OfType<WorkEntry>())
         {
-            decimal Direct(UnitSystem units) => Trial.Usual(units) with
-            {
-                Quantities = Trial.Asks(entry, units).Where(a => Places.Measures.Find(a.Name) is not null).ToDictionary(a => a.Name, a => Rounding.Figure(new Quantity(300, UnitSystem.Feet.For(a.Unit.Kind)).In(units.For(a.Unit.Kind)).Value)).ToImmutable(),
-            } is var trial ? trial.Of(entry, All.GetValueOrDefault, Trace.Silent).Price.Direct.V : 0;
+            decimal Direct(UnitSystem units) =>
+                Trial.Usual(units) with
+                {
+                    Quantities = Trial
+                        .Asks(entry, units)
+                        .Where(a => Places.Measures.Find(a.Name) is not null)
+                        .ToDictionary(
+                            a => a.Name,
+                            a =>
+                                Rounding.Figure(
+                                    new Quantity(300, UnitSystem.Feet.For(a.Unit.Kind)).In(units.For(a.Unit.Kind)).Value
+                                )
+                        )
+                        .ToImmutable(),
+                }
+                    is var trial
+                    ? trial.Of(entry, All.GetValueOrDefault, Trace.Silent).Price.Direct.V
+                    : 0;
             Assert.InRange(Direct(UnitSystem.Metres) - Direct(UnitSystem.Feet), -0.01m, 0.01m);
         }
     }
@@ -61,5 +95,7 @@ public class StarterBookTests
 
 internal static class Dictionaries
 {
-    public static System.Collections.Immutable.ImmutableDictionary<string, decimal> ToImmutable(this Dictionary<string, decimal> from) => System.Collections.Immutable.ImmutableDictionary.CreateRange(from);
+    public static System.Collections.Immutable.ImmutableDictionary<string, decimal> ToImmutable(
+        this Dictionary<string, decimal> from
+    ) => System.Collections.Immutable.ImmutableDictionary.CreateRange(from);
 }

@@ -80,18 +80,32 @@ public class TapeLineTests
     [InlineData("Study 10 x 8 x 8; window 11 x 3", "larger than the largest wall")]
     [InlineData("Study 10 x 8 x 8; door 3 x 8'1", "larger than the largest wall")]
     [InlineData("Study 10 x 8 x 8; window 9 x 8 x5", "larger than the walls")]
-    public void Openings_must_fit(string line, string says) => Assert.Contains(says, TapeLine.Read(line, UnitSystem.Feet).Refusal!.Message);
+    public void Openings_must_fit(string line, string says) =>
+        Assert.Contains(says, TapeLine.Read(line, UnitSystem.Feet).Refusal!.Message);
 
     [Fact]
     public void A_line_is_read_whole()
     {
-        var room = TapeLine.ReadOrThrow("Study bays 7'3 x 8 x 9 x4; pass-through 4 x 7 deep 6\"; window 3 x 4 x2 sill; doors 3 x 6'8", UnitSystem.Feet);
+        var room = TapeLine.ReadOrThrow(
+            "Study bays 7'3 x 8 x 9 x4; pass-through 4 x 7 deep 6\"; window 3 x 4 x2 sill; doors 3 x 6'8",
+            UnitSystem.Feet
+        );
         Assert.Equal(("Study bays", 4, 87m), (room.Name, room.Count, room.Shape.Lengths.First().Value));
-        Assert.Equal([(OpeningKind.PassThrough, 1, 6m, false), (OpeningKind.Window, 2, 0m, true), (OpeningKind.Door, 1, 0m, false)],
-            room.Openings.Select(o => (o.Kind, o.Count, o.Depth?.Value ?? 0, o.Sill)));
-        Assert.Equal("4 equal rooms 7'3\" by 8', 9' high, with 1 pass-through 4' × 7', 6\" deep, 2 windows 3' × 4', with a sill and 1 door 3' × 6'8\"", string.Concat(room.ReadBack(UnitSystem.Feet)));
+        Assert.Equal(
+            [
+                (OpeningKind.PassThrough, 1, 6m, false),
+                (OpeningKind.Window, 2, 0m, true),
+                (OpeningKind.Door, 1, 0m, false),
+            ],
+            room.Openings.Select(o => (o.Kind, o.Count, o.Depth?.Value ?? 0, o.Sill))
+        );
+        Assert.Equal(
+            "4 equal rooms 7'3\" by 8', 9' high, with 1 pass-through 4' × 7', 6\" deep, 2 windows 3' × 4', with a sill and 1 door 3' × 6'8\"",
+            string.Concat(room.ReadBack(UnitSystem.Feet))
+        );
     }
 
     [Fact]
-    public void A_name_may_end_in_a_number() => Assert.Equal("Bay 2", TapeLine.ReadOrThrow("Bay 2 12 x 10 x 8", UnitSystem.Feet).Name);
+    public void A_name_may_end_in_a_number() =>
+        Assert.Equal("Bay 2", TapeLine.ReadOrThrow("Bay 2 12 x 10 x 8", UnitSystem.Feet).Name);
 }

@@ -150,7 +150,11 @@ public class TapeNotationTests
             return;
         }
         var measures = Sample.Measure(line);
-        var found = Measures.Find(measure) is { } known ? measures.Has(known) ? measures[known].V : -1 : measures.Extras.Single(e => e.Leaf == measure).Value.V;
+        var found = Measures.Find(measure) is { } known
+            ? measures.Has(known)
+                ? measures[known].V
+                : -1
+            : measures.Extras.Single(e => e.Leaf == measure).Value.V;
         Assert.Equal(value, (double)found, 1e-9);
     }
 
@@ -172,7 +176,10 @@ public class TapeNotationTests
     [InlineData("R 20 x 10 x 8; wall B", "height of wall B is missing")]
     [InlineData("R 20 x 10 x 8; wall B 9; wall B 10", "stands twice")]
     [InlineData("Loft 14 x 10 slope 4, 4, 8", "each of the 4 corners")]
-    [InlineData("Loft 14 x 10 slope 4, 4, 8, 9", "not in one plane: with the first three the fourth corner would be 8'")]
+    [InlineData(
+        "Loft 14 x 10 slope 4, 4, 8, 9",
+        "not in one plane: with the first three the fourth corner would be 8'"
+    )]
     [InlineData("Loft 14 x 10 slope 4, 4, 8, 8; wall B 9", "from the corners alone")]
     // islands
     [InlineData("K 20 x 16 x 9; island 6", "width is missing")]
@@ -273,7 +280,11 @@ public class TapeNotationTests
     [InlineData(Kind.Volume, "2 yd3", 54)]
     [InlineData(Kind.Count, "3 * 4 + 2", 14)]
     public void Typed_quantities(Kind kind, string text, double value) =>
-        Assert.Equal(value, (double)TypedQuantities.In(new(kind, text, UnitSystem.Feet), UnitSystem.Feet.For(kind)), 1e-9);
+        Assert.Equal(
+            value,
+            (double)TypedQuantities.In(new(kind, text, UnitSystem.Feet), UnitSystem.Feet.For(kind)),
+            1e-9
+        );
 
     [Theory]
     [InlineData(Kind.Area, "12'6", "a length, and an area is wanted")]
@@ -284,7 +295,10 @@ public class TapeNotationTests
     [InlineData(Kind.Area, "3 x 4 - 5 x 5", "less than zero")]
     [InlineData(Kind.Area, "3 x 4 ells", "cannot be read")]
     public void Typed_quantities_refused(Kind kind, string text, string says) =>
-        Assert.Contains(says, Assert.Throws<RefusedException>(() => TypedQuantities.Read(new(kind, text, UnitSystem.Feet))).Message);
+        Assert.Contains(
+            says,
+            Assert.Throws<RefusedException>(() => TypedQuantities.Read(new(kind, text, UnitSystem.Feet))).Message
+        );
 
     [Theory]
     [InlineData("Study not measured", "Study", 1)]
@@ -302,9 +316,16 @@ public class TapeNotationTests
     public void Walls_that_do_not_close_offer_the_walls_that_would_close_them()
     {
         var refusal = TapeLine.Read("Corner walls 20 r 10 r 8 l 6 r 12 r 15'6 x 9", UnitSystem.Feet).Refusal!;
-        Assert.Contains("the last ends 6\" across it from where the first began. Which wall is wrong?", refusal.Message);
-        Assert.Equal(["wall B 10' → 9'6\"", "wall D 6' → 5'6\"", "wall F 15'6\" → 16'"], refusal.Remedies!.Select(r => r.Words).Order());
-        foreach (var remedy in refusal.Remedies!) Assert.NotNull(TapeLine.Read(remedy.Line, UnitSystem.Feet).Reading);
+        Assert.Contains(
+            "the last ends 6\" across it from where the first began. Which wall is wrong?",
+            refusal.Message
+        );
+        Assert.Equal(
+            ["wall B 10' → 9'6\"", "wall D 6' → 5'6\"", "wall F 15'6\" → 16'"],
+            refusal.Remedies!.Select(r => r.Words).Order()
+        );
+        foreach (var remedy in refusal.Remedies!)
+            Assert.NotNull(TapeLine.Read(remedy.Line, UnitSystem.Feet).Reading);
         Assert.Equal(14, refusal.Walk!.Count);
         var two = TapeLine.Read("Corner walls 20'4 r 10 r 8 l 6 r 12 r 15'6 x 9", UnitSystem.Feet).Refusal!;
         Assert.Contains("4\" along wall A and 6\" across it", two.Message);
@@ -314,12 +335,72 @@ public class TapeNotationTests
 
     [Fact]
     public void A_hundred_thousand_random_lines_are_read_or_refused() =>
-        Gen.Select(Gen.OneOf(
-            Gen.Char["0123456789'\".x-+*()/; ,:dorwinalsepf½×\u0000é°"].Array[0, 60].Select(c => new string(c)),
-            Gen.OneOf(new string[] { "Room ", "walls ", "corners ", "face ", "site ", "run ", "stair ", "items ", "slope ", "; ", "door ", "window ", "wall B ", "band a to ", "island ", "gable ", "landing ", "x ", "x2 ", "r ", "l ", "r45° ", ", ", "+ ", "- ", "( ", ") ",
-                "12 ", "3'6 ", "7 1/2\" ", "0 ", "99999999 ", "4 m ", "deep ", "sill ", "on B ", "into Hall ", "rise ", "going ", "wide ", "treads ", "around ", "acre ", "not measured", ": " }.Select(Gen.Const).ToArray()).Array[1, 24].Select(string.Concat)), Gen.Bool).Sample((line, feet) =>
-        {
-            var (reading, refusal) = TapeLine.Read(line, feet ? UnitSystem.Feet : UnitSystem.Metres);
-            return reading is null != refusal is null;
-        }, iter: 100_000);
+        Gen.Select(
+                Gen.OneOf(
+                    Gen.Char["0123456789'\".x-+*()/; ,:dorwinalsepf½×\u0000é°"].Array[0, 60].Select(c => new string(c)),
+                    Gen.OneOf(
+                            new string[]
+                            {
+                                "Room ",
+                                "walls ",
+                                "corners ",
+                                "face ",
+                                "site ",
+                                "run ",
+                                "stair ",
+                                "items ",
+                                "slope ",
+                                "; ",
+                                "door ",
+                                "window ",
+                                "wall B ",
+                                "band a to ",
+                                "island ",
+                                "gable ",
+                                "landing ",
+                                "x ",
+                                "x2 ",
+                                "r ",
+                                "l ",
+                                "r45° ",
+                                ", ",
+                                "+ ",
+                                "- ",
+                                "( ",
+                                ") ",
+                                "12 ",
+                                "3'6 ",
+                                "7 1/2\" ",
+                                "0 ",
+                                "99999999 ",
+                                "4 m ",
+                                "deep ",
+                                "sill ",
+                                "on B ",
+                                "into Hall ",
+                                "rise ",
+                                "going ",
+                                "wide ",
+                                "treads ",
+                                "around ",
+                                "acre ",
+                                "not measured",
+                                ": ",
+                            }
+                                .Select(Gen.Const)
+                                .ToArray()
+                        )
+                        .Array[1, 24]
+                        .Select(string.Concat)
+                ),
+                Gen.Bool
+            )
+            .Sample(
+                (line, feet) =>
+                {
+                    var (reading, refusal) = TapeLine.Read(line, feet ? UnitSystem.Feet : UnitSystem.Metres);
+                    return reading is null != refusal is null;
+                },
+                iter: 100_000
+            );
 }

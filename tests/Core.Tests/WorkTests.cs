@@ -19,9 +19,32 @@ namespace Emendum.Core.Tests;
 public class WorkTests
 {
     private static readonly LabourRole Painter = Sample.Role("Painter", 20);
-    private static readonly Material Paint = Sample.Material("Paint", Unit.Gallon, "400 ft² per gal", null, 0, new Pack("1 gal", 1, 40));
-    private static readonly Material Other = Sample.Material("Other paint", Unit.Gallon, "300 ft² per gal", null, 0, new Pack("1 gal", 1, 50));
-    private static readonly ProductionRate Walls = Sample.Rate(Measure.FloorArea, Painter, Paint, "100 ft² per h", "60 ft² per h") with { Levels = [new("hard", 1.5m)] };
+    private static readonly Material Paint = Sample.Material(
+        "Paint",
+        Unit.Gallon,
+        "400 ft² per gal",
+        null,
+        0,
+        new Pack("1 gal", 1, 40)
+    );
+    private static readonly Material Other = Sample.Material(
+        "Other paint",
+        Unit.Gallon,
+        "300 ft² per gal",
+        null,
+        0,
+        new Pack("1 gal", 1, 50)
+    );
+    private static readonly ProductionRate Walls = Sample.Rate(
+        Measure.FloorArea,
+        Painter,
+        Paint,
+        "100 ft² per h",
+        "60 ft² per h"
+    ) with
+    {
+        Levels = [new("hard", 1.5m)],
+    };
     private static readonly BookEntry[] Book = [Painter, Paint, Other, Walls, Sample.Role("Foreman", 30)];
 
     /// <summary>Two rooms, 300 and 200 ft² of floor, painted in two coats.</summary>
@@ -29,12 +52,22 @@ public class WorkTests
     {
         var (job, work, big) = Sample.With("Big 30 x 10 x 8", Book, Walls.Id);
         var small = Sample.NewId();
-        job = job.Do(new AddPlace(Sample.NewId(), small, "Small 20 x 10 x 8", "", null), Book).Fill(work, [small], CellState.Included);
+        job = job.Do(new AddPlace(Sample.NewId(), small, "Small 20 x 10 x 8", "", null), Book)
+            .Fill(work, [small], CellState.Included);
         return (job, work, big, small);
     }
 
     private static Job Set<T>(Job job, Guid work, string field, T now) =>
-        job.Do(new SetWork(Sample.NewId(), work, field, ChangeSet.Get(job, $"work/{work}/{field}"), JsonSerializer.SerializeToNode(now, JobJson.Options)), Book);
+        job.Do(
+            new SetWork(
+                Sample.NewId(),
+                work,
+                field,
+                ChangeSet.Get(job, $"work/{work}/{field}"),
+                JsonSerializer.SerializeToNode(now, JobJson.Options)
+            ),
+            Book
+        );
 
     [Fact]
     public void A_cell_takes_its_own_coats_and_falls_back_to_its_items()
@@ -50,7 +83,10 @@ public class WorkTests
         Assert.False(own.Cells[new(work, big)].Differs);
         var back = own.Do(new FallBack(Sample.NewId(), [work], [big, small], own.Seen([work], [big, small])));
         Assert.Equal(JobFile.Write(job), JobFile.Write(back));
-        Assert.Equal("coats", Assert.Throws<RefusedException>(() => job.Set(work, small, "coats", 3, Book)).Refusal.Field);
+        Assert.Equal(
+            "coats",
+            Assert.Throws<RefusedException>(() => job.Set(work, small, "coats", 3, Book)).Refusal.Field
+        );
     }
 
     [Fact]
@@ -59,22 +95,33 @@ public class WorkTests
         var (job, work, _, small) = Rooms();
         job = Set(job.Set(work, small, "product", Other.Id, Book), work, "colour", "Tern");
         var buying = Sample.Reckon(job).Buying;
-        Assert.Equal([("Paint", 1.5m), ("Other paint", Rounding.Figure(400m / 300))], buying.Select(b => (b.Material.Name, b.Need.V)));
+        Assert.Equal(
+            [("Paint", 1.5m), ("Other paint", Rounding.Figure(400m / 300))],
+            buying.Select(b => (b.Material.Name, b.Need.V))
+        );
         job = job.Set(work, small, "colour", "Slate", Book);
         Assert.Equal(["Tern", "Slate"], Sample.Reckon(job).Buying.Select(b => b.Colour));
         // What the lines cost still adds up to what the job costs.
-        Assert.Equal(Sample.Reckon(job).Price.Direct.V, Rounding.Money(Spread.Of(Sample.Reckon(job), Trace.Silent).Costs.Sum(c => c.V)));
+        Assert.Equal(
+            Sample.Reckon(job).Price.Direct.V,
+            Rounding.Money(Spread.Of(Sample.Reckon(job), Trace.Silent).Costs.Sum(c => c.V))
+        );
     }
 
     [Fact]
     public void Pace_difficulty_and_role_of_a_cell_are_its_own()
     {
         var (job, work, _, small) = Rooms();
-        job = job.Set(work, small, "pace", "50 ft² per h").Set(work, small, "difficulty", "hard").Set(work, small, "role", Book[4].Id, Book);
+        job = job.Set(work, small, "pace", "50 ft² per h")
+            .Set(work, small, "difficulty", "hard")
+            .Set(work, small, "role", Book[4].Id, Book);
         var reckoning = Sample.Reckon(job);
         Assert.Equal(5m + 200m / 50 * 1.5m, reckoning.Hours.V);
         Assert.Equal([("Painter", 5m), ("Foreman", 6m)], reckoning.Roles.Select(r => (r.Role.Name, r.Hours.V)));
-        Assert.Equal("difficulty", Assert.Throws<RefusedException>(() => job.Set(work, small, "difficulty", "odd", Book)).Refusal.Field);
+        Assert.Equal(
+            "difficulty",
+            Assert.Throws<RefusedException>(() => job.Set(work, small, "difficulty", "odd", Book)).Refusal.Field
+        );
     }
 
     [Fact]
@@ -84,8 +131,17 @@ public class WorkTests
         job = job.Do(new EditPlaces(Sample.NewId(), [new(small, job.Place(small)!.Line)], "count", "3"));
         job = job.Set(work, small, "quantity", new TypedQuantity(Kind.Area, "12'6 x 8", UnitSystem.Feet), Book);
         Assert.Equal([300m, 300m], Sample.Reckon(job).Lines.Select(l => l.Quantity.V));
-        Assert.Equal("quantity", Assert.Throws<RefusedException>(() => job.Set(work, small, "quantity", new TypedQuantity(Kind.Length, "12", UnitSystem.Feet), Book)).Refusal.Field);
-        Assert.ThrowsAny<RefusedException>(() => job.Set(work, small, "quantity", new TypedQuantity(Kind.Area, "about ten", UnitSystem.Feet), Book));
+        Assert.Equal(
+            "quantity",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Set(work, small, "quantity", new TypedQuantity(Kind.Length, "12", UnitSystem.Feet), Book)
+                )
+                .Refusal.Field
+        );
+        Assert.ThrowsAny<RefusedException>(() =>
+            job.Set(work, small, "quantity", new TypedQuantity(Kind.Area, "about ten", UnitSystem.Feet), Book)
+        );
     }
 
     [Fact]
@@ -100,7 +156,10 @@ public class WorkTests
         Assert.Equal(500m, reckoning.Price.PriceOnly.V);
         Assert.Equal(reckoning.Price.BeforeTax.V, reckoning.Price.OfCosts.V + 500m);
         Assert.Equal(500m, Spread.Of(reckoning, Trace.Silent).Lines[1].V);
-        Assert.Contains(Proposal.Of(reckoning, Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items), b => b.Strong.Contains("an allowance of 500.00", StringComparison.Ordinal));
+        Assert.Contains(
+            Proposal.Of(reckoning, Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items),
+            b => b.Strong.Contains("an allowance of 500.00", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -108,17 +167,36 @@ public class WorkTests
     {
         var job = Sample.Library();
         var skirting = job.Work.First(w => w.Name == "Skirting, fit");
-        var hidden = Set(job with { Proposal = job.Proposal with { Detail = Detail.Section } }, skirting.Id, "hidden", true);
+        var hidden = Set(
+            job with
+            {
+                Proposal = job.Proposal with { Detail = Detail.Section },
+            },
+            skirting.Id,
+            "hidden",
+            true
+        );
         var blocks = Proposal.Of(Sample.Reckon(hidden), Trace.Silent);
-        Assert.DoesNotContain(blocks.OfType<Bullets>().SelectMany(b => b.Items), b => b.Strong.Contains("new primed skirting", StringComparison.Ordinal));
-        var before = Proposal.Of(Sample.Reckon(job with { Proposal = hidden.Proposal }), Trace.Silent).OfType<PriceTable>().Single().Rows;
+        Assert.DoesNotContain(
+            blocks.OfType<Bullets>().SelectMany(b => b.Items),
+            b => b.Strong.Contains("new primed skirting", StringComparison.Ordinal)
+        );
+        var before = Proposal
+            .Of(Sample.Reckon(job with { Proposal = hidden.Proposal }), Trace.Silent)
+            .OfType<PriceTable>()
+            .Single()
+            .Rows;
         var after = blocks.OfType<PriceTable>().Single().Rows;
         Assert.Equal(before.Select(r => (r.Label, r.Amount)), after.Select(r => (r.Label, r.Amount)));
         // All of a section hidden: the others bear it.
-        foreach (var item in hidden.Work.Where(w => w.Section == "Woodwork")) hidden = Set(hidden, item.Id, "hidden", true);
+        foreach (var item in hidden.Work.Where(w => w.Section == "Woodwork"))
+            hidden = Set(hidden, item.Id, "hidden", true);
         var rows = Proposal.Of(Sample.Reckon(hidden), Trace.Silent).OfType<PriceTable>().Single().Rows;
         Assert.DoesNotContain(rows, r => r.Label == "Woodwork");
-        Assert.Equal(rows.Single(r => r.Kind == RowKind.Subtotal).Amount, rows.Where(r => r.Kind == RowKind.Part).Sum(r => r.Amount));
+        Assert.Equal(
+            rows.Single(r => r.Kind == RowKind.Subtotal).Amount,
+            rows.Where(r => r.Kind == RowKind.Part).Sum(r => r.Amount)
+        );
     }
 
     [Fact]
@@ -133,12 +211,17 @@ public class WorkTests
         var trace = Trace.Recording();
         var alternate = Alternates.Of(Reckoner.Reckon(job, trace), trace).Single();
         // Alone it buys a gallon of its own: what it would cost as a job of its own.
-        var alone = Sample.Reckon(job.Do(new RemovePlaces(Sample.NewId(), [job.Places[0].Id])).Fill(work, [small], CellState.Included));
+        var alone = Sample.Reckon(
+            job.Do(new RemovePlaces(Sample.NewId(), [job.Places[0].Id])).Fill(work, [small], CellState.Included)
+        );
         Assert.Equal(alone.Price.BeforeTax.V, alternate.Price.V);
         var path = Alternates.Within(work) + "price/beforeTax";
         Assert.Equal(alternate.Price.V, trace.Figures[path].Value);
         WorkingsTests.Checker(trace, path).Figure(path);
-        Assert.Contains(Proposal.Of(reckoning, Trace.Silent).OfType<Heading>(), h => h.Text == "Alternates, not in the price");
+        Assert.Contains(
+            Proposal.Of(reckoning, Trace.Silent).OfType<Heading>(),
+            h => h.Text == "Alternates, not in the price"
+        );
     }
 
     [Fact]
@@ -147,9 +230,27 @@ public class WorkTests
         var (job, work, big, _) = Rooms();
         job = job.Do(new SetPace(Sample.NewId(), null, new(1.25m, "lift out of order")));
         Assert.Equal(Rounding.Figure(500m / 60 * 1.25m), Sample.Reckon(job).Hours.V);
-        Assert.Contains("× 1.25 (lift out of order)", Explanation.Sentence(Reported.Record(job).Trace.Figures[$"cells/{work}/{big}/parts/{Sample.Reckon(job).Lines[0].Item.Parts[0].Id}"]), StringComparison.Ordinal);
-        Assert.Equal("factor", Assert.Throws<RefusedException>(() => job.Do(new SetPace(Sample.NewId(), job.Pace, new(50, "x")))).Refusal.Field);
-        Assert.Equal("reason", Assert.Throws<RefusedException>(() => job.Do(new SetPace(Sample.NewId(), job.Pace, new(2, " ")))).Refusal.Field);
+        Assert.Contains(
+            "× 1.25 (lift out of order)",
+            Explanation.Sentence(
+                Reported.Record(job).Trace.Figures[
+                    $"cells/{work}/{big}/parts/{Sample.Reckon(job).Lines[0].Item.Parts[0].Id}"
+                ]
+            ),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            "factor",
+            Assert
+                .Throws<RefusedException>(() => job.Do(new SetPace(Sample.NewId(), job.Pace, new(50, "x"))))
+                .Refusal.Field
+        );
+        Assert.Equal(
+            "reason",
+            Assert
+                .Throws<RefusedException>(() => job.Do(new SetPace(Sample.NewId(), job.Pace, new(2, " "))))
+                .Refusal.Field
+        );
         Assert.Throws<ConflictException>(() => job.Do(new SetPace(Sample.NewId(), null, null)));
     }
 
@@ -169,11 +270,20 @@ public class WorkTests
         var (job, work, big, _) = Rooms();
         string Read()
         {
-            var cell = job.Do(new PasteCells(Sample.NewId(), [work], [big], job.Seen([work], [big]), [text], false)).Cells.GetValueOrDefault(new(work, big));
-            return cell is null ? "" : $"{cell.State switch { CellState.Included => "i", CellState.Excluded => "x", _ => "a" }} {cell.Note}".TrimEnd();
+            var cell = job.Do(new PasteCells(Sample.NewId(), [work], [big], job.Seen([work], [big]), [text], false))
+                .Cells.GetValueOrDefault(new(work, big));
+            return cell is null
+                ? ""
+                : $"{cell.State switch { CellState.Included => "i", CellState.Excluded => "x", _ => "a" }} {cell.Note}".TrimEnd();
         }
-        if (expected == "!") Assert.Contains("Nothing was pasted", Assert.Throws<RefusedException>(Read).Message, StringComparison.Ordinal);
-        else Assert.Equal(expected, Read());
+        if (expected == "!")
+            Assert.Contains(
+                "Nothing was pasted",
+                Assert.Throws<RefusedException>(Read).Message,
+                StringComparison.Ordinal
+            );
+        else
+            Assert.Equal(expected, Read());
     }
 
     [Theory]
@@ -185,7 +295,12 @@ public class WorkTests
     public void A_number_from_a_spreadsheet_is_a_quantity_unless_it_is_the_measure(string text, string? typed)
     {
         var (job, work, big, _) = Rooms();
-        Assert.Equal(typed, job.Do(new PasteCells(Sample.NewId(), [work], [big], "i", [text], true)).Cells[new(work, big)].Quantity?.Text);
+        Assert.Equal(
+            typed,
+            job.Do(new PasteCells(Sample.NewId(), [work], [big], "i", [text], true))
+                .Cells[new(work, big)]
+                .Quantity?.Text
+        );
     }
 
     [Fact]
@@ -195,10 +310,24 @@ public class WorkTests
         var second = Sample.NewId();
         job = job.Do(new AddWork(Sample.NewId(), second, StarterBook.Id(100), work));
         job = job.Set(work, big, "coats", 1).Set(work, big, "supply", "customer", Book);
-        job = job.Do(new CopyCells(Sample.NewId(), [work], [big], [work, second], [big, small], job.Seen([work, second], [big, small])));
+        job = job.Do(
+            new CopyCells(
+                Sample.NewId(),
+                [work],
+                [big],
+                [work, second],
+                [big, small],
+                job.Seen([work, second], [big, small])
+            )
+        );
         Assert.Equal((1, Supply.Customer), (job.Cells[new(work, small)].Coats, job.Cells[new(work, small)].Supply));
-        Assert.Equal((null, Supply.Customer), (job.Cells[new(second, small)].Coats, job.Cells[new(second, small)].Supply));
-        Assert.Throws<ConflictException>(() => job.Do(new CopyCells(Sample.NewId(), [work], [big], [work], [small], ".")));
+        Assert.Equal(
+            (null, Supply.Customer),
+            (job.Cells[new(second, small)].Coats, job.Cells[new(second, small)].Supply)
+        );
+        Assert.Throws<ConflictException>(() =>
+            job.Do(new CopyCells(Sample.NewId(), [work], [big], [work], [small], "."))
+        );
         Assert.Throws<RefusedException>(() => job.Do(new CopyCells(Sample.NewId(), [], [], [work], [small], "i")));
     }
 
@@ -223,7 +352,12 @@ public class WorkTests
         Assert.Equal((first.Id, "Floors"), (moved.Work[^1].Id, moved.Work[^1].Section));
         Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(moved).Price.Total.V);
         Assert.Equal(first.Id, moved.Do(new MoveWork(Sample.NewId(), first.Id, first.Section, null)).Work[0].Id);
-        Assert.Equal("after", Assert.Throws<RefusedException>(() => job.Do(new MoveWork(Sample.NewId(), first.Id, "Floors", first.Id))).Refusal.Field);
+        Assert.Equal(
+            "after",
+            Assert
+                .Throws<RefusedException>(() => job.Do(new MoveWork(Sample.NewId(), first.Id, "Floors", first.Id)))
+                .Refusal.Field
+        );
         var waits = Set(job, last.Id, "waitsFor", new[] { first.Id });
         Assert.Empty(waits.Do(new RemoveWork(Sample.NewId(), first.Id)).Work[^1].WaitsFor);
     }
@@ -233,10 +367,21 @@ public class WorkTests
     {
         var (job, _, big, small) = Rooms();
         var (fit, paint) = (Sample.NewId(), Sample.NewId());
-        var added = job.Do(new AddWork(Sample.NewId(), fit, StarterBook.Id(132), null) { Places = [big, small], With = [new(StarterBook.Id(133), paint)] });
+        var added = job.Do(
+            new AddWork(Sample.NewId(), fit, StarterBook.Id(132), null)
+            {
+                Places = [big, small],
+                With = [new(StarterBook.Id(133), paint)],
+            }
+        );
         Assert.Equal(["ii", "ii"], new[] { big, small }.Select(p => added.Seen([fit, paint], [p])));
         // What the job has already is not added twice.
-        var again = added.Do(new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(132), null) { With = [new(StarterBook.Id(133), Sample.NewId())] });
+        var again = added.Do(
+            new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(132), null)
+            {
+                With = [new(StarterBook.Id(133), Sample.NewId())],
+            }
+        );
         Assert.Single(again.Work, w => w.Entry == StarterBook.Id(133));
     }
 
@@ -251,8 +396,23 @@ public class WorkTests
         var tile = job.Do(new ReplaceProduct(Sample.NewId(), StarterBook.Id(2004), StarterBook.Id(2005)));
         Assert.Contains(tile.Book[StarterBook.Id(2201)].Needs, n => n == StarterBook.Id(2005));
         Assert.DoesNotContain(tile.Book[StarterBook.Id(2201)].Needs, n => n == StarterBook.Id(2004));
-        Assert.Contains("cannot take its place", Assert.Throws<RefusedException>(() => job.Do(new ReplaceProduct(Sample.NewId(), eggshell, StarterBook.Id(2001)))).Message, StringComparison.Ordinal);
-        Assert.Equal("from", Assert.Throws<RefusedException>(() => job.Do(new ReplaceProduct(Sample.NewId(), StarterBook.Id(3021), eggshell))).Refusal.Field);
+        Assert.Contains(
+            "cannot take its place",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Do(new ReplaceProduct(Sample.NewId(), eggshell, StarterBook.Id(2001)))
+                )
+                .Message,
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            "from",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Do(new ReplaceProduct(Sample.NewId(), StarterBook.Id(3021), eggshell))
+                )
+                .Refusal.Field
+        );
     }
 
     [Fact]
@@ -262,8 +422,17 @@ public class WorkTests
         var dear = Paint with { Packs = [new("1 gal", 1, 60)] };
         var changed = job.Do(new SetEntry(Sample.NewId(), Paint, dear), Book);
         Assert.Equal(3 * 60m, Sample.Reckon(changed).Buying.Single().BoughtCost.V);
-        Assert.Throws<ConflictException>(() => changed.Do(new SetEntry(Sample.NewId(), Paint, dear with { WastePercent = 3 }), Book));
-        Assert.Equal("packs", Assert.Throws<RefusedException>(() => job.Do(new SetEntry(Sample.NewId(), Paint, Paint with { Packs = [] }), Book)).Refusal.Field);
+        Assert.Throws<ConflictException>(() =>
+            changed.Do(new SetEntry(Sample.NewId(), Paint, dear with { WastePercent = 3 }), Book)
+        );
+        Assert.Equal(
+            "packs",
+            Assert
+                .Throws<RefusedException>(() =>
+                    job.Do(new SetEntry(Sample.NewId(), Paint, Paint with { Packs = [] }), Book)
+                )
+                .Refusal.Field
+        );
         var newest = Paint with { Version = 2, Packs = [new("1 gal", 1, 44)] };
         var taken = changed.Do(new TakeFromBook(Sample.NewId(), [Paint.Id], null), [newest, Painter, Walls]);
         Assert.Equal((2, 3 * 44m), (taken.Book[Paint.Id].Version, Sample.Reckon(taken).Buying.Single().BoughtCost.V));
@@ -276,7 +445,12 @@ public class WorkTests
     public void What_is_kept_in_the_Book_is_the_entry_as_the_work_uses_it()
     {
         var (job, work, _, _) = Rooms();
-        job = Set(Set(Set(job, work, "pace", "72 ft² per h"), work, "product", Other.Id), work, "crewNote", "two brushes");
+        job = Set(
+            Set(Set(job, work, "pace", "72 ft² per h"), work, "product", Other.Id),
+            work,
+            "crewNote",
+            "two brushes"
+        );
         var kept = (ProductionRate)KeptEntry.Of(job.Item(work)!, Walls);
         Assert.Equal(["100 ft² per h", "72 ft² per h"], kept.Paces.Select(p => p.Pace.ToString()));
         Assert.Equal((Other.Id, "two brushes"), (kept.Product, kept.CrewNote));
@@ -289,15 +463,25 @@ public class WorkTests
     public void Old_job_files_mean_what_they_meant()
     {
         var job = Sample.Library();
-        var text = System.Text.Encoding.UTF8.GetString(JobFile.Write(job)).Replace("\"schemaVersion\": 4", "\"schemaVersion\": 3", StringComparison.Ordinal);
-        Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(JobFile.Read(System.Text.Encoding.UTF8.GetBytes(text))).Price.Total.V);
+        var text = System
+            .Text.Encoding.UTF8.GetString(JobFile.Write(job))
+            .Replace("\"schemaVersion\": 4", "\"schemaVersion\": 3", StringComparison.Ordinal);
+        Assert.Equal(
+            Sample.Reckon(job).Price.Total.V,
+            Sample.Reckon(JobFile.Read(System.Text.Encoding.UTF8.GetBytes(text))).Price.Total.V
+        );
     }
 
     [Fact]
     public void Workings_as_text_go_down_to_what_was_typed()
     {
         var trace = Reported.Record(Sample.Library()).Trace;
-        var text = Explanation.Text(trace, trace.Figures.Keys.First(k => k.StartsWith("cells/", StringComparison.Ordinal) && k.EndsWith("/hours", StringComparison.Ordinal)))!;
+        var text = Explanation.Text(
+            trace,
+            trace.Figures.Keys.First(k =>
+                k.StartsWith("cells/", StringComparison.Ordinal) && k.EndsWith("/hours", StringComparison.Ordinal)
+            )
+        )!;
         Assert.Contains("in the Book", text, StringComparison.Ordinal);
         Assert.Contains("17'8, typed", text, StringComparison.Ordinal);
         Assert.Null(Explanation.Text(trace, "nothing/there"));
@@ -310,17 +494,35 @@ public class WorkTests
         var (job, work, big, small) = Rooms();
         job = job.Set(work, big, "coats", 2, Book);
         static JsonNode? Json<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
-        SetCells To(JsonNode? wasBig, JsonNode? wasSmall) => new(Sample.NewId(), work, "coats", [new(small, wasSmall, Json(1)), new(big, wasBig, Json(1))]);
+        SetCells To(JsonNode? wasBig, JsonNode? wasSmall) =>
+            new(Sample.NewId(), work, "coats", [new(small, wasSmall, Json(1)), new(big, wasBig, Json(1))]);
         // Seen as it was before the big room was set: neither is set.
         Assert.Throws<ConflictException>(() => job.Do(To(null, null), Book));
         var (after, changes) = Commands.Apply(job, To(Json(2), null), id => null);
         Assert.Equal([1, 1], new[] { big, small }.Select(p => after.Cells[new(work, p)].Coats!.Value));
         Assert.Equal(JobTests.File(job), JobTests.File(ChangeSet.Apply(after, ChangeSet.Reversed(changes))));
         Assert.Equal([new(work, small), new(work, big)], ChangeSet.OnlyCells(changes)!);
-        Assert.Throws<RefusedException>(() => job.Do(new SetCells(Sample.NewId(), work, "coats", [new(big, Json(2), null), new(big, Json(2), null)]), Book));
-        Assert.Throws<RefusedException>(() => job.Do(new SetCells(Sample.NewId(), work, "coats", [new(Sample.NewId(), null, null)]), Book));
+        Assert.Throws<RefusedException>(() =>
+            job.Do(
+                new SetCells(Sample.NewId(), work, "coats", [new(big, Json(2), null), new(big, Json(2), null)]),
+                Book
+            )
+        );
+        Assert.Throws<RefusedException>(() =>
+            job.Do(new SetCells(Sample.NewId(), work, "coats", [new(Sample.NewId(), null, null)]), Book)
+        );
         // One that the work cannot be done so: none.
-        Assert.Throws<RefusedException>(() => job.Do(new SetCells(Sample.NewId(), work, "difficulty", [new(big, null, "hard"), new(small, null, "impossible")]), Book));
+        Assert.Throws<RefusedException>(() =>
+            job.Do(
+                new SetCells(
+                    Sample.NewId(),
+                    work,
+                    "difficulty",
+                    [new(big, null, "hard"), new(small, null, "impossible")]
+                ),
+                Book
+            )
+        );
     }
 
     [Fact]
@@ -329,9 +531,18 @@ public class WorkTests
         var condition = new Condition(Sample.NewId(), 1, "occupied", "people work here", 1.25m, 1, 1);
         var (job, _, big, small) = Rooms();
         var on = JsonSerializer.SerializeToNode(new[] { new PlaceCondition(condition.Id, "") }, JobJson.Options);
-        var after = job.Do(new SetPlaces(Sample.NewId(), "conditions", [new(big, new JsonArray(), on), new(small, new JsonArray(), on)]), [.. Book, condition]);
+        var after = job.Do(
+            new SetPlaces(
+                Sample.NewId(),
+                "conditions",
+                [new(big, new JsonArray(), on), new(small, new JsonArray(), on)]
+            ),
+            [.. Book, condition]
+        );
         Assert.Equal(Rounding.Figure((300m / 60 * 1.25m) + (200m / 60 * 1.25m)), Sample.Reckon(after).Hours.V);
         Assert.True(after.Book.ContainsKey(condition.Id));
-        Assert.Throws<RefusedException>(() => job.Do(new SetPlaces(Sample.NewId(), "line", [new(big, "", "Big 9 x 9 x 9")])));
+        Assert.Throws<RefusedException>(() =>
+            job.Do(new SetPlaces(Sample.NewId(), "line", [new(big, "", "Big 9 x 9 x 9")]))
+        );
     }
 }

@@ -14,15 +14,22 @@ public class WorkingsTests
     [Theory]
     [InlineData(MaterialCost.Purchase, PriceBasis.Markup, TaxOn.Materials)]
     [InlineData(MaterialCost.Need, PriceBasis.TargetMargin, TaxOn.Price)]
-    public void Every_figure_of_the_demo_job_is_recomputed_from_its_explanation(MaterialCost cost, PriceBasis basis, TaxOn tax)
+    public void Every_figure_of_the_demo_job_is_recomputed_from_its_explanation(
+        MaterialCost cost,
+        PriceBasis basis,
+        TaxOn tax
+    )
     {
         var job = Sample.Library();
-        var trace = Reported.Record(job with { Pricing = job.Pricing with { MaterialCost = cost, Basis = basis, TaxOn = tax } }).Trace;
+        var trace = Reported
+            .Record(job with { Pricing = job.Pricing with { MaterialCost = cost, Basis = basis, TaxOn = tax } })
+            .Trace;
         // A figure that others are made of is recomputed on the way; each is asked for on its own unless it was met already.
         var met = new HashSet<string>();
         foreach (var path in trace.Figures.Keys.Reverse())
         {
-            if (met.Contains(path)) continue;
+            if (met.Contains(path))
+                continue;
             var checker = Checker(trace, path);
             checker.Figure(path);
             met.UnionWith(checker.Known);
@@ -31,7 +38,8 @@ public class WorkingsTests
         Assert.InRange(met.Count, 1500, int.MaxValue);
     }
 
-    public static TheoryData<string> OtherDemoJobs => [.. DemoJobs.Fixed().Select(j => j.Info.Name).Where(n => !n.StartsWith("Saltmarsh", StringComparison.Ordinal))];
+    public static TheoryData<string> OtherDemoJobs =>
+        [.. DemoJobs.Fixed().Select(j => j.Info.Name).Where(n => !n.StartsWith("Saltmarsh", StringComparison.Ordinal))];
 
     [Theory]
     [MemberData(nameof(OtherDemoJobs))]
@@ -49,7 +57,8 @@ public class WorkingsTests
         Assert.True(trace.Figures["totals/duration"].Value > 3);
     }
 
-    internal static WorkingsChecker Checker(Trace trace, string path) => new(JsonDocument.Parse(Explanation.Of(trace, path)!.ToJsonString()).RootElement);
+    internal static WorkingsChecker Checker(Trace trace, string path) =>
+        new(JsonDocument.Parse(Explanation.Of(trace, path)!.ToJsonString()).RootElement);
 
     [Fact]
     public void No_figure_comes_from_itself()
@@ -59,12 +68,20 @@ public class WorkingsTests
             var trace = Reported.Record(job).Trace;
             var figures = trace.Figures;
             var done = new HashSet<string>();
-            foreach (var path in figures.Keys) Visit(path, []);
+            foreach (var path in figures.Keys)
+                Visit(path, []);
 
             void Visit(string path, System.Collections.Immutable.ImmutableList<string> way)
             {
                 Assert.False(way.Contains(path), string.Join(" ← ", way.Add(path)));
-                if (!done.Contains(path)) foreach (var from in Explanation.Of(trace, path, 0)!["figures"]![path]!["how"]!.ToJsonString().Split("\"op\":\"figure\",\"path\":\"").Skip(1)) Visit(from[..from.IndexOf('"')], way.Add(path));
+                if (!done.Contains(path))
+                    foreach (
+                        var from in Explanation.Of(trace, path, 0)!["figures"]![path]!["how"]!
+                            .ToJsonString()
+                            .Split("\"op\":\"figure\",\"path\":\"")
+                            .Skip(1)
+                    )
+                        Visit(from[..from.IndexOf('"')], way.Add(path));
                 done.Add(path);
             }
         }
@@ -75,18 +92,28 @@ public class WorkingsTests
     {
         var explanation = Explanation.Of(Reported.Record(Sample.Library()).Trace, "price/beforeTax")!;
         explanation["figures"]!["price/overhead"]!["value"] = "11372.47";
-        Assert.ThrowsAny<InvalidOperationException>(() => new WorkingsChecker(JsonDocument.Parse(explanation.ToJsonString()).RootElement).Figure("price/beforeTax"));
+        Assert.ThrowsAny<InvalidOperationException>(() =>
+            new WorkingsChecker(JsonDocument.Parse(explanation.ToJsonString()).RootElement).Figure("price/beforeTax")
+        );
     }
 
     [Fact]
     public void A_sentence_reads_as_people_say_it()
     {
-        var (job, work, place) = Sample.With("Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2", [], StarterBook.Id(111));
+        var (job, work, place) = Sample.With(
+            "Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2",
+            [],
+            StarterBook.Id(111)
+        );
         var trace = Reported.Record(job).Trace;
         string Sentence(string path) => Explanation.Sentence(trace.Figures[path]);
-        var labour = trace.Figures.Keys.First(p => p.StartsWith($"cells/{work}/{place}/parts/", StringComparison.Ordinal));
+        var labour = trace.Figures.Keys.First(p =>
+            p.StartsWith($"cells/{work}/{place}/parts/", StringComparison.Ordinal)
+        );
         Assert.Equal("360 ft² ÷ 95 ft²/h = 3.789 h", Sentence(labour));
-        var paint = trace.Figures.Keys.Last(p => p.StartsWith($"cells/{work}/{place}/parts/", StringComparison.Ordinal));
+        var paint = trace.Figures.Keys.Last(p =>
+            p.StartsWith($"cells/{work}/{place}/parts/", StringComparison.Ordinal)
+        );
         Assert.Equal("360 ft² ÷ 360 ft²/gal + 360 ft² ÷ 400 ft²/gal + 1 % (waste) = 1.919 gal", Sentence(paint));
         Assert.Equal("408 ft² − 48 ft² = 360 ft²", Sentence($"places/{place}/netWallArea"));
         Assert.Equal("14'6 × 11 = 159.5 ft²", Sentence($"places/{place}/floorArea"));
@@ -97,8 +124,13 @@ public class WorkingsTests
     {
         var (job, work, place) = Sample.With("Study 14'6 x 11 x 8", [], StarterBook.Id(111));
         job = job.Do(new SetWork(Sample.NewId(), work, "pace", null, "80 ft² per h"));
-        var explanation = Explanation.Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!.ToJsonString(JobJson.Options);
-        Assert.Contains($"\"op\":\"typed\",\"value\":\"80\",\"unit\":\"ft²\",\"label\":\"Paint\",\"link\":\"work/{work}\"", explanation);
+        var explanation = Explanation
+            .Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!
+            .ToJsonString(JobJson.Options);
+        Assert.Contains(
+            $"\"op\":\"typed\",\"value\":\"80\",\"unit\":\"ft²\",\"label\":\"Paint\",\"link\":\"work/{work}\"",
+            explanation
+        );
         Assert.DoesNotContain($"book/{StarterBook.Id(111)}", explanation);
     }
 
@@ -106,7 +138,9 @@ public class WorkingsTests
     public void The_tape_reading_and_the_Book_entry_are_at_the_bottom_of_it()
     {
         var (job, work, place) = Sample.With("Study 14'6 x 11 x 8", [], StarterBook.Id(111));
-        var explanation = Explanation.Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!.ToJsonString(JobJson.Options);
+        var explanation = Explanation
+            .Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!
+            .ToJsonString(JobJson.Options);
         Assert.Contains($"\"text\":\"14'6\",\"link\":\"places/{place}\"", explanation);
         Assert.Contains($"\"link\":\"book/{StarterBook.Id(111)}\"", explanation);
     }

@@ -15,13 +15,19 @@ public class PacksTests
         var random = new Random(20261123);
         for (var n = 0; n < 1000; n++)
         {
-            var packs = Enumerable.Range(0, random.Next(1, 6)).Select(i => new Pack($"p{i}", random.Next(1, 60) / 4m, random.Next(50, 20_000) / 100m)).ToImmutableArray();
+            var packs = Enumerable
+                .Range(0, random.Next(1, 6))
+                .Select(i => new Pack($"p{i}", random.Next(1, 60) / 4m, random.Next(50, 20_000) / 100m))
+                .ToImmutableArray();
             var need = random.Next(1, 2_000) / 8m;
             var counts = CheapestPacks.Cover(need, packs);
             Assert.True(counts.Zip(packs).Sum(p => p.First * p.Second.Size) >= need);
             var cost = counts.Zip(packs).Sum(p => p.First * p.Second.Price);
             // In eighths of the unit and in cents.
-            Assert.Equal(Solved((int)(need * 8), [.. packs.Select(p => ((int)(p.Size * 8), (int)(p.Price * 100)))]), (long)(cost * 100));
+            Assert.Equal(
+                Solved((int)(need * 8), [.. packs.Select(p => ((int)(p.Size * 8), (int)(p.Price * 100)))]),
+                (long)(cost * 100)
+            );
         }
     }
 

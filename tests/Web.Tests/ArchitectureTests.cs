@@ -9,13 +9,20 @@ namespace Emendum.Web.Tests;
 /// <summary>Dependencies point one way: Web → Documents, Storage → Core.</summary>
 public partial class ArchitectureTests
 {
-    private static readonly System.Reflection.Assembly[] Layers = [typeof(Core.Jobs.Job).Assembly, typeof(Storage.Database).Assembly, typeof(Documents.ProposalPdf).Assembly, typeof(Refusals).Assembly];
+    private static readonly System.Reflection.Assembly[] Layers =
+    [
+        typeof(Core.Jobs.Job).Assembly,
+        typeof(Storage.Database).Assembly,
+        typeof(Documents.ProposalPdf).Assembly,
+        typeof(Refusals).Assembly,
+    ];
     private static readonly Architecture All = new ArchLoader().LoadAssemblies(Layers).Build();
 
     private static string Root()
     {
         var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "Emendum.slnx"))) root = root.Parent!;
+        while (!File.Exists(Path.Combine(root.FullName, "Emendum.slnx")))
+            root = root.Parent!;
         return root.FullName;
     }
 
@@ -27,21 +34,41 @@ public partial class ArchitectureTests
     {
         foreach (var other in others)
         {
-            var rule = Types().That().ResideInAssembly(Layers[layer]).Should().NotDependOnAny(Types().That().ResideInAssembly(Layers[other]));
-            Assert.True(rule.HasNoViolations(All), $"{Layers[layer].GetName().Name} depends on {Layers[other].GetName().Name}");
+            var rule = Types()
+                .That()
+                .ResideInAssembly(Layers[layer])
+                .Should()
+                .NotDependOnAny(Types().That().ResideInAssembly(Layers[other]));
+            Assert.True(
+                rule.HasNoViolations(All),
+                $"{Layers[layer].GetName().Name} depends on {Layers[other].GetName().Name}"
+            );
         }
     }
 
     [Fact]
     public void The_core_uses_only_the_base_library_and_neither_clock_nor_files()
     {
-        Assert.All(Layers[0].GetReferencedAssemblies(), name => Assert.Matches(@"^System\.(Runtime|Collections|Linq|Text|Memory|ObjectModel|Private|Console)", name.Name));
-        foreach (var file in Directory.GetFiles(Path.Combine(Root(), "src/Emendum.Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal)))
+        Assert.All(
+            Layers[0].GetReferencedAssemblies(),
+            name =>
+                Assert.Matches(
+                    @"^System\.(Runtime|Collections|Linq|Text|Memory|ObjectModel|Private|Console)",
+                    name.Name
+                )
+        );
+        foreach (
+            var file in Directory
+                .GetFiles(Path.Combine(Root(), "src/Emendum.Core"), "*.cs", SearchOption.AllDirectories)
+                .Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
+        )
             Assert.DoesNotMatch(Forbidden(), File.ReadAllText(file));
         Assert.Matches(Forbidden(), "var now = DateTime.UtcNow;");
     }
 
-    [GeneratedRegex(@"\b(DateTime\.(Utc)?Now|File\.(Read|Write|Open)|new Random|Guid\.(New|Create)|HttpClient|Environment\.)")]
+    [GeneratedRegex(
+        @"\b(DateTime\.(Utc)?Now|File\.(Read|Write|Open)|new Random|Guid\.(New|Create)|HttpClient|Environment\.)"
+    )]
     private static partial Regex Forbidden();
 
     [Fact]
@@ -50,14 +77,21 @@ public partial class ArchitectureTests
         using var folder = new TemporaryFolder();
         using var server = Server.Start(folder.Path);
         static string Plain(string json) => System.Text.Json.Nodes.JsonNode.Parse(json)!.ToJsonString();
-        Assert.Equal(Plain(File.ReadAllText(Path.Combine(Root(), "client/openapi.json"))), Plain(await server.Http.GetStringAsync("/api/openapi.json")));
+        Assert.Equal(
+            Plain(File.ReadAllText(Path.Combine(Root(), "client/openapi.json"))),
+            Plain(await server.Http.GetStringAsync("/api/openapi.json"))
+        );
     }
 
     [Fact]
     public void No_file_names_a_package_registry()
     {
         var host = new Regex("https?://[a-z.]*(npm" + "js|nu" + "get)\\.[a-z]+", RegexOptions.IgnoreCase);
-        foreach (var file in new[] { "client/package-lock.json", "client/.npmrc", "Directory.Packages.props", "README.md" }.Select(f => Path.Combine(Root(), f)).Where(File.Exists))
+        foreach (
+            var file in new[] { "client/package-lock.json", "client/.npmrc", "Directory.Packages.props", "README.md" }
+                .Select(f => Path.Combine(Root(), f))
+                .Where(File.Exists)
+        )
             Assert.DoesNotMatch(host, File.ReadAllText(file));
     }
 }

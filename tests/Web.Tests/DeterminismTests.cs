@@ -20,10 +20,27 @@ public sealed class DeterminismTests : IDisposable
         var file = Path.Combine(folder.Path, "job.json");
         await File.WriteAllBytesAsync(file, await server.Http.GetByteArrayAsync($"/api/jobs/{job}/file"));
         var hashes = new HashSet<string>();
-        foreach (var (culture, zone) in new[] { ("en_US.UTF-8", "America/New_York"), ("de_DE.UTF-8", "Pacific/Auckland"), ("tr_TR.UTF-8", "Asia/Kathmandu"), ("tr_TR.UTF-8", "America/New_York"), ("de_DE.UTF-8", "Asia/Kathmandu") })
+        foreach (
+            var (culture, zone) in new[]
+            {
+                ("en_US.UTF-8", "America/New_York"),
+                ("de_DE.UTF-8", "Pacific/Auckland"),
+                ("tr_TR.UTF-8", "Asia/Kathmandu"),
+                ("tr_TR.UTF-8", "America/New_York"),
+                ("de_DE.UTF-8", "Asia/Kathmandu"),
+            }
+        )
         {
-            var (code, output, _) = DocumentTests.Run(start =>
-                (start.Environment["LC_ALL"], start.Environment["LANG"], start.Environment["TZ"]) = (culture, culture, zone), "reckon", file);
+            var (code, output, _) = DocumentTests.Run(
+                start =>
+                    (start.Environment["LC_ALL"], start.Environment["LANG"], start.Environment["TZ"]) = (
+                        culture,
+                        culture,
+                        zone
+                    ),
+                "reckon",
+                file
+            );
             Assert.Equal(0, code);
             Assert.InRange(output.Length, 10_000, int.MaxValue);
             hashes.Add(Convert.ToHexString(SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(output))));

@@ -4,10 +4,10 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
 using Emendum.Core.Reckoning;
 using Emendum.Documents;
-using Trace = Emendum.Core.Reckoning.Trace;
 using Emendum.Storage.Demo;
 using UglyToad.PdfPig;
 using Xunit;
+using Trace = Emendum.Core.Reckoning.Trace;
 
 namespace Emendum.Web.Tests;
 
@@ -19,7 +19,8 @@ public class DocumentTests
         return job with { Proposal = job.Proposal with { Detail = detail } };
     }
 
-    private static byte[] Pdf(Job job) => ProposalPdf.Write(Proposal.Of(Reckoner.Reckon(job, Trace.Silent), Trace.Silent), job.Info);
+    private static byte[] Pdf(Job job) =>
+        ProposalPdf.Write(Proposal.Of(Reckoner.Reckon(job, Trace.Silent), Trace.Silent), job.Info);
 
     [Theory]
     [InlineData(Detail.Total)]
@@ -37,8 +38,10 @@ public class DocumentTests
             Assert.Contains(Squeezed(row.Label), text);
             Assert.Contains(row.Shown, text);
         }
-        foreach (var paragraph in blocks.OfType<Paragraph>()) Assert.Contains(Squeezed(paragraph.Text)[..40], text);
-        for (var i = 0; i < pages.Length; i++) Assert.Contains(Squeezed($"page {i + 1} of {pages.Length}"), Squeezed(pages[i].Text));
+        foreach (var paragraph in blocks.OfType<Paragraph>())
+            Assert.Contains(Squeezed(paragraph.Text)[..40], text);
+        for (var i = 0; i < pages.Length; i++)
+            Assert.Contains(Squeezed($"page {i + 1} of {pages.Length}"), Squeezed(pages[i].Text));
         var fonts = pages.SelectMany(p => p.Letters).Select(l => l.FontName!).Distinct().ToArray();
         Assert.All(fonts, font => Assert.Matches("Literata|Archivo", font));
     }
@@ -49,20 +52,31 @@ public class DocumentTests
     public void No_letter_is_lost_where_others_would_set_a_ligature()
     {
         var job = Library(Detail.Total);
-        job = job with { Proposal = job.Proposal with { Letter = "Skirting 24 ft, coffee-stained office floor, 360 ft²: £ and é and – stay." } };
+        job = job with
+        {
+            Proposal = job.Proposal with
+            {
+                Letter = "Skirting 24 ft, coffee-stained office floor, 360 ft²: £ and é and – stay.",
+            },
+        };
         using var pdf = PdfDocument.Open(Pdf(job));
         Assert.Contains("Skirting24ft,coffee-stainedofficefloor,360ft²:£andéand–stay.", Squeezed(pdf.GetPage(1).Text));
     }
 
     [Fact]
-    public void The_same_job_gives_the_same_bytes() => Assert.Equal(Pdf(Library(Detail.Place)), Pdf(Library(Detail.Place)));
+    public void The_same_job_gives_the_same_bytes() =>
+        Assert.Equal(Pdf(Library(Detail.Place)), Pdf(Library(Detail.Place)));
 
     [Fact]
     public void A_word_longer_than_a_line_is_broken_and_stays_on_the_page()
     {
         var job = Library(Detail.Total);
-        using var pdf = PdfDocument.Open(Pdf(job with { Proposal = job.Proposal with { Letter = new string('w', 400) } }));
-        Assert.True(pdf.GetPages().SelectMany(p => p.Letters).All(l => l.BoundingBox.Right <= Typesetter.PageWidth - 70));
+        using var pdf = PdfDocument.Open(
+            Pdf(job with { Proposal = job.Proposal with { Letter = new string('w', 400) } })
+        );
+        Assert.True(
+            pdf.GetPages().SelectMany(p => p.Letters).All(l => l.BoundingBox.Right <= Typesetter.PageWidth - 70)
+        );
     }
 
     private static (int Code, string Out, string Error) Cli(params string[] arguments) => Run(_ => { }, arguments);
@@ -71,10 +85,20 @@ public class DocumentTests
     internal static (int Code, string Out, string Error) Run(Action<ProcessStartInfo> setUp, params string[] arguments)
     {
         var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "Emendum.slnx"))) root = root.Parent!;
-        var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal) ? "Release" : "Debug";
+        while (!File.Exists(Path.Combine(root.FullName, "Emendum.slnx")))
+            root = root.Parent!;
+        var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal)
+            ? "Release"
+            : "Debug";
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var argument in (string[])[Path.Combine(root.FullName, $"src/Emendum.Cli/bin/{configuration}/net10.0/linux-x64/emendum.dll"), .. arguments]) start.ArgumentList.Add(argument);
+        foreach (
+            var argument in (string[])
+                [
+                    Path.Combine(root.FullName, $"src/Emendum.Cli/bin/{configuration}/net10.0/linux-x64/emendum.dll"),
+                    .. arguments,
+                ]
+        )
+            start.ArgumentList.Add(argument);
         setUp(start);
         using var process = Process.Start(start)!;
         var (output, error) = (process.StandardOutput.ReadToEndAsync(), process.StandardError.ReadToEndAsync());
@@ -88,7 +112,13 @@ public class DocumentTests
         var (code, output, _) = Cli("measure", "Study 14'6 x 11 x 8; door 3 x 6'8; window 4 x 3'6 x2");
         Assert.Equal(0, code);
         Assert.Equal("360", (string)JsonNode.Parse(output)!["measures"]!["netWallArea"]!["value"]!);
-        Assert.Equal("m²", (string)JsonNode.Parse(Cli("measure", "Study 4 x 3 x 2.5", "--units", "m").Out)!["measures"]!["netWallArea"]!["unit"]!);
+        Assert.Equal(
+            "m²",
+            (string)
+                JsonNode.Parse(Cli("measure", "Study 4 x 3 x 2.5", "--units", "m").Out)!["measures"]!["netWallArea"]![
+                    "unit"
+                ]!
+        );
         var refused = Cli("measure", "Study 14'6 x 11");
         Assert.Equal((2, ""), (refused.Code, refused.Out));
         Assert.Contains("The height is missing", refused.Error);
@@ -104,7 +134,10 @@ public class DocumentTests
         File.WriteAllBytes(file, JobFile.Write(job));
         var (code, output, _) = Cli("reckon", file);
         Assert.Equal(0, code);
-        Assert.Equal(Core.Quantities.Rounding.Text(Reckoner.Reckon(job, Trace.Silent).Price.Total.V), (string)JsonNode.Parse(output)!["figures"]!["price/total"]!["value"]!);
+        Assert.Equal(
+            Core.Quantities.Rounding.Text(Reckoner.Reckon(job, Trace.Silent).Price.Total.V),
+            (string)JsonNode.Parse(output)!["figures"]!["price/total"]!["value"]!
+        );
         File.WriteAllText(file, "{");
         var refused = Cli("reckon", file);
         Assert.Equal(2, refused.Code);

@@ -18,31 +18,115 @@ public sealed class RefusalTests : IDisposable
         folder.Dispose();
     }
 
-    private async Task Refused(Task<(int Status, JsonObject Body)> request, int status, string says, string? field = null)
+    private async Task Refused(
+        Task<(int Status, JsonObject Body)> request,
+        int status,
+        string says,
+        string? field = null
+    )
     {
         var before = await server.File();
         var (got, body) = await request;
         Assert.Equal(status, got);
         Assert.Contains(says, (string)body["title"]!);
-        if (field is not null) Assert.Equal(field, (string)body["field"]!);
+        if (field is not null)
+            Assert.Equal(field, (string)body["field"]!);
         Assert.DoesNotContain("   at ", body.ToJsonString());
         Assert.Equal(before, await server.File());
     }
 
-    private static JsonObject Place(string line) => new() { ["place"] = Guid.CreateVersion7().ToString(), ["line"] = line, ["group"] = "", ["after"] = null };
+    private static JsonObject Place(string line) =>
+        new()
+        {
+            ["place"] = Guid.CreateVersion7().ToString(),
+            ["line"] = line,
+            ["group"] = "",
+            ["after"] = null,
+        };
 
     [Fact]
     public async Task Bad_edits_are_refused_with_field_and_sentence_and_change_nothing()
     {
         await Refused(server.Do("addPlace", Place("Study fourteen by eleven")), 422, "size after its name", "line");
         await Refused(server.Do("addPlace", Place("Study 14 x -11 x 8")), 422, "more than zero", "line");
-        await Refused(server.Do("addPlace", Place("Study 14 x 11 x 8; door 3 x 9")), 422, "larger than the largest wall", "line");
-        await Refused(server.Do("addWork", new() { ["work"] = Guid.CreateVersion7().ToString(), ["entry"] = Guid.CreateVersion7().ToString(), ["after"] = null }), 422, "not in the Book", "entry");
+        await Refused(
+            server.Do("addPlace", Place("Study 14 x 11 x 8; door 3 x 9")),
+            422,
+            "larger than the largest wall",
+            "line"
+        );
+        await Refused(
+            server.Do(
+                "addWork",
+                new()
+                {
+                    ["work"] = Guid.CreateVersion7().ToString(),
+                    ["entry"] = Guid.CreateVersion7().ToString(),
+                    ["after"] = null,
+                }
+            ),
+            422,
+            "not in the Book",
+            "entry"
+        );
         var paint = (string)(await server.Job())["work"]![3]!["id"]!;
-        await Refused(server.Do("setWork", new() { ["work"] = paint, ["field"] = "pace", ["was"] = null, ["now"] = "0 ft² per h" }), 422, "more than zero", "pace");
-        await Refused(server.Do("setPricing", new() { ["field"] = "overhead", ["was"] = "14", ["now"] = "-1" }), 422, "percent", "overhead");
-        await Refused(server.Do("setPricing", new() { ["field"] = "overhead", ["was"] = "12", ["now"] = "15" }), 409, "changed since", "overhead");
-        await Refused(server.Do("setPricing", new() { ["field"] = "luck", ["was"] = null, ["now"] = "15" }), 422, "no field", "luck");
+        await Refused(
+            server.Do(
+                "setWork",
+                new()
+                {
+                    ["work"] = paint,
+                    ["field"] = "pace",
+                    ["was"] = null,
+                    ["now"] = "0 ft² per h",
+                }
+            ),
+            422,
+            "more than zero",
+            "pace"
+        );
+        await Refused(
+            server.Do(
+                "setPricing",
+                new()
+                {
+                    ["field"] = "overhead",
+                    ["was"] = "14",
+                    ["now"] = "-1",
+                }
+            ),
+            422,
+            "percent",
+            "overhead"
+        );
+        await Refused(
+            server.Do(
+                "setPricing",
+                new()
+                {
+                    ["field"] = "overhead",
+                    ["was"] = "12",
+                    ["now"] = "15",
+                }
+            ),
+            409,
+            "changed since",
+            "overhead"
+        );
+        await Refused(
+            server.Do(
+                "setPricing",
+                new()
+                {
+                    ["field"] = "luck",
+                    ["was"] = null,
+                    ["now"] = "15",
+                }
+            ),
+            422,
+            "no field",
+            "luck"
+        );
         await Refused(server.Do("juggle", new()), 400, "cannot be read");
         await Refused(server.Do("addPlace", new() { ["line"] = 5 }), 400, "cannot be read");
         await Refused(server.Do("addPlace", Place("Study 14 x 11 x 8"), job: Guid.CreateVersion7()), 404, "not here");
@@ -51,16 +135,30 @@ public sealed class RefusalTests : IDisposable
     [Fact]
     public async Task What_is_not_there_is_a_problem_document()
     {
-        foreach (var path in new[] { $"/api/jobs/{Guid.CreateVersion7()}", $"/api/jobs/{Guid.CreateVersion7()}/proposal.pdf", $"/api/jobs/{Server.Library}/workings?figure=price/luck", "/api/nothing" })
+        foreach (
+            var path in new[]
+            {
+                $"/api/jobs/{Guid.CreateVersion7()}",
+                $"/api/jobs/{Guid.CreateVersion7()}/proposal.pdf",
+                $"/api/jobs/{Server.Library}/workings?figure=price/luck",
+                "/api/nothing",
+            }
+        )
         {
             var response = await server.Http.GetAsync(path);
-            Assert.Equal((404, "application/problem+json"), ((int)response.StatusCode, response.Content.Headers.ContentType!.MediaType));
+            Assert.Equal(
+                (404, "application/problem+json"),
+                ((int)response.StatusCode, response.Content.Headers.ContentType!.MediaType)
+            );
         }
     }
 
     private async Task<(int Status, JsonObject Body)> Import(byte[] bytes)
     {
-        var response = await server.Http.PostAsync("/api/jobs/import", new ByteArrayContent(bytes) { Headers = { { "content-type", "application/json" } } });
+        var response = await server.Http.PostAsync(
+            "/api/jobs/import",
+            new ByteArrayContent(bytes) { Headers = { { "content-type", "application/json" } } }
+        );
         return ((int)response.StatusCode, (await response.Content.ReadFromJsonAsync<JsonObject>())!);
     }
 
@@ -71,9 +169,21 @@ public sealed class RefusalTests : IDisposable
         string With(string path, string value) => good.Replace(path, value, StringComparison.Ordinal);
         await Refused(Import(Encoding.UTF8.GetBytes(good[..(good.Length / 2)])), 422, "breaks off", "file");
         await Refused(Import(new byte[100_000_000]), 413, "too large");
-        await Refused(Import(Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("[", 10_000)))), 422, "not a job file");
-        await Refused(Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": \"1e999\""))), 422, "A number is written as text");
-        await Refused(Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": 1e999"))), 422, "A number is written as text");
+        await Refused(
+            Import(Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("[", 10_000)))),
+            422,
+            "not a job file"
+        );
+        await Refused(
+            Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": \"1e999\""))),
+            422,
+            "A number is written as text"
+        );
+        await Refused(
+            Import(Encoding.UTF8.GetBytes(With("\"overhead\": \"14\"", "\"overhead\": 1e999"))),
+            422,
+            "A number is written as text"
+        );
         await Refused(Import(Encoding.UTF8.GetBytes(good)), 422, "is here already");
         await Refused(Import([0xff, 0xfe, 0x00]), 422, "not a job file");
     }
@@ -102,12 +212,31 @@ public sealed class RefusalTests : IDisposable
     public async Task Customers_are_kept_and_checked()
     {
         var id = Guid.CreateVersion7();
-        JsonObject Of(string name, string email) => new() { ["id"] = id.ToString(), ["name"] = name, ["address"] = "1 Quay", ["email"] = email, ["phone"] = "" };
+        JsonObject Of(string name, string email) =>
+            new()
+            {
+                ["id"] = id.ToString(),
+                ["name"] = name,
+                ["address"] = "1 Quay",
+                ["email"] = email,
+                ["phone"] = "",
+            };
         var bad = await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull House", "nowhere"));
         Assert.Equal("email", (string)(await bad.Content.ReadFromJsonAsync<JsonObject>())!["field"]!);
-        Assert.True((await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull House", "a@gull.example"))).IsSuccessStatusCode);
-        Assert.True((await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull Cottage", ""))).IsSuccessStatusCode);
-        Assert.Equal("Gull Cottage", (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Single(c => (string)c!["id"]! == id.ToString())!["name"]!.ToString());
+        Assert.True(
+            (
+                await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull House", "a@gull.example"))
+            ).IsSuccessStatusCode
+        );
+        Assert.True(
+            (await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull Cottage", ""))).IsSuccessStatusCode
+        );
+        Assert.Equal(
+            "Gull Cottage",
+            (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Single(c =>
+                (string)c!["id"]! == id.ToString()
+            )!["name"]!.ToString()
+        );
     }
 
     [Theory]
@@ -115,7 +244,12 @@ public sealed class RefusalTests : IDisposable
     [InlineData("cannot be used", true)]
     public async Task A_start_that_cannot_be_says_why_in_one_sentence(string says, bool badFolder)
     {
-        var process = Server.Launch("--port", server.Http.BaseAddress!.Port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", badFolder ? "/proc/emendum" : folder.Path + "/other");
+        var process = Server.Launch(
+            "--port",
+            server.Http.BaseAddress!.Port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+            "--data",
+            badFolder ? "/proc/emendum" : folder.Path + "/other"
+        );
         var error = await process.StandardError.ReadToEndAsync();
         await process.WaitForExitAsync();
         Assert.Equal(1, process.ExitCode);

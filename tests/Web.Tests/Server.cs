@@ -22,7 +22,8 @@ internal sealed class Server : IDisposable
     public static Process Launch(params string[] arguments)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var argument in (string[])[Path.Combine(AppContext.BaseDirectory, "Emendum.Web.dll"), .. arguments]) start.ArgumentList.Add(argument);
+        foreach (var argument in (string[])[Path.Combine(AppContext.BaseDirectory, "Emendum.Web.dll"), .. arguments])
+            start.ArgumentList.Add(argument);
         return Process.Start(start)!;
     }
 
@@ -30,7 +31,8 @@ internal sealed class Server : IDisposable
     {
         var process = Launch("--port", "0", "--data", folder);
         while (process.StandardOutput.ReadLine() is { } line)
-            if (line.Contains("http://", StringComparison.Ordinal)) return new(process, line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0]);
+            if (line.Contains("http://", StringComparison.Ordinal))
+                return new(process, line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0]);
         throw new InvalidOperationException("The server did not start: " + process.StandardError.ReadToEnd());
     }
 
@@ -44,7 +46,8 @@ internal sealed class Server : IDisposable
     public void Dispose()
     {
         Http.Dispose();
-        if (!process.HasExited) Kill();
+        if (!process.HasExited)
+            Kill();
         process.Dispose();
     }
 
@@ -61,11 +64,13 @@ internal sealed class Server : IDisposable
         return Post($"/api/jobs/{job ?? Library}/commands", fields);
     }
 
-    public async Task<JsonObject> Job(Guid? job = null) => (await Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job ?? Library}"))!;
+    public async Task<JsonObject> Job(Guid? job = null) =>
+        (await Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job ?? Library}"))!;
 
     public Task<string> File(Guid? job = null) => Http.GetStringAsync($"/api/jobs/{job ?? Library}/file");
 
-    public Task<(int Status, JsonObject Body)> Reverse(string what) => Post($"/api/jobs/{Library}/{what}", new JsonObject { ["id"] = Guid.CreateVersion7().ToString() });
+    public Task<(int Status, JsonObject Body)> Reverse(string what) =>
+        Post($"/api/jobs/{Library}/{what}", new JsonObject { ["id"] = Guid.CreateVersion7().ToString() });
 }
 
 /// <summary>A folder that is gone after the test.</summary>

@@ -11,22 +11,45 @@ public sealed class WorkApiTests : IDisposable
 
     public void Dispose() => folder.Dispose();
 
-    private static JsonArray Ids(JsonNode? list) => [.. list!.AsArray().Select(x => (JsonNode)x!["id"]!.GetValue<string>())];
+    private static JsonArray Ids(JsonNode? list) =>
+        [.. list!.AsArray().Select(x => (JsonNode)x!["id"]!.GetValue<string>())];
 
     /// <summary>Everything of the library excluded: some four hundred cells in one edit.</summary>
     private static async Task<(string Type, JsonObject Fields)> ExcludeAll(Server server)
     {
         var job = await server.Job();
         var (work, places) = (Ids(job["work"]), Ids(job["places"]));
-        var letters = job["cells"]!.AsArray().SelectMany(w => w!["cells"]!.AsArray().Select(c => (Key: $"{w["work"]}/{c!["place"]}", Letter: c["state"]!.GetValue<string>() == "included" ? 'i' : 'x'))).ToDictionary(c => c.Key, c => c.Letter);
+        var letters = job["cells"]!
+            .AsArray()
+            .SelectMany(w =>
+                w!["cells"]!
+                    .AsArray()
+                    .Select(c =>
+                        (
+                            Key: $"{w["work"]}/{c!["place"]}",
+                            Letter: c["state"]!.GetValue<string>() == "included" ? 'i' : 'x'
+                        )
+                    )
+            )
+            .ToDictionary(c => c.Key, c => c.Letter);
         var was = string.Concat(places.SelectMany(p => work.Select(w => letters.GetValueOrDefault($"{w}/{p}", '.'))));
-        return ("fillCells", new() { ["work"] = work, ["places"] = places, ["was"] = was, ["state"] = "excluded" });
+        return (
+            "fillCells",
+            new()
+            {
+                ["work"] = work,
+                ["places"] = places,
+                ["was"] = was,
+                ["state"] = "excluded",
+            }
+        );
     }
 
     [Fact]
     public async Task A_fill_of_the_whole_grid_is_on_disk_and_is_taken_back_after_a_restart()
     {
-        string start, filled;
+        string start,
+            filled;
         using (var server = Server.Start(folder.Path))
         {
             start = await server.File();
@@ -65,7 +88,10 @@ public sealed class WorkApiTests : IDisposable
         foreach (var side in new[] { "was", "now" })
         {
             var figure = labour[side]!["path"]!.GetValue<string>();
-            var (code, workings) = await server.Post($"/api/jobs/{Server.Library}/preview/workings?figure={Uri.EscapeDataString(figure)}", fields.DeepClone());
+            var (code, workings) = await server.Post(
+                $"/api/jobs/{Server.Library}/preview/workings?figure={Uri.EscapeDataString(figure)}",
+                fields.DeepClone()
+            );
             Assert.Equal(200, code);
             Assert.Equal("totals/hours", workings["figure"]!.GetValue<string>());
         }
@@ -89,12 +115,40 @@ public sealed class WorkApiTests : IDisposable
         var job = await server.Job();
         var item = job["work"]!.AsArray().First(w => w!["name"]!.GetValue<string>() == "Cover up")!;
         var (work, entry) = (item["id"]!.GetValue<string>(), item["entry"]!.GetValue<string>());
-        Assert.Equal(200, (await server.Do("setWork", new() { ["work"] = work, ["field"] = "pace", ["was"] = null, ["now"] = "300 ft² per h" })).Status);
+        Assert.Equal(
+            200,
+            (
+                await server.Do(
+                    "setWork",
+                    new()
+                    {
+                        ["work"] = work,
+                        ["field"] = "pace",
+                        ["was"] = null,
+                        ["now"] = "300 ft² per h",
+                    }
+                )
+            ).Status
+        );
         var kept = (await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Server.Library}/work/{work}/kept"))!;
         Assert.Equal("260 ft² per h", Assert.Single(kept["keep"]!.AsArray())!["was"]!.GetValue<string>());
-        JsonObject Keep(int was) => new() { ["id"] = Guid.CreateVersion7().ToString(), ["was"] = was, ["work"] = work };
+        JsonObject Keep(int was) =>
+            new()
+            {
+                ["id"] = Guid.CreateVersion7().ToString(),
+                ["was"] = was,
+                ["work"] = work,
+            };
         Assert.Equal(409, (await server.Post($"/api/jobs/{Server.Library}/book/{entry}/keep", Keep(7))).Status);
-        Assert.Equal(200, (await server.Post($"/api/jobs/{Server.Library}/book/{entry}/keep", Keep(kept["bookVersion"]!.GetValue<int>()))).Status);
+        Assert.Equal(
+            200,
+            (
+                await server.Post(
+                    $"/api/jobs/{Server.Library}/book/{entry}/keep",
+                    Keep(kept["bookVersion"]!.GetValue<int>())
+                )
+            ).Status
+        );
         var now = (await server.Job())["work"]!.AsArray().Single(w => w!["id"]!.GetValue<string>() == work)!;
         Assert.Equal((null, "300 ft² per h"), (now["pace"]?.GetValue<string>(), now["paceShown"]!.GetValue<string>()));
         // Other jobs and other entries of this one are as they were.
@@ -113,8 +167,19 @@ public sealed class WorkApiTests : IDisposable
         {
             var now = was.DeepClone();
             change(now);
-            var answer = await server.Http.PutAsJsonAsync($"/api/jobs/{Server.Library}/book/{id}", new JsonObject { ["id"] = Guid.CreateVersion7().ToString(), ["was"] = was.DeepClone(), ["entry"] = now });
-            return ((int)answer.StatusCode, (await answer.Content.ReadFromJsonAsync<JsonObject>())!["field"]?.GetValue<string>());
+            var answer = await server.Http.PutAsJsonAsync(
+                $"/api/jobs/{Server.Library}/book/{id}",
+                new JsonObject
+                {
+                    ["id"] = Guid.CreateVersion7().ToString(),
+                    ["was"] = was.DeepClone(),
+                    ["entry"] = now,
+                }
+            );
+            return (
+                (int)answer.StatusCode,
+                (await answer.Content.ReadFromJsonAsync<JsonObject>())!["field"]?.GetValue<string>()
+            );
         }
         Assert.Equal((422, "packs[0].price"), await Put(e => e["packs"]![0]!["price"] = "-3"));
         Assert.Equal((422, "wastePercent"), await Put(e => e["wastePercent"] = "lots"));

@@ -5,7 +5,14 @@ using Emendum.Core.Quantities;
 namespace Emendum.Core.Book;
 
 /// <summary>What a component of an assembly costs as.</summary>
-public enum ComponentKind { Labour, Material, Equipment, Subcontract, Charge }
+public enum ComponentKind
+{
+    Labour,
+    Material,
+    Equipment,
+    Subcontract,
+    Charge,
+}
 
 /// <summary>Something asked when an assembly is used.</summary>
 /// <param name="Id">UUIDv7.</param>
@@ -27,36 +34,60 @@ public sealed record Question(Guid Id, string Text, Unit Unit, decimal Usual, Me
 /// <param name="AsOrdered">A chained component takes its driver with waste.</param>
 /// <param name="WastePercent">Replaces the material's own.</param>
 public sealed record Component(
-    Guid Id, string Name, ComponentKind Kind, Guid? Entry, Measure? Measure, Guid? Of, int? Crew, Ratio? Ratio, bool AsOrdered, decimal? WastePercent)
+    Guid Id,
+    string Name,
+    ComponentKind Kind,
+    Guid? Entry,
+    Measure? Measure,
+    Guid? Of,
+    int? Crew,
+    Ratio? Ratio,
+    bool AsOrdered,
+    decimal? WastePercent
+)
 {
     /// <summary>The question whose answer drives it.</summary>
     public Guid? Question { get; init; }
+
     /// <summary>Comes once per work item and job: a lump sum, a fixed charge.</summary>
     public bool Once { get; init; }
+
     /// <summary>Thickness of the layer as typed, which makes a volume of an area; empty for none.</summary>
     public string Depth { get; init; } = "";
+
     /// <summary>The question that gives the thickness instead.</summary>
     public Guid? DepthAsked { get; init; }
+
     /// <summary>Goods hung in drops from a roll, driven by the length of the walls; null for none.</summary>
     public Drops? Drops { get; init; }
+
     /// <summary>Percent of loose goods on top of the built volume, or of bulking on top of the solid.</summary>
     public decimal CompactionPercent { get; init; }
+
     /// <summary>Counts once for each coat of the work item.</summary>
     public bool PerCoat { get; init; }
+
     /// <summary>Whether the level of difficulty scales it.</summary>
     public bool Scales { get; init; }
+
     /// <summary>Takes the colour chosen for the work item.</summary>
     public bool Coloured { get; init; }
+
     /// <summary>The either-or group it is one of; empty for none.</summary>
     public string Group { get; init; } = "";
+
     /// <summary>Left out unless it is taken.</summary>
     public bool Optional { get; init; }
+
     /// <summary>Its amount in a line is rounded up to this step, in its own unit.</summary>
     public decimal? Step { get; init; }
+
     /// <summary>Money for one, of a charge.</summary>
     public decimal Charge { get; init; }
+
     /// <summary>What the customer reads of it.</summary>
     public string Wording { get; init; } = "";
+
     /// <summary>What the crew reads of it.</summary>
     public string CrewNote { get; init; } = "";
 }
@@ -80,8 +111,15 @@ public sealed record Drops(string Wide, string Long, string Trim, string Repeat,
 /// <param name="Wording">What the customer reads.</param>
 /// <param name="CrewNote">What the crew reads.</param>
 public sealed record Assembly(
-    Guid Id, int Version, string Name, string Section, Measure Measure, ImmutableArray<Component> Components, string Wording, string CrewNote)
-    : WorkEntry(Id, Version, Name, Section, Measure, Wording, CrewNote)
+    Guid Id,
+    int Version,
+    string Name,
+    string Section,
+    Measure Measure,
+    ImmutableArray<Component> Components,
+    string Wording,
+    string CrewNote
+) : WorkEntry(Id, Version, Name, Section, Measure, Wording, CrewNote)
 {
     /// <summary>Most parts of one assembly.</summary>
     public const int MostComponents = 100;
@@ -97,7 +135,8 @@ public sealed record Assembly(
 
     /// <inheritdoc/>
     [System.Text.Json.Serialization.JsonIgnore]
-    public override IEnumerable<Guid> Needs => Components.Select(c => c.Entry).Append(Surface).OfType<Guid>().Distinct();
+    public override IEnumerable<Guid> Needs =>
+        Components.Select(c => c.Entry).Append(Surface).OfType<Guid>().Distinct();
 
     /// <inheritdoc/>
     public override int UsualCoats() => Coats;
@@ -105,20 +144,42 @@ public sealed record Assembly(
     internal override void Check(BookCheck check)
     {
         CheckWork(check);
-        if (Components.IsEmpty) throw check.Wrong("components", "it needs a part.");
-        if (Components.Length > MostComponents) throw check.Wrong("components", $"at most {MostComponents} parts.");
-        if (Components.Select(c => c.Id).Concat(Questions.Select(q => q.Id)).Distinct().Count() != Components.Length + Questions.Length) throw check.Wrong("components", "a part or question stands twice.");
-        if (Coats is < 1 or > 20) throw check.Wrong("coats", "coats are 1 to 20.");
+        if (Components.IsEmpty)
+            throw check.Wrong("components", "it needs a part.");
+        if (Components.Length > MostComponents)
+            throw check.Wrong("components", $"at most {MostComponents} parts.");
+        if (
+            Components.Select(c => c.Id).Concat(Questions.Select(q => q.Id)).Distinct().Count()
+            != Components.Length + Questions.Length
+        )
+            throw check.Wrong("components", "a part or question stands twice.");
+        if (Coats is < 1 or > 20)
+            throw check.Wrong("coats", "coats are 1 to 20.");
         check.Text(Hazard, "hazard", 500);
         for (var i = 0; i < Questions.Length; i++)
         {
-            if (string.IsNullOrWhiteSpace(Questions[i].Text) || Questions[i].Text.Length > 200) throw check.Wrong($"questions[{i}].text", "a question needs a text.");
-            if (Questions[i].Usual < 0) throw check.Wrong($"questions[{i}].usual", "a usual answer is not below zero.");
-            if (Questions[i].From is { } from && from.Kind() != Questions[i].Unit.Kind) throw check.Wrong($"questions[{i}].from", $"{from.Name()} is {BookCheck.Words(from.Kind())}; the answer is in {Questions[i].Unit}.");
+            if (string.IsNullOrWhiteSpace(Questions[i].Text) || Questions[i].Text.Length > 200)
+                throw check.Wrong($"questions[{i}].text", "a question needs a text.");
+            if (Questions[i].Usual < 0)
+                throw check.Wrong($"questions[{i}].usual", "a usual answer is not below zero.");
+            if (Questions[i].From is { } from && from.Kind() != Questions[i].Unit.Kind)
+                throw check.Wrong(
+                    $"questions[{i}].from",
+                    $"{from.Name()} is {BookCheck.Words(from.Kind())}; the answer is in {Questions[i].Unit}."
+                );
         }
-        for (var i = 0; i < Components.Length; i++) AssemblyCheck.Part(this, i, check);
+        for (var i = 0; i < Components.Length; i++)
+            AssemblyCheck.Part(this, i, check);
         foreach (var group in Components.Where(c => c.Group.Length > 0).GroupBy(c => c.Group))
-            if (group.Count() == 1) throw check.Wrong($"components[{Components.IndexOf(group.First())}].group", $"“{group.Key}” has only one part: an either-or group needs two or more.");
-        _ = AssemblyCheck.InWorkingOrder(Components, (part, message) => check.Wrong(part is null ? "components" : $"components[{Components.IndexOf(part)}].of", message));
+            if (group.Count() == 1)
+                throw check.Wrong(
+                    $"components[{Components.IndexOf(group.First())}].group",
+                    $"“{group.Key}” has only one part: an either-or group needs two or more."
+                );
+        _ = AssemblyCheck.InWorkingOrder(
+            Components,
+            (part, message) =>
+                check.Wrong(part is null ? "components" : $"components[{Components.IndexOf(part)}].of", message)
+        );
     }
 }

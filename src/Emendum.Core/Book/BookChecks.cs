@@ -8,12 +8,15 @@ public static class BookChecks
     public static void Check(BookEntry entry, IReadOnlyDictionary<Guid, BookEntry> all, bool named = true)
     {
         var check = new BookCheck(entry, all, named);
-        if (entry.Id == Guid.Empty) throw check.Wrong("id", "it needs an id.");
-        if (string.IsNullOrWhiteSpace(entry.Name)) throw check.Wrong("name", "it needs a name.");
+        if (entry.Id == Guid.Empty)
+            throw check.Wrong("id", "it needs an id.");
+        if (string.IsNullOrWhiteSpace(entry.Name))
+            throw check.Wrong("name", "it needs a name.");
         check.Text(entry.Name, "name", 200);
         check.Text(entry.Section, "section", 120);
         check.Text(entry.Trade, "trade", 120);
-        if (entry.Tags.Length > 40 || entry.Tags.Any(t => t.Length is 0 or > 60)) throw check.Wrong("tags", "at most 40 tags of at most 60 characters.");
+        if (entry.Tags.Length > 40 || entry.Tags.Any(t => t.Length is 0 or > 60))
+            throw check.Wrong("tags", "at most 40 tags of at most 60 characters.");
         entry.Check(check);
     }
 }

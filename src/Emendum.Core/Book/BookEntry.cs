@@ -26,10 +26,17 @@ public abstract record BookEntry(Guid Id, int Version, string Name, string Secti
     /// <summary>Every kind with its name in files and its words on screen, in the order they are listed.</summary>
     public static readonly ImmutableArray<(Type Type, string Kind, string Words, string Many)> Kinds =
     [
-        (typeof(ProductionRate), "rate", "rate", "Rates"), (typeof(Assembly), "assembly", "assembly", "Assemblies"), (typeof(PriceOnlyItem), "priceOnly", "price-only", "Price-only items"),
-        (typeof(Material), "material", "material", "Materials"), (typeof(LabourRole), "role", "role", "Labour roles"), (typeof(Equipment), "equipment", "equipment", "Equipment"),
-        (typeof(Subcontract), "subcontract", "subcontract", "Subcontract"), (typeof(Condition), "condition", "condition", "Conditions"), (typeof(SurfaceFactor), "surface", "surface", "Surfaces"),
-        (typeof(SetUp), "setUp", "set-up", "Set-up and travel"), (typeof(BookText), "text", "text", "Texts"),
+        (typeof(ProductionRate), "rate", "rate", "Rates"),
+        (typeof(Assembly), "assembly", "assembly", "Assemblies"),
+        (typeof(PriceOnlyItem), "priceOnly", "price-only", "Price-only items"),
+        (typeof(Material), "material", "material", "Materials"),
+        (typeof(LabourRole), "role", "role", "Labour roles"),
+        (typeof(Equipment), "equipment", "equipment", "Equipment"),
+        (typeof(Subcontract), "subcontract", "subcontract", "Subcontract"),
+        (typeof(Condition), "condition", "condition", "Conditions"),
+        (typeof(SurfaceFactor), "surface", "surface", "Surfaces"),
+        (typeof(SetUp), "setUp", "set-up", "Set-up and travel"),
+        (typeof(BookText), "text", "text", "Texts"),
     ];
 
     /// <summary>The trade it belongs to, in the firm's words.</summary>
@@ -63,7 +70,15 @@ public abstract record BookEntry(Guid Id, int Version, string Name, string Secti
 /// <param name="Measure">What it is measured against.</param>
 /// <param name="Wording">What the customer reads.</param>
 /// <param name="CrewNote">What the crew reads.</param>
-public abstract record WorkEntry(Guid Id, int Version, string Name, string Section, Places.Measure Measure, string Wording, string CrewNote) : BookEntry(Id, Version, Name, Section)
+public abstract record WorkEntry(
+    Guid Id,
+    int Version,
+    string Name,
+    string Section,
+    Places.Measure Measure,
+    string Wording,
+    string CrewNote
+) : BookEntry(Id, Version, Name, Section)
 {
     /// <summary>A further note for the customer.</summary>
     public string CustomerNote { get; init; } = "";
@@ -97,14 +112,21 @@ public abstract record WorkEntry(Guid Id, int Version, string Name, string Secti
         check.Text(CustomerNote, "customerNote", 2000);
         for (var i = 0; i < Levels.Length; i++)
         {
-            if (string.IsNullOrWhiteSpace(Levels[i].Name) || Levels[i].Name.Length > 60) throw check.Wrong($"levels[{i}].name", "a level of difficulty needs a short name.");
-            if (Levels[i].Factor is <= 0 or > 100) throw check.Wrong($"levels[{i}].factor", "the factor of a level is more than 0 and at most 100.");
+            if (string.IsNullOrWhiteSpace(Levels[i].Name) || Levels[i].Name.Length > 60)
+                throw check.Wrong($"levels[{i}].name", "a level of difficulty needs a short name.");
+            if (Levels[i].Factor is <= 0 or > 100)
+                throw check.Wrong($"levels[{i}].factor", "the factor of a level is more than 0 and at most 100.");
         }
-        if (Levels.Select(l => l.Name).Distinct(StringComparer.OrdinalIgnoreCase).Count() != Levels.Length) throw check.Wrong("levels", "a level of difficulty stands twice.");
-        if (DryingHours is < 0 or > 10_000) throw check.Wrong("dryingHours", "drying is 0 to 10,000 hours.");
-        if (Step is <= 0 or > 1000) throw check.Wrong("step", "a rounding step is more than 0 and at most 1,000 hours.");
-        if (Surface is { } surface) check.Needed<SurfaceFactor>(surface, "surface", "surface");
-        if (Accessories.Contains(Id)) throw check.Wrong("accessories", "it cannot be its own accessory.");
+        if (Levels.Select(l => l.Name).Distinct(StringComparer.OrdinalIgnoreCase).Count() != Levels.Length)
+            throw check.Wrong("levels", "a level of difficulty stands twice.");
+        if (DryingHours is < 0 or > 10_000)
+            throw check.Wrong("dryingHours", "drying is 0 to 10,000 hours.");
+        if (Step is <= 0 or > 1000)
+            throw check.Wrong("step", "a rounding step is more than 0 and at most 1,000 hours.");
+        if (Surface is { } surface)
+            check.Needed<SurfaceFactor>(surface, "surface", "surface");
+        if (Accessories.Contains(Id))
+            throw check.Wrong("accessories", "it cannot be its own accessory.");
     }
 }
 
@@ -116,32 +138,48 @@ internal sealed class BookCheck(BookEntry entry, IReadOnlyDictionary<Guid, BookE
 {
     /// <summary>A refusal of one field.</summary>
     public RefusedException Wrong(string field, string message) =>
-        RefusedException.Of(field, named ? $"{entry.Name}: {message}" : char.ToUpperInvariant(message[0]) + message[1..]);
+        RefusedException.Of(
+            field,
+            named ? $"{entry.Name}: {message}" : char.ToUpperInvariant(message[0]) + message[1..]
+        );
 
     /// <summary>The entry of that kind.</summary>
-    public T Needed<T>(Guid id, string field, string what) where T : BookEntry =>
-        all.GetValueOrDefault(id) as T ?? throw Wrong(field, id == Guid.Empty ? $"choose the {what}." : $"the {what} it uses is not there ({id}).");
+    public T Needed<T>(Guid id, string field, string what)
+        where T : BookEntry =>
+        all.GetValueOrDefault(id) as T
+        ?? throw Wrong(field, id == Guid.Empty ? $"choose the {what}." : $"the {what} it uses is not there ({id}).");
 
     /// <summary>Refuses a ratio that does not turn one kind into another.</summary>
     public void Fits(Ratio ratio, Kind from, Kind to, string field, string what)
     {
-        if (ratio.A <= 0 || ratio.B <= 0) throw Wrong(field, $"{what} “{ratio}” must be more than zero.");
-        if (ratio.UnitB.Kind != from && ratio.UnitA.Kind != from) throw Wrong(field, $"{what} “{ratio}” does not apply to {Words(from)}.");
-        if (ratio.Turn(from).To.Kind != to) throw Wrong(field, $"{what} “{ratio}” does not give {Words(to)}.");
+        if (ratio.A <= 0 || ratio.B <= 0)
+            throw Wrong(field, $"{what} “{ratio}” must be more than zero.");
+        if (ratio.UnitB.Kind != from && ratio.UnitA.Kind != from)
+            throw Wrong(field, $"{what} “{ratio}” does not apply to {Words(from)}.");
+        if (ratio.Turn(from).To.Kind != to)
+            throw Wrong(field, $"{what} “{ratio}” does not give {Words(to)}.");
     }
 
     /// <summary>Refuses a text that is too long.</summary>
     public void Text(string text, string field, int most)
     {
-        if (text.Length > most) throw Wrong(field, $"at most {most:#,0} characters.");
+        if (text.Length > most)
+            throw Wrong(field, $"at most {most:#,0} characters.");
     }
 
     /// <summary>Refuses a percentage below zero or beyond reason.</summary>
     public void Percent(decimal? percent, string field, string what)
     {
-        if (percent is < 0 or > 1000) throw Wrong(field, $"{what} is 0 to 1000 percent.");
+        if (percent is < 0 or > 1000)
+            throw Wrong(field, $"{what} is 0 to 1000 percent.");
     }
 
     /// <summary>A kind in words.</summary>
-    public static string Words(Kind kind) => kind switch { Kind.Area => "an area", Kind.Time => "hours", _ => "a " + kind.ToString().ToLowerInvariant() };
+    public static string Words(Kind kind) =>
+        kind switch
+        {
+            Kind.Area => "an area",
+            Kind.Time => "hours",
+            _ => "a " + kind.ToString().ToLowerInvariant(),
+        };
 }

@@ -15,7 +15,11 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
     public const int MostEntries = 50_000;
 
     /// <summary>The entries as file bytes, in order of id.</summary>
-    public static byte[] Write(IEnumerable<BookEntry> entries) => JsonSerializer.SerializeToUtf8Bytes(new BookFile(CurrentVersion, [.. entries.OrderBy(e => e.Id)]), JobJson.Indented);
+    public static byte[] Write(IEnumerable<BookEntry> entries) =>
+        JsonSerializer.SerializeToUtf8Bytes(
+            new BookFile(CurrentVersion, [.. entries.OrderBy(e => e.Id)]),
+            JobJson.Indented
+        );
 
     /// <summary>Reads a file and holds it against the Book: every entry with what it would change. Entries are known by id.</summary>
     /// <exception cref="RefusedException">Not such a file; says where.</exception>
@@ -24,15 +28,27 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
         JsonArray entries;
         try
         {
-            var file = JsonNode.Parse(bytes, documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false })?.AsObject() ?? throw RefusedException.Of("file", "The file is empty.");
-            if (file["schemaVersion"] is not JsonValue version || !version.TryGetValue<int>(out var number) || number != CurrentVersion) throw RefusedException.Of("file", $"This is not a Book file of version {CurrentVersion}.");
+            var file =
+                JsonNode
+                    .Parse(
+                        bytes,
+                        documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false }
+                    )
+                    ?.AsObject() ?? throw RefusedException.Of("file", "The file is empty.");
+            if (
+                file["schemaVersion"] is not JsonValue version
+                || !version.TryGetValue<int>(out var number)
+                || number != CurrentVersion
+            )
+                throw RefusedException.Of("file", $"This is not a Book file of version {CurrentVersion}.");
             entries = file["entries"] as JsonArray ?? throw RefusedException.Of("file", "The file has no entries.");
         }
         catch (Exception wrong) when (wrong is JsonException or InvalidOperationException or ArgumentException)
         {
             throw RefusedException.Of("file", "This is not a Book file: the text breaks off or is not JSON.");
         }
-        if (entries.Count > MostEntries) throw RefusedException.Of("file", $"A Book file has at most {MostEntries:#,0} entries.");
+        if (entries.Count > MostEntries)
+            throw RefusedException.Of("file", $"A Book file has at most {MostEntries:#,0} entries.");
         var all = new Dictionary<Guid, BookEntry>(book);
         var (read, wrongs) = (new BookEntry?[entries.Count], new string?[entries.Count]);
         var seen = new HashSet<Guid>();
@@ -41,13 +57,20 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
             try
             {
                 var entry = entries[i]?.Deserialize<BookEntry>(JobJson.Options);
-                if (entry is null) wrongs[i] = "There is a hole in the list.";
-                else if (!seen.Add(entry.Id)) wrongs[i] = "The same entry stands twice.";
-                else all[entry.Id] = read[i] = entry;
+                if (entry is null)
+                    wrongs[i] = "There is a hole in the list.";
+                else if (!seen.Add(entry.Id))
+                    wrongs[i] = "The same entry stands twice.";
+                else
+                    all[entry.Id] = read[i] = entry;
             }
-            catch (Exception wrong) when (wrong is JsonException or NotSupportedException or InvalidOperationException or ArgumentException)
+            catch (Exception wrong)
+                when (wrong is JsonException or NotSupportedException or InvalidOperationException or ArgumentException)
             {
-                wrongs[i] = wrong is PlainJsonException ? wrong.Message : $"Something in it is not as it should be{(wrong is JsonException { Path: { Length: > 2 } path } ? $", at {path[2..]}" : "")}.";
+                wrongs[i] =
+                    wrong is PlainJsonException
+                        ? wrong.Message
+                        : $"Something in it is not as it should be{(wrong is JsonException { Path: { Length: > 2 } path } ? $", at {path[2..]}" : "")}.";
             }
         }
         var rows = new List<BookRow>();
@@ -61,7 +84,17 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
                 {
                     BookChecks.Check(read[i]!, all, named: false);
                     var old = book.GetValueOrDefault(read[i]!.Id);
-                    rows.Add(new(i + 1, name, kind, read[i], old is null, old is null ? [] : Differences.Between(old, read[i], id => all.GetValueOrDefault(id)?.Name), null));
+                    rows.Add(
+                        new(
+                            i + 1,
+                            name,
+                            kind,
+                            read[i],
+                            old is null,
+                            old is null ? [] : Differences.Between(old, read[i], id => all.GetValueOrDefault(id)?.Name),
+                            null
+                        )
+                    );
                     continue;
                 }
                 catch (RefusedException refused)

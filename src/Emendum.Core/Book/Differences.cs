@@ -16,22 +16,31 @@ public static class Differences
         var (before, after) = (new Dictionary<string, string>(), new Dictionary<string, string>());
         Flatten(was, before, name);
         Flatten(now, after, name);
-        return [.. before.Keys.Union(after.Keys).Where(k => k != "version" && before.GetValueOrDefault(k, "") != after.GetValueOrDefault(k, "")).Select(k => new Difference(Words(k), before.GetValueOrDefault(k, ""), after.GetValueOrDefault(k, "")))];
+        return
+        [
+            .. before
+                .Keys.Union(after.Keys)
+                .Where(k => k != "version" && before.GetValueOrDefault(k, "") != after.GetValueOrDefault(k, ""))
+                .Select(k => new Difference(Words(k), before.GetValueOrDefault(k, ""), after.GetValueOrDefault(k, ""))),
+        ];
     }
 
     private static void Flatten(BookEntry? entry, Dictionary<string, string> into, Func<Guid, string?> name)
     {
-        if (entry is not null) Walk(JsonSerializer.SerializeToNode(entry, JobJson.Options), "");
+        if (entry is not null)
+            Walk(JsonSerializer.SerializeToNode(entry, JobJson.Options), "");
 
         void Walk(JsonNode? node, string path)
         {
             switch (node)
             {
                 case JsonObject thing:
-                    foreach (var (key, value) in thing) Walk(value, path.Length == 0 ? key : $"{path}.{key}");
+                    foreach (var (key, value) in thing)
+                        Walk(value, path.Length == 0 ? key : $"{path}.{key}");
                     break;
                 case JsonArray list:
-                    for (var i = 0; i < list.Count; i++) Walk(list[i], $"{path}[{i}]");
+                    for (var i = 0; i < list.Count; i++)
+                        Walk(list[i], $"{path}[{i}]");
                     break;
                 case not null:
                     var text = node.ToString();
@@ -51,12 +60,20 @@ public static class Differences
             if (c == '[')
             {
                 var end = path.IndexOf(']', i);
-                words.Append(' ').Append(int.Parse(path.AsSpan(i + 1, end - i - 1), System.Globalization.CultureInfo.InvariantCulture) + 1);
+                words
+                    .Append(' ')
+                    .Append(
+                        int.Parse(path.AsSpan(i + 1, end - i - 1), System.Globalization.CultureInfo.InvariantCulture)
+                            + 1
+                    );
                 i = end;
             }
-            else if (c == '.') words.Append(": ");
-            else if (char.IsAsciiLetterUpper(c)) words.Append(' ').Append(char.ToLowerInvariant(c));
-            else words.Append(c);
+            else if (c == '.')
+                words.Append(": ");
+            else if (char.IsAsciiLetterUpper(c))
+                words.Append(' ').Append(char.ToLowerInvariant(c));
+            else
+                words.Append(c);
         }
         return words.ToString();
     }

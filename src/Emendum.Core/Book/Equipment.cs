@@ -1,7 +1,12 @@
 namespace Emendum.Core.Book;
 
 /// <summary>What equipment is paid by. Days and visits are rounded up once per work item and job; a visit lasts a working day at most.</summary>
-public enum EquipmentPer { Hour, Day, Visit }
+public enum EquipmentPer
+{
+    Hour,
+    Day,
+    Visit,
+}
 
 /// <summary>Equipment with its cost per hour, day or visit.</summary>
 /// <param name="Id">UUIDv7.</param>
@@ -15,6 +20,7 @@ public sealed record Equipment(Guid Id, int Version, string Name, decimal Cost) 
 
     internal override void Check(BookCheck check)
     {
-        if (Cost < 0) throw check.Wrong("cost", "the cost cannot be below zero.");
+        if (Cost < 0)
+            throw check.Wrong("cost", "the cost cannot be below zero.");
     }
 }

@@ -24,7 +24,8 @@ public sealed record Premium(string Name, decimal Multiplier, decimal SharePerce
 /// <param name="Name">Own name.</param>
 /// <param name="Wage">Money per hour.</param>
 /// <param name="Burden">Named items.</param>
-public sealed record LabourRole(Guid Id, int Version, string Name, decimal Wage, ImmutableArray<BurdenItem> Burden) : BookEntry(Id, Version, Name)
+public sealed record LabourRole(Guid Id, int Version, string Name, decimal Wage, ImmutableArray<BurdenItem> Burden)
+    : BookEntry(Id, Version, Name)
 {
     /// <summary>Premiums that usually fall on some of its hours.</summary>
     public ImmutableArray<Premium> Premiums { get; init; } = [];
@@ -34,20 +35,31 @@ public sealed record LabourRole(Guid Id, int Version, string Name, decimal Wage,
 
     internal override void Check(BookCheck check)
     {
-        if (Wage <= 0) throw check.Wrong("wage", "the wage must be more than zero.");
+        if (Wage <= 0)
+            throw check.Wrong("wage", "the wage must be more than zero.");
         for (var i = 0; i < Burden.Length; i++)
         {
             var item = Burden[i];
-            if (string.IsNullOrWhiteSpace(item.Name) || item.Name.Length > 120) throw check.Wrong($"burden[{i}].name", "a burden item needs a name.");
-            if (item.Percent is null == item.PerHour is null || item.Percent < 0 || item.PerHour < 0) throw check.Wrong($"burden[{i}].percent", "a burden item is a percent or money per hour, not below zero.");
+            if (string.IsNullOrWhiteSpace(item.Name) || item.Name.Length > 120)
+                throw check.Wrong($"burden[{i}].name", "a burden item needs a name.");
+            if (item.Percent is null == item.PerHour is null || item.Percent < 0 || item.PerHour < 0)
+                throw check.Wrong(
+                    $"burden[{i}].percent",
+                    "a burden item is a percent or money per hour, not below zero."
+                );
         }
         for (var i = 0; i < Premiums.Length; i++)
         {
-            if (string.IsNullOrWhiteSpace(Premiums[i].Name)) throw check.Wrong($"premiums[{i}].name", "a premium needs a name.");
-            if (Premiums[i].Multiplier is < 1 or > 10) throw check.Wrong($"premiums[{i}].multiplier", "a premium multiplies the wage by 1 to 10.");
-            if (Premiums[i].SharePercent is < 0 or > 100) throw check.Wrong($"premiums[{i}].sharePercent", "a share of the hours is 0 to 100 percent.");
+            if (string.IsNullOrWhiteSpace(Premiums[i].Name))
+                throw check.Wrong($"premiums[{i}].name", "a premium needs a name.");
+            if (Premiums[i].Multiplier is < 1 or > 10)
+                throw check.Wrong($"premiums[{i}].multiplier", "a premium multiplies the wage by 1 to 10.");
+            if (Premiums[i].SharePercent is < 0 or > 100)
+                throw check.Wrong($"premiums[{i}].sharePercent", "a share of the hours is 0 to 100 percent.");
         }
-        if (Premiums.Sum(p => p.SharePercent) > 100) throw check.Wrong("premiums", "the shares of all premiums are at most 100 percent of the hours.");
-        if (SellRate < 0) throw check.Wrong("sellRate", "a sell rate is not below zero.");
+        if (Premiums.Sum(p => p.SharePercent) > 100)
+            throw check.Wrong("premiums", "the shares of all premiums are at most 100 percent of the hours.");
+        if (SellRate < 0)
+            throw check.Wrong("sellRate", "a sell rate is not below zero.");
     }
 }

@@ -33,30 +33,50 @@ public sealed record OrderRules(decimal Minimum, decimal Delivery, decimal Spare
 /// <param name="WastePercent">Percent on top of the need.</param>
 /// <param name="Taxed">Whether tax on materials falls on it.</param>
 public sealed record Material(
-    Guid Id, int Version, string Name, Unit Unit, ImmutableArray<Pack> Packs, Ratio? Coverage, Ratio? LaterCoverage, decimal WastePercent, bool Taxed) : BookEntry(Id, Version, Name)
+    Guid Id,
+    int Version,
+    string Name,
+    Unit Unit,
+    ImmutableArray<Pack> Packs,
+    Ratio? Coverage,
+    Ratio? LaterCoverage,
+    decimal WastePercent,
+    bool Taxed
+) : BookEntry(Id, Version, Name)
 {
     /// <summary>Maker's name.</summary>
     public string Brand { get; init; } = "";
+
     /// <summary>Kind of goods.</summary>
     public string Category { get; init; } = "";
+
     /// <summary>Who sells it.</summary>
     public string Supplier { get; init; } = "";
+
     /// <summary>The supplier's code.</summary>
     public string Code { get; init; } = "";
+
     /// <summary>Usual colour.</summary>
     public string Colour { get; init; } = "";
+
     /// <summary>Hash of its picture, or empty.</summary>
     public string Picture { get; init; } = "";
+
     /// <summary>Whether pack prices hold the tax already; then it is cost, and not taxed again as material.</summary>
     public bool PriceIncludesTax { get; init; }
+
     /// <summary>Rolls, sheets or stock lengths.</summary>
     public ImmutableArray<StockSize> Stock { get; init; } = [];
+
     /// <summary>Order rules.</summary>
     public OrderRules Rules { get; init; } = OrderRules.None;
+
     /// <summary>Mass per volume, which lets one become the other.</summary>
     public Ratio? Density { get; init; }
+
     /// <summary>Solids by volume, percent; with <see cref="DryFilm"/> it bounds the coverage.</summary>
     public decimal? SolidsPercent { get; init; }
+
     /// <summary>Dry film thickness of one coat as typed, <c>1.5 mil</c> or <c>60 µm</c>; empty for none.</summary>
     public string DryFilm { get; init; } = "";
 
@@ -64,20 +84,27 @@ public sealed record Material(
     /// standards, ISO 12944 and SSPC/AMPP guides). In square feet per gallon for goods sold by the gallon, else in square metres per litre. Null when it is not known.</summary>
     public (decimal Value, Unit Area, Unit Per)? MostCoverage()
     {
-        if (SolidsPercent is not { } solids || DryFilm.Length == 0 || Unit.Kind != Kind.Volume) return null;
+        if (SolidsPercent is not { } solids || DryFilm.Length == 0 || Unit.Kind != Kind.Volume)
+            return null;
         var thickness = Thickness.Read(DryFilm, "dryFilm");
         var area = Unit == Unit.Gallon || Unit == Unit.Quart ? Unit.SquareFoot : Unit.SquareMetre;
-        return (Rounding.Figure(Unit.Factor * solids / (100m * thickness.Unit.Factor * thickness.Value * area.Factor)), area, Unit);
+        return (
+            Rounding.Figure(Unit.Factor * solids / (100m * thickness.Unit.Factor * thickness.Value * area.Factor)),
+            area,
+            Unit
+        );
     }
 
     /// <summary>What an estimator should look at twice: a coverage above what the film thickness allows. Null when nothing is.</summary>
     public string? Doubt()
     {
-        if (MostCoverage() is not { } most) return null;
+        if (MostCoverage() is not { } most)
+            return null;
         foreach (var typed in new[] { Coverage, LaterCoverage }.OfType<Ratio>())
         {
             var (times, to, over, from) = typed.Turn(Unit.Kind);
-            if (to.Kind != Kind.Area) continue;
+            if (to.Kind != Kind.Area)
+                continue;
             var covers = times * to.Factor / most.Area.Factor * Unit.Factor / (over * from.Factor);
             if (Rounding.ForCompare(covers) > Rounding.ForCompare(most.Value))
                 return $"{typed} is more than {Rounding.Text(decimal.Round(most.Value, 1))} {most.Area} per {most.Per}, the most that {Rounding.Text(SolidsPercent!.Value)} % solids can cover at {DryFilm} dry, even without loss.";
@@ -87,34 +114,52 @@ public sealed record Material(
 
     internal override void Check(BookCheck check)
     {
-        if (Packs.IsEmpty) throw check.Wrong("packs", "it needs a pack with a size above zero and a price.");
+        if (Packs.IsEmpty)
+            throw check.Wrong("packs", "it needs a pack with a size above zero and a price.");
         for (var i = 0; i < Packs.Length; i++)
         {
-            if (Packs[i].Size <= 0) throw check.Wrong($"packs[{i}].size", "the size of a pack is more than zero.");
-            if (Packs[i].Price < 0) throw check.Wrong($"packs[{i}].price", "the price of a pack is not below zero.");
+            if (Packs[i].Size <= 0)
+                throw check.Wrong($"packs[{i}].size", "the size of a pack is more than zero.");
+            if (Packs[i].Price < 0)
+                throw check.Wrong($"packs[{i}].price", "the price of a pack is not below zero.");
             check.Text(Packs[i].Name, $"packs[{i}].name", 120);
         }
-        if (Packs.Length > 12) throw check.Wrong("packs", "at most 12 packs.");
+        if (Packs.Length > 12)
+            throw check.Wrong("packs", "at most 12 packs.");
         check.Percent(WastePercent, "wastePercent", "waste");
         foreach (var (coverage, field) in new[] { (Coverage, "coverage"), (LaterCoverage, "laterCoverage") })
         {
-            if (coverage is null) continue;
-            if (coverage.A <= 0 || coverage.B <= 0) throw check.Wrong(field, $"coverage “{coverage}” must be more than zero.");
-            if (coverage.UnitB.Kind != Unit.Kind && coverage.UnitA.Kind != Unit.Kind) throw check.Wrong(field, $"coverage “{coverage}” does not name its unit, {Unit}.");
+            if (coverage is null)
+                continue;
+            if (coverage.A <= 0 || coverage.B <= 0)
+                throw check.Wrong(field, $"coverage “{coverage}” must be more than zero.");
+            if (coverage.UnitB.Kind != Unit.Kind && coverage.UnitA.Kind != Unit.Kind)
+                throw check.Wrong(field, $"coverage “{coverage}” does not name its unit, {Unit}.");
         }
-        if (LaterCoverage is not null && Coverage is null) throw check.Wrong("coverage", "a coverage of later coats needs one of the first.");
-        if (Rules.Minimum < 0) throw check.Wrong("rules.minimum", "a least order is not below zero.");
-        if (Rules.Delivery < 0) throw check.Wrong("rules.delivery", "a delivery is not below zero.");
+        if (LaterCoverage is not null && Coverage is null)
+            throw check.Wrong("coverage", "a coverage of later coats needs one of the first.");
+        if (Rules.Minimum < 0)
+            throw check.Wrong("rules.minimum", "a least order is not below zero.");
+        if (Rules.Delivery < 0)
+            throw check.Wrong("rules.delivery", "a delivery is not below zero.");
         check.Percent(Rules.SparePercent, "rules.sparePercent", "spare");
-        if (SolidsPercent is <= 0 or > 100) throw check.Wrong("solidsPercent", "solids are more than 0 and at most 100 percent.");
-        if (DryFilm.Length > 0) _ = Thickness.Read(DryFilm, "dryFilm");
-        if (Density is { } density && !((density.UnitA.Kind, density.UnitB.Kind) is (Kind.Mass, Kind.Volume) or (Kind.Volume, Kind.Mass))) throw check.Wrong("density", "a density is mass per volume, like 1.6 t per m³.");
+        if (SolidsPercent is <= 0 or > 100)
+            throw check.Wrong("solidsPercent", "solids are more than 0 and at most 100 percent.");
+        if (DryFilm.Length > 0)
+            _ = Thickness.Read(DryFilm, "dryFilm");
+        if (
+            Density is { } density
+            && !((density.UnitA.Kind, density.UnitB.Kind) is (Kind.Mass, Kind.Volume) or (Kind.Volume, Kind.Mass))
+        )
+            throw check.Wrong("density", "a density is mass per volume, like 1.6 t per m³.");
         for (var i = 0; i < Stock.Length; i++)
         {
-            if (Stock[i].Wide.Length > 0) _ = Thickness.Read(Stock[i].Wide, $"stock[{i}].wide");
+            if (Stock[i].Wide.Length > 0)
+                _ = Thickness.Read(Stock[i].Wide, $"stock[{i}].wide");
             _ = Thickness.Read(Stock[i].Long, $"stock[{i}].long");
         }
-        foreach (var text in new[] { Brand, Category, Supplier, Code, Colour, Picture }) check.Text(text, "brand", 120);
+        foreach (var text in new[] { Brand, Category, Supplier, Code, Colour, Picture })
+            check.Text(text, "brand", 120);
     }
 }
 
@@ -127,8 +172,19 @@ public static class Thickness
     {
         var trimmed = text.Trim();
         var at = 0;
-        while (at < trimmed.Length && (char.IsAsciiDigit(trimmed[at]) || trimmed[at] == '.')) at++;
-        var unit = trimmed[at..].Trim() switch { "\"" => Unit.Inch, "'" => Unit.Foot, var name => Unit.Find(name) };
-        return Rounding.ReadInput(trimmed[..at]) is { } value and > 0 && unit is { Kind: Kind.Length } ? new(value, unit) : throw RefusedException.Of(field, $"“{trimmed}” is not a thickness or length. Write it like 50 mm, 2 in or 1.5 mil.");
+        while (at < trimmed.Length && (char.IsAsciiDigit(trimmed[at]) || trimmed[at] == '.'))
+            at++;
+        var unit = trimmed[at..].Trim() switch
+        {
+            "\"" => Unit.Inch,
+            "'" => Unit.Foot,
+            var name => Unit.Find(name),
+        };
+        return Rounding.ReadInput(trimmed[..at]) is { } value and > 0 && unit is { Kind: Kind.Length }
+            ? new(value, unit)
+            : throw RefusedException.Of(
+                field,
+                $"“{trimmed}” is not a thickness or length. Write it like 50 mm, 2 in or 1.5 mil."
+            );
     }
 }

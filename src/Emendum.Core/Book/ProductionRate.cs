@@ -19,8 +19,17 @@ public sealed record CoatsPace(int Coats, Ratio Pace);
 /// <param name="Wording">What the customer reads.</param>
 /// <param name="CrewNote">What the crew reads.</param>
 public sealed record ProductionRate(
-    Guid Id, int Version, string Name, string Section, Measure Measure, ImmutableArray<CoatsPace> Paces, Guid Role, Guid? Product, string Wording, string CrewNote)
-    : WorkEntry(Id, Version, Name, Section, Measure, Wording, CrewNote)
+    Guid Id,
+    int Version,
+    string Name,
+    string Section,
+    Measure Measure,
+    ImmutableArray<CoatsPace> Paces,
+    Guid Role,
+    Guid? Product,
+    string Wording,
+    string CrewNote
+) : WorkEntry(Id, Version, Name, Section, Measure, Wording, CrewNote)
 {
     /// <inheritdoc/>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -33,14 +42,20 @@ public sealed record ProductionRate(
     {
         CheckWork(check);
         check.Needed<LabourRole>(Role, "role", "role");
-        if (Paces.IsEmpty) throw check.Wrong("paces", "it needs a pace.");
-        if (Paces.Select(p => p.Coats).Distinct().Count() != Paces.Length || Paces.Any(p => p.Coats is < 1 or > 20)) throw check.Wrong("paces", "each number of coats, 1 to 20, stands once.");
+        if (Paces.IsEmpty)
+            throw check.Wrong("paces", "it needs a pace.");
+        if (Paces.Select(p => p.Coats).Distinct().Count() != Paces.Length || Paces.Any(p => p.Coats is < 1 or > 20))
+            throw check.Wrong("paces", "each number of coats, 1 to 20, stands once.");
         var kind = Measure.Kind();
-        for (var i = 0; i < Paces.Length; i++) check.Fits(Paces[i].Pace, kind, Kind.Time, $"paces[{i}].pace", "the pace");
-        if (Product is not { } id) return;
+        for (var i = 0; i < Paces.Length; i++)
+            check.Fits(Paces[i].Pace, kind, Kind.Time, $"paces[{i}].pace", "the pace");
+        if (Product is not { } id)
+            return;
         var product = check.Needed<Material>(id, "product", "product");
-        if (product.Coverage is not { } coverage) throw check.Wrong("product", $"{product.Name} has no coverage.");
+        if (product.Coverage is not { } coverage)
+            throw check.Wrong("product", $"{product.Name} has no coverage.");
         check.Fits(coverage, kind, product.Unit.Kind, "product", "the product's coverage");
-        if (product.LaterCoverage is { } later) check.Fits(later, kind, product.Unit.Kind, "product", "the product's later coverage");
+        if (product.LaterCoverage is { } later)
+            check.Fits(later, kind, product.Unit.Kind, "product", "the product's later coverage");
     }
 }

@@ -12,11 +12,24 @@ public sealed record RateReading(string Text, string OtherWay, string Sample)
     /// <exception cref="RefusedException">It is not a rate, or does not apply to the driver.</exception>
     public static RateReading Of(string text, Unit? driver, string field = "rate")
     {
-        var ratio = driver is not null && Ratio.OfPercent(text, driver) is { } percent ? percent : Ratio.Parse(text, field);
-        var from = driver?.Kind ?? (ratio.UnitA.Kind == Kind.Time ? ratio.UnitB.Kind : ratio.UnitA.Kind == ratio.UnitB.Kind ? ratio.UnitB.Kind : ratio.UnitB.Kind == Kind.Time ? ratio.UnitA.Kind : ratio.UnitB.Kind);
-        if (ratio.UnitA.Kind != from && ratio.UnitB.Kind != from) throw RefusedException.Of(field, $"“{ratio}” does not apply to {BookCheck.Words(from)}.");
+        var ratio =
+            driver is not null && Ratio.OfPercent(text, driver) is { } percent ? percent : Ratio.Parse(text, field);
+        var from =
+            driver?.Kind
+            ?? (
+                ratio.UnitA.Kind == Kind.Time ? ratio.UnitB.Kind
+                : ratio.UnitA.Kind == ratio.UnitB.Kind ? ratio.UnitB.Kind
+                : ratio.UnitB.Kind == Kind.Time ? ratio.UnitA.Kind
+                : ratio.UnitB.Kind
+            );
+        if (ratio.UnitA.Kind != from && ratio.UnitB.Kind != from)
+            throw RefusedException.Of(field, $"“{ratio}” does not apply to {BookCheck.Words(from)}.");
         var (times, to, over, of) = ratio.Turn(from);
         var sample = of.Kind == Kind.Count ? 10m : 100m;
-        return new(ratio.ToString(), ratio.OtherWay(), $"{Rounding.Text(sample)} {of}: {Rounding.Text(Rounding.Digits(sample * times / over, 4))} {to}");
+        return new(
+            ratio.ToString(),
+            ratio.OtherWay(),
+            $"{Rounding.Text(sample)} {of}: {Rounding.Text(Rounding.Digits(sample * times / over, 4))} {to}"
+        );
     }
 }

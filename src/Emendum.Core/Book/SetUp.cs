@@ -3,7 +3,11 @@ using Emendum.Core.Quantities;
 namespace Emendum.Core.Book;
 
 /// <summary>What the way to the site is counted by.</summary>
-public enum TravelPer { CrewDay, Visit }
+public enum TravelPer
+{
+    CrewDay,
+    Visit,
+}
 
 /// <summary>Set-up and travel: minutes and distance that come on top of the work, from crew days or visits (estimating model §5).</summary>
 /// <param name="Id">UUIDv7.</param>
@@ -16,7 +20,18 @@ public enum TravelPer { CrewDay, Visit }
 /// <param name="DistanceUnit">Unit of the distance.</param>
 /// <param name="TravelMinutes">Minutes per person on the way there and back.</param>
 /// <param name="PerDistance">Money per unit of distance, for the vehicle.</param>
-public sealed record SetUp(Guid Id, int Version, string Name, Guid Role, decimal SetUpMinutes, TravelPer Per, decimal Distance, DistanceUnit DistanceUnit, decimal TravelMinutes, decimal PerDistance) : BookEntry(Id, Version, Name)
+public sealed record SetUp(
+    Guid Id,
+    int Version,
+    string Name,
+    Guid Role,
+    decimal SetUpMinutes,
+    TravelPer Per,
+    decimal Distance,
+    DistanceUnit DistanceUnit,
+    decimal TravelMinutes,
+    decimal PerDistance
+) : BookEntry(Id, Version, Name)
 {
     /// <inheritdoc/>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -25,10 +40,23 @@ public sealed record SetUp(Guid Id, int Version, string Name, Guid Role, decimal
     internal override void Check(BookCheck check)
     {
         check.Needed<LabourRole>(Role, "role", "role");
-        foreach (var (value, field, most) in new[] { (SetUpMinutes, "setUpMinutes", 1440m), (Distance, "distance", 10_000m), (TravelMinutes, "travelMinutes", 1440m), (PerDistance, "perDistance", 10_000m) })
-            if (value < 0 || value > most) throw check.Wrong(field, $"0 to {most:#,0}.");
+        foreach (
+            var (value, field, most) in new[]
+            {
+                (SetUpMinutes, "setUpMinutes", 1440m),
+                (Distance, "distance", 10_000m),
+                (TravelMinutes, "travelMinutes", 1440m),
+                (PerDistance, "perDistance", 10_000m),
+            }
+        )
+            if (value < 0 || value > most)
+                throw check.Wrong(field, $"0 to {most:#,0}.");
     }
 }
 
 /// <summary>Unit of a way.</summary>
-public enum DistanceUnit { Mile, Kilometre }
+public enum DistanceUnit
+{
+    Mile,
+    Kilometre,
+}

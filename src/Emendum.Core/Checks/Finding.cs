@@ -9,4 +9,13 @@ namespace Emendum.Core.Checks;
 /// <param name="Work">The work item it is about, if any.</param>
 /// <param name="Entry">The Book entry it is about, if any.</param>
 /// <param name="Reason">Why somebody set it aside; empty while it stands.</param>
-public sealed record Finding(string Key, string Kind, string Says, string Why, Guid? Place, Guid? Work, Guid? Entry, string Reason);
+public sealed record Finding(
+    string Key,
+    string Kind,
+    string Says,
+    string Why,
+    Guid? Place,
+    Guid? Work,
+    Guid? Entry,
+    string Reason
+);

@@ -30,22 +30,33 @@ public sealed record Mark(string Text, double X, double Y, double Turned, bool Q
 /// <param name="Edges">Over both.</param>
 /// <param name="Marks">Dimensions and letters.</param>
 /// <param name="Note">What of it is not to scale or not drawn; empty when nothing.</param>
-public sealed record Drawing(double Left, double Top, double Width, double Height, ImmutableArray<Surface> Surfaces, ImmutableArray<Cut> Cuts, ImmutableArray<Edge> Edges, ImmutableArray<Mark> Marks, string Note)
+public sealed record Drawing(
+    double Left,
+    double Top,
+    double Width,
+    double Height,
+    ImmutableArray<Surface> Surfaces,
+    ImmutableArray<Cut> Cuts,
+    ImmutableArray<Edge> Edges,
+    ImmutableArray<Mark> Marks,
+    string Note
+)
 {
     /// <summary>Width over height of the sheet that drawings are laid out for.</summary>
     internal const double Sheet = 1.6;
 
     /// <summary>The drawing of a place, with the openings that lead into it from elsewhere.</summary>
-    public static Drawing Of(Place place, ImmutableArray<Opening> incoming, UnitSystem system, DeductionRule rule) => place.Shape switch
-    {
-        Room room => UnfoldedRoom.Of(room, place.Openings, incoming, system, rule),
-        Elevation face => DrawnFace.Of(face, place.Openings, system, rule),
-        Site site => DrawnSite.Of(site, system, rule),
-        Run run => DrawnRun.Of(run, system),
-        Stair stair => DrawnStair.Of(stair, system),
-        ItemSet items => DrawnItems.Of(items),
-        _ => new(0, 0, 1600, 1000, [], [], [], [], ""),
-    };
+    public static Drawing Of(Place place, ImmutableArray<Opening> incoming, UnitSystem system, DeductionRule rule) =>
+        place.Shape switch
+        {
+            Room room => UnfoldedRoom.Of(room, place.Openings, incoming, system, rule),
+            Elevation face => DrawnFace.Of(face, place.Openings, system, rule),
+            Site site => DrawnSite.Of(site, system, rule),
+            Run run => DrawnRun.Of(run, system),
+            Stair stair => DrawnStair.Of(stair, system),
+            ItemSet items => DrawnItems.Of(items),
+            _ => new(0, 0, 1600, 1000, [], [], [], [], ""),
+        };
 }
 
 /// <summary>Collects a drawing.</summary>
@@ -57,17 +68,26 @@ internal sealed class Pencil
     private readonly ImmutableArray<Mark>.Builder marks = ImmutableArray.CreateBuilder<Mark>();
     private readonly List<string> notes = [];
 
-    public void Surface(string kind, string name, IEnumerable<(double X, double Y)> points, params ImmutableArray<string> counts) => surfaces.Add(new(kind, name, Flat(points), counts));
+    public void Surface(
+        string kind,
+        string name,
+        IEnumerable<(double X, double Y)> points,
+        params ImmutableArray<string> counts
+    ) => surfaces.Add(new(kind, name, Flat(points), counts));
 
-    public void Cut(string kind, string on, IEnumerable<(double X, double Y)> points, string label, bool deducted) => cuts.Add(new(kind, on, Flat(points), label, deducted));
+    public void Cut(string kind, string on, IEnumerable<(double X, double Y)> points, string label, bool deducted) =>
+        cuts.Add(new(kind, on, Flat(points), label, deducted));
 
-    public void Edge(string kind, (double X, double Y) from, (double X, double Y) to) => edges.Add(new(kind, Round(from.X), Round(from.Y), Round(to.X), Round(to.Y)));
+    public void Edge(string kind, (double X, double Y) from, (double X, double Y) to) =>
+        edges.Add(new(kind, Round(from.X), Round(from.Y), Round(to.X), Round(to.Y)));
 
-    public void Mark(string text, (double X, double Y) at, double turned = 0, bool quiet = false) => marks.Add(new(text, Round(at.X), Round(at.Y), Math.Round(turned, 2), quiet));
+    public void Mark(string text, (double X, double Y) at, double turned = 0, bool quiet = false) =>
+        marks.Add(new(text, Round(at.X), Round(at.Y), Math.Round(turned, 2), quiet));
 
     public void Note(string note)
     {
-        if (!notes.Contains(note)) notes.Add(note);
+        if (!notes.Contains(note))
+            notes.Add(note);
     }
 
     /// <summary>How large a letter is on a drawing of that size.</summary>
@@ -77,30 +97,48 @@ internal sealed class Pencil
     public Drawing Done()
     {
         var all = surfaces.SelectMany(s => Pairs(s.Points)).Concat(cuts.SelectMany(c => Pairs(c.Points))).ToList();
-        if (all.Count == 0) all = [(0, 0), (1600, 1000)];
+        if (all.Count == 0)
+            all = [(0, 0), (1600, 1000)];
         var (left, top, right, bottom) = (all.Min(p => p.X), all.Min(p => p.Y), all.Max(p => p.X), all.Max(p => p.Y));
         var margin = Letter(right - left, bottom - top) * 2.2;
-        return new(Round(left - margin), Round(top - margin), Round(right - left + 2 * margin), Round(bottom - top + 2 * margin), surfaces.ToImmutable(), cuts.ToImmutable(), edges.ToImmutable(), marks.ToImmutable(), string.Join("; ", notes));
+        return new(
+            Round(left - margin),
+            Round(top - margin),
+            Round(right - left + 2 * margin),
+            Round(bottom - top + 2 * margin),
+            surfaces.ToImmutable(),
+            cuts.ToImmutable(),
+            edges.ToImmutable(),
+            marks.ToImmutable(),
+            string.Join("; ", notes)
+        );
     }
 
     public static IEnumerable<(double X, double Y)> Pairs(ImmutableArray<double> points)
     {
-        for (var i = 0; i + 1 < points.Length; i += 2) yield return (points[i], points[i + 1]);
+        for (var i = 0; i + 1 < points.Length; i += 2)
+            yield return (points[i], points[i + 1]);
     }
 
-    public static (double X, double Y)[] Box(double x, double y, double width, double height) => [(x, y), (x + width, y), (x + width, y + height), (x, y + height)];
+    public static (double X, double Y)[] Box(double x, double y, double width, double height) =>
+        [(x, y), (x + width, y), (x + width, y + height), (x, y + height)];
 
     /// <summary>Twice the signed area; above zero when the corners go round clockwise on the sheet.</summary>
-    public static double Twice((double X, double Y)[] p) => Enumerable.Range(0, p.Length).Sum(i => p[i].X * p[(i + 1) % p.Length].Y - p[(i + 1) % p.Length].X * p[i].Y);
+    public static double Twice((double X, double Y)[] p) =>
+        Enumerable.Range(0, p.Length).Sum(i => p[i].X * p[(i + 1) % p.Length].Y - p[(i + 1) % p.Length].X * p[i].Y);
 
     /// <summary>Angle of a text along a line, never upside down.</summary>
     public static double Upright((double X, double Y) line)
     {
         var angle = Math.Atan2(line.Y, line.X) * 180 / Math.PI;
-        return angle > 90.01 ? angle - 180 : angle < -90.01 ? angle + 180 : angle is > 89.99 ? -90 : angle;
+        return angle > 90.01 ? angle - 180
+            : angle < -90.01 ? angle + 180
+            : angle is > 89.99 ? -90
+            : angle;
     }
 
-    private static ImmutableArray<double> Flat(IEnumerable<(double X, double Y)> points) => [.. points.SelectMany(p => new[] { Round(p.X), Round(p.Y) })];
+    private static ImmutableArray<double> Flat(IEnumerable<(double X, double Y)> points) =>
+        [.. points.SelectMany(p => new[] { Round(p.X), Round(p.Y) })];
 
     /// <summary>To a hundredth of a millimetre.</summary>
     private static double Round(double value) => Math.Round(value, 2);

@@ -12,9 +12,12 @@ internal static class DrawnFace
     public static Drawing Of(Elevation face, ImmutableArray<Opening> openings, UnitSystem system, DeductionRule rule)
     {
         var pencil = new Pencil();
-        var bodies = Singles(face.Faces).Select(p => (Wide: (double)p.Wide.Millimetres, High: (double)p.High.Millimetres, Part: p)).ToList();
+        var bodies = Singles(face.Faces)
+            .Select(p => (Wide: (double)p.Wide.Millimetres, High: (double)p.High.Millimetres, Part: p))
+            .ToList();
         var gables = Singles(face.Gables).ToList();
-        if (bodies.Count + gables.Count > MostDrawn) pencil.Note($"only the first {MostDrawn} parts are drawn");
+        if (bodies.Count + gables.Count > MostDrawn)
+            pencil.Note($"only the first {MostDrawn} parts are drawn");
         (bodies, gables) = ([.. bodies.Take(MostDrawn)], [.. gables.Take(MostDrawn)]);
         var gap = bodies.Sum(b => b.Wide) * 0.05;
         var letter = Pencil.Letter(bodies.Sum(b => b.Wide) + gap * bodies.Count, bodies.Max(b => b.High));
@@ -31,33 +34,61 @@ internal static class DrawnFace
             var crowned = 0d;
             for (var g = 0; g < gables.Count; g++)
             {
-                if (on[g] != i) continue;
+                if (on[g] != i)
+                    continue;
                 var (width, rise) = ((double)gables[g].Wide.Millimetres, (double)gables[g].High.Millimetres);
-                pencil.Surface("wall", "gable", [(x + crowned, -high), (x + crowned + width, -high), (x + crowned + width / 2, -high - rise)], "grossFaceArea", "netFaceArea");
+                pencil.Surface(
+                    "wall",
+                    "gable",
+                    [(x + crowned, -high), (x + crowned + width, -high), (x + crowned + width / 2, -high - rise)],
+                    "grossFaceArea",
+                    "netFaceArea"
+                );
                 pencil.Mark(gables[g].High.Read(system), (x + crowned + width / 2, -high - rise - letter * 0.7));
                 crowned += width;
             }
-            if (wide - crowned > 1) pencil.Edge("eavesLength", (x + crowned, -high), (x + wide, -high));
+            if (wide - crowned > 1)
+                pencil.Edge("eavesLength", (x + crowned, -high), (x + wide, -high));
             x += wide + gap;
         }
         for (var g = 0; g < gables.Count; g++)
         {
-            if (on[g] >= 0) continue;
+            if (on[g] >= 0)
+                continue;
             var (width, rise) = ((double)gables[g].Wide.Millimetres, (double)gables[g].High.Millimetres);
-            pencil.Surface("wall", "gable", [(x, 0), (x + width, 0), (x + width / 2, -rise)], "grossFaceArea", "netFaceArea");
+            pencil.Surface(
+                "wall",
+                "gable",
+                [(x, 0), (x + width, 0), (x + width / 2, -rise)],
+                "grossFaceArea",
+                "netFaceArea"
+            );
             pencil.Mark($"{gables[g].Wide.Read(system)} gable", (x + width / 2, letter * 0.8));
             x += width + gap;
         }
-        if (face.Eaves is not null) pencil.Note("the eaves' length was typed and may differ from the lines drawn");
-        var (drawn, left) = OpeningsOnWalls.Arrange(openings, [.. bodies.Select((b, i) => new WallToFill(Outline.Letter(i), b.Wide, b.High))]);
-        if (left > 0) pencil.Note($"{left} openings do not fit side by side and are not drawn");
-        if (drawn.Count > 0) pencil.Note("where openings stand was not measured");
+        if (face.Eaves is not null)
+            pencil.Note("the eaves' length was typed and may differ from the lines drawn");
+        var (drawn, left) = OpeningsOnWalls.Arrange(
+            openings,
+            [.. bodies.Select((b, i) => new WallToFill(Outline.Letter(i), b.Wide, b.High))]
+        );
+        if (left > 0)
+            pencil.Note($"{left} openings do not fit side by side and are not drawn");
+        if (drawn.Count > 0)
+            pencil.Note("where openings stand was not measured");
         foreach (var o in drawn)
-            pencil.Cut(o.Opening.Words, Outline.Letter(o.Wall), Pencil.Box(at[o.Wall] + o.From, -o.Bottom - o.Height, o.Width, o.Height), o.Label(system), OpeningsOnWalls.Deducted(o.Opening, rule));
+            pencil.Cut(
+                o.Opening.Words,
+                Outline.Letter(o.Wall),
+                Pencil.Box(at[o.Wall] + o.From, -o.Bottom - o.Height, o.Width, o.Height),
+                o.Label(system),
+                OpeningsOnWalls.Deducted(o.Opening, rule)
+            );
         return pencil.Done();
     }
 
-    private static IEnumerable<FacePart> Singles(IEnumerable<FacePart> parts) => parts.SelectMany(p => Enumerable.Repeat(p, Math.Min(p.Count, MostDrawn + 1)));
+    private static IEnumerable<FacePart> Singles(IEnumerable<FacePart> parts) =>
+        parts.SelectMany(p => Enumerable.Repeat(p, Math.Min(p.Count, MostDrawn + 1)));
 
     /// <summary>The body a gable goes on: one as wide that has none yet, otherwise the first with room; −1 when none has.</summary>
     private static int Best(List<(double Wide, double High, FacePart Part)> bodies, List<FacePart> gables, int gable)
@@ -65,7 +96,8 @@ internal static class DrawnFace
         var width = (double)gables[gable].Wide.Millimetres;
         bool AsWide(double other) => Math.Abs(other - width) < 1;
         var same = Enumerable.Range(0, bodies.Count).Where(i => AsWide(bodies[i].Wide)).ToList();
-        if (same.Count > 0) return same[Math.Min(gables.Take(gable).Count(g => AsWide((double)g.Wide.Millimetres)), same.Count - 1)];
+        if (same.Count > 0)
+            return same[Math.Min(gables.Take(gable).Count(g => AsWide((double)g.Wide.Millimetres)), same.Count - 1)];
         return bodies.FindIndex(b => b.Wide > width);
     }
 }
@@ -84,8 +116,13 @@ internal static class DrawnSite
             pencil.Note("only the area is known: drawn as a square of its size");
             return pencil.Done();
         }
-        var corners = outline.Millimetres.Select(c => (X: (double)c.X, Y: outline is Corners ? -(double)c.Y : (double)c.Y)).ToArray();
-        var size = Pencil.Letter(corners.Max(c => c.X) - corners.Min(c => c.X), corners.Max(c => c.Y) - corners.Min(c => c.Y));
+        var corners = outline
+            .Millimetres.Select(c => (X: (double)c.X, Y: outline is Corners ? -(double)c.Y : (double)c.Y))
+            .ToArray();
+        var size = Pencil.Letter(
+            corners.Max(c => c.X) - corners.Min(c => c.X),
+            corners.Max(c => c.Y) - corners.Min(c => c.Y)
+        );
         pencil.Surface("site", "", corners, "area", "volume");
         var turned = Pencil.Twice(corners) > 0 ? 1 : -1;
         for (var i = 0; i < corners.Length; i++)
@@ -94,9 +131,14 @@ internal static class DrawnSite
             var length = Math.Sqrt((b.X - a.X) * (b.X - a.X) + (b.Y - a.Y) * (b.Y - a.Y));
             var (ux, uy) = ((b.X - a.X) / length, (b.Y - a.Y) / length);
             pencil.Edge("perimeter", a, b);
-            pencil.Mark(new Length((decimal)Math.Round(length, 3), Unit.Millimetre, "").Read(system), ((a.X + b.X) / 2 + turned * uy * size * 0.85, (a.Y + b.Y) / 2 - turned * ux * size * 0.85), Pencil.Upright((ux, uy)));
+            pencil.Mark(
+                new Length((decimal)Math.Round(length, 3), Unit.Millimetre, "").Read(system),
+                ((a.X + b.X) / 2 + turned * uy * size * 0.85, (a.Y + b.Y) / 2 - turned * ux * size * 0.85),
+                Pencil.Upright((ux, uy))
+            );
         }
-        foreach (var island in site.Islands) Islands.Draw(pencil, island, corners, outline is Corners, rule, "perimeter");
+        foreach (var island in site.Islands)
+            Islands.Draw(pencil, island, corners, outline is Corners, rule, "perimeter");
         return pencil.Done();
     }
 }
@@ -109,12 +151,14 @@ internal static class DrawnRun
         var pencil = new Pencil();
         var (length, across) = ((double)run.Long.Millimetres, (double)(run.Across?.Millimetres ?? 0));
         var thick = Math.Max(across, length * 0.03);
-        if (thick > across) pencil.Note(run.Across is null ? "its width was not measured" : "drawn wider than it is, to be seen");
+        if (thick > across)
+            pencil.Note(run.Across is null ? "its width was not measured" : "drawn wider than it is, to be seen");
         pencil.Surface("run", "", Pencil.Box(0, 0, length, thick), run.Across is null ? ["length"] : ["area"]);
         pencil.Edge("length", (0, thick), (length, thick));
         var size = Pencil.Letter(length, thick);
         pencil.Mark(run.Long.Read(system), (length / 2, thick + size * 0.9));
-        if (run.Across is { } wide) pencil.Mark($"{wide.Read(system)} {(run.IsGirth ? "round" : "wide")}", (length / 2, -size * 0.8));
+        if (run.Across is { } wide)
+            pencil.Mark($"{wide.Read(system)} {(run.IsGirth ? "round" : "wide")}", (length / 2, -size * 0.8));
         return pencil.Done();
     }
 }
@@ -127,9 +171,14 @@ internal static class DrawnStair
     public static Drawing Of(Stair stair, UnitSystem system)
     {
         var pencil = new Pencil();
-        var (rise, going, width) = ((double)stair.Rise.Millimetres, (double)stair.Going.Millimetres, (double)stair.Width.Millimetres);
+        var (rise, going, width) = (
+            (double)stair.Rise.Millimetres,
+            (double)stair.Going.Millimetres,
+            (double)stair.Width.Millimetres
+        );
         var (risers, treads) = (Math.Min(stair.Risers, MostSteps), Math.Min(stair.Treads, MostSteps));
-        if (risers < stair.Risers) pencil.Note($"only the first {MostSteps} steps are drawn");
+        if (risers < stair.Risers)
+            pencil.Note($"only the first {MostSteps} steps are drawn");
         var (up, along) = (risers * rise, treads * going);
         var developed = up + along;
         var size = Pencil.Letter(Math.Max(along, developed), up + width * 1.4);
@@ -138,11 +187,19 @@ internal static class DrawnStair
         for (var i = 0; i < Math.Max(risers, treads); i++)
         {
             var (x, y) = profile[^1];
-            if (i < risers) profile.Add((x, y -= rise));
-            if (i < treads) profile.Add((x + going, y));
+            if (i < risers)
+                profile.Add((x, y -= rise));
+            if (i < treads)
+                profile.Add((x + going, y));
         }
         var middle = (developed - along) / 2;
-        if (profile[^1].X > 0) pencil.Surface("unknown", "side", [.. profile.Select(p => (p.X + middle, p.Y)), (middle + along, 0)], "stringerLength");
+        if (profile[^1].X > 0)
+            pencil.Surface(
+                "unknown",
+                "side",
+                [.. profile.Select(p => (p.X + middle, p.Y)), (middle + along, 0)],
+                "stringerLength"
+            );
         pencil.Edge("stringerLength", (middle, 0), (middle + along, -up));
         pencil.Mark($"{stair.Risers} × {stair.Rise.Read(system)}", (middle + along + size * 0.9, -up / 2), -90);
         pencil.Mark($"{stair.Treads} × {stair.Going.Read(system)}", (middle + along * 0.62, size * 0.9));
@@ -154,7 +211,8 @@ internal static class DrawnStair
                 pencil.Surface("riser", "", Pencil.Box(at, top, rise, width), "developedArea", "stepCount");
                 at += rise;
             }
-            if (i >= treads) continue;
+            if (i >= treads)
+                continue;
             pencil.Surface("tread", "", Pencil.Box(at, top, going, width), "developedArea");
             pencil.Edge("edgeLength", (at, top), (at, top + width));
             at += going;
@@ -167,7 +225,10 @@ internal static class DrawnStair
             var (edge, deep) = ((double)landing.Wide.Millimetres, (double)landing.High.Millimetres);
             pencil.Surface("tread", "landing", Pencil.Box(x2, top, deep, edge), "developedArea");
             pencil.Edge("edgeLength", (x2, top), (x2, top + edge));
-            pencil.Mark($"landing {landing.Wide.Read(system)} × {landing.High.Read(system)}", (x2 + deep / 2, top + edge + size * 0.9));
+            pencil.Mark(
+                $"landing {landing.Wide.Read(system)} × {landing.High.Read(system)}",
+                (x2 + deep / 2, top + edge + size * 0.9)
+            );
             x2 += deep + size * 4;
         }
         return pencil.Done();
@@ -183,14 +244,23 @@ internal static class DrawnItems
     {
         var pencil = new Pencil();
         pencil.Note("a square for each");
-        const double square = 100, gap = 24;
+        const double square = 100,
+            gap = 24;
         var y = 0d;
         for (var i = 0; i < items.Items.Length; i++)
         {
             var item = items.Items[i];
             var shown = Math.Min(item.Count, MostDrawn);
-            for (var n = 0; n < shown; n++) pencil.Surface("item", item.Name, Pencil.Box(n % 15 * (square + gap), y + n / 15 * (square + gap), square, square), "count", $"items/{i + 1}");
-            if (shown < item.Count) pencil.Note($"only {MostDrawn} of each are drawn");
+            for (var n = 0; n < shown; n++)
+                pencil.Surface(
+                    "item",
+                    item.Name,
+                    Pencil.Box(n % 15 * (square + gap), y + n / 15 * (square + gap), square, square),
+                    "count",
+                    $"items/{i + 1}"
+                );
+            if (shown < item.Count)
+                pencil.Note($"only {MostDrawn} of each are drawn");
             y += ((shown - 1) / 15 + 1) * (square + gap);
             pencil.Mark($"{item.Count} {item.Name}", (Math.Min(shown, 15) * (square + gap) / 2, y + 34));
             y += 150;

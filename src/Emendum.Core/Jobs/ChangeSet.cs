@@ -33,12 +33,16 @@ public static class ChangeSet
             if (CellAt(change.Path) is { } key)
             {
                 cells ??= job.Cells.ToBuilder();
-                if (change.After is null) cells.Remove(key);
-                else if (read.TryGetValue(change.After, out var cell)) cells[key] = cell;
-                else cells[key] = read[change.After] = change.After.Deserialize<Cell>(JobJson.Options)!;
+                if (change.After is null)
+                    cells.Remove(key);
+                else if (read.TryGetValue(change.After, out var cell))
+                    cells[key] = cell;
+                else
+                    cells[key] = read[change.After] = change.After.Deserialize<Cell>(JobJson.Options)!;
                 continue;
             }
-            if (cells is not null) job = job with { Cells = cells.ToImmutable() };
+            if (cells is not null)
+                job = job with { Cells = cells.ToImmutable() };
             cells = null;
             job = Set(job, change.Path, change.After);
         }
@@ -49,7 +53,10 @@ public static class ChangeSet
     public static CellKey? CellAt(string path) => path.Length == WholeCell ? CellOf(path) : null;
 
     /// <summary>The cell that a path is of, as a whole or in one field; null for any other path.</summary>
-    public static CellKey? CellOf(string path) => path.StartsWith("cells/", StringComparison.Ordinal) ? new(Guid.Parse(path.AsSpan(6, 36)), Guid.Parse(path.AsSpan(43, 36))) : null;
+    public static CellKey? CellOf(string path) =>
+        path.StartsWith("cells/", StringComparison.Ordinal)
+            ? new(Guid.Parse(path.AsSpan(6, 36)), Guid.Parse(path.AsSpan(43, 36)))
+            : null;
 
     /// <summary>Length of <c>cells/WORK/PLACE</c>.</summary>
     private const int WholeCell = 79;
@@ -58,7 +65,10 @@ public static class ChangeSet
     internal static Func<Cell?, JsonNode?> CellWriter()
     {
         var written = new Dictionary<Cell, JsonNode?>();
-        return cell => cell is null ? null : written.TryGetValue(cell, out var node) ? node : written[cell] = JsonSerializer.SerializeToNode(cell, JobJson.Options);
+        return cell =>
+            cell is null ? null
+            : written.TryGetValue(cell, out var node) ? node
+            : written[cell] = JsonSerializer.SerializeToNode(cell, JobJson.Options);
     }
 
     /// <summary>The cells that a change set touches, whole or in one field, where it touches nothing else; otherwise null.</summary>
@@ -67,7 +77,8 @@ public static class ChangeSet
         var keys = new CellKey[changes.Length];
         for (var i = 0; i < keys.Length; i++)
         {
-            if (CellOf(changes[i].Path) is not { } key) return null;
+            if (CellOf(changes[i].Path) is not { } key)
+                return null;
             keys[i] = key;
         }
         return keys;
@@ -80,7 +91,8 @@ public static class ChangeSet
         foreach (var change in reversed)
         {
             var now = CellAt(change.Path) is { } key ? write(job.Cells.GetValueOrDefault(key)) : Get(job, change.Path);
-            if (!ReferenceEquals(now, change.Before) && !Same(now, change.Before)) return change;
+            if (!ReferenceEquals(now, change.Before) && !Same(now, change.Before))
+                return change;
         }
         return null;
     }
@@ -89,8 +101,11 @@ public static class ChangeSet
     public static JsonNode? Get(Job job, string path)
     {
         var parts = path.Split('/');
-        JsonNode? Node<T>(T? thing, int field) => thing is null ? null
-            : JsonSerializer.SerializeToNode(thing, JobJson.Options) is { } node && parts.Length > field ? node[parts[field]]?.DeepClone() : JsonSerializer.SerializeToNode(thing, JobJson.Options);
+        JsonNode? Node<T>(T? thing, int field) =>
+            thing is null ? null
+            : JsonSerializer.SerializeToNode(thing, JobJson.Options) is { } node && parts.Length > field
+                ? node[parts[field]]?.DeepClone()
+            : JsonSerializer.SerializeToNode(thing, JobJson.Options);
         return parts[0] switch
         {
             "places" => Node(job.Place(Guid.Parse(parts[1])), 2),
@@ -119,15 +134,43 @@ public static class ChangeSet
         switch (parts[0])
         {
             case "places":
-                return job with { Places = InOrder(job.Places, Guid.Parse(parts[1]), p => p.Id, p => p.Rank, old => Changed(old, parts, 2, value)) };
+                return job with
+                {
+                    Places = InOrder(
+                        job.Places,
+                        Guid.Parse(parts[1]),
+                        p => p.Id,
+                        p => p.Rank,
+                        old => Changed(old, parts, 2, value)
+                    ),
+                };
             case "work":
-                return job with { Work = InOrder(job.Work, Guid.Parse(parts[1]), w => w.Id, w => w.Rank, old => Changed(old, parts, 2, value)) };
+                return job with
+                {
+                    Work = InOrder(
+                        job.Work,
+                        Guid.Parse(parts[1]),
+                        w => w.Id,
+                        w => w.Rank,
+                        old => Changed(old, parts, 2, value)
+                    ),
+                };
             case "cells":
                 var key = new CellKey(Guid.Parse(parts[1]), Guid.Parse(parts[2]));
-                return job with { Cells = Changed(job.Cells.GetValueOrDefault(key), parts, 3, value) is { } cell ? job.Cells.SetItem(key, cell) : job.Cells.Remove(key) };
+                return job with
+                {
+                    Cells = Changed(job.Cells.GetValueOrDefault(key), parts, 3, value) is { } cell
+                        ? job.Cells.SetItem(key, cell)
+                        : job.Cells.Remove(key),
+                };
             case "book":
                 var id = Guid.Parse(parts[1]);
-                return job with { Book = value is null ? job.Book.Remove(id) : job.Book.SetItem(id, value.Deserialize<BookEntry>(JobJson.Options)!) };
+                return job with
+                {
+                    Book = value is null
+                        ? job.Book.Remove(id)
+                        : job.Book.SetItem(id, value.Deserialize<BookEntry>(JobJson.Options)!),
+                };
             case "info":
                 return job with { Info = Changed(job.Info, parts, 1, value)! };
             case "pricing":
@@ -135,14 +178,28 @@ public static class ChangeSet
             case "proposal":
                 return job with { Proposal = Changed(job.Proposal, parts, 1, value)! };
             case "schedule":
-                return job with { Schedule = InOrder(job.Schedule, Guid.Parse(parts[1]), s => s.Id, s => s.Rank, old => Changed(old, parts, 2, value)) };
+                return job with
+                {
+                    Schedule = InOrder(
+                        job.Schedule,
+                        Guid.Parse(parts[1]),
+                        s => s.Id,
+                        s => s.Rank,
+                        old => Changed(old, parts, 2, value)
+                    ),
+                };
             case "conditions":
                 return job with { Conditions = Changed(new Listed(job.Conditions), ["", "ids"], 1, value)!.Ids };
             case "pace":
                 return job with { Pace = value?.Deserialize<PaceFactor>(JobJson.Options) };
             case "setAside":
                 var check = path["setAside/".Length..];
-                return job with { SetAside = value is null ? job.SetAside.Remove(check) : job.SetAside.SetItem(check, value.GetValue<string>()) };
+                return job with
+                {
+                    SetAside = value is null
+                        ? job.SetAside.Remove(check)
+                        : job.SetAside.SetItem(check, value.GetValue<string>()),
+                };
             case "units":
                 return job with { Units = value.Deserialize<Quantities.UnitSystem>(JobJson.Options) };
             case "deduct":
@@ -155,12 +212,18 @@ public static class ChangeSet
     private sealed record Listed(ImmutableArray<Guid> Ids);
 
     /// <summary>The thing with one field set, or the whole of it replaced.</summary>
-    private static T? Changed<T>(T? old, string[] parts, int field, JsonNode? value) where T : class
+    private static T? Changed<T>(T? old, string[] parts, int field, JsonNode? value)
+        where T : class
     {
-        if (parts.Length <= field) return value?.Deserialize<T>(JobJson.Options);
+        if (parts.Length <= field)
+            return value?.Deserialize<T>(JobJson.Options);
         var node = JsonSerializer.SerializeToNode(old, JobJson.Options)!.AsObject();
         // A field that is null may be left out of what is written.
-        if (!node.ContainsKey(parts[field]) && !JobJson.Options.GetTypeInfo(typeof(T)).Properties.Any(p => p.Name == parts[field] && p.Set is not null)) throw RefusedException.Of(parts[field], $"There is no field “{parts[field]}” here.");
+        if (
+            !node.ContainsKey(parts[field])
+            && !JobJson.Options.GetTypeInfo(typeof(T)).Properties.Any(p => p.Name == parts[field] && p.Set is not null)
+        )
+            throw RefusedException.Of(parts[field], $"There is no field “{parts[field]}” here.");
         node[parts[field]] = value?.DeepClone();
         try
         {
@@ -168,21 +231,44 @@ public static class ChangeSet
         }
         catch (JsonException wrong)
         {
-            throw RefusedException.Of(parts[field], wrong is not PlainJsonException ? "That is not a value this field takes." : wrong.Message.StartsWith("A number", StringComparison.Ordinal) ? "Write a number, like 12.5." : wrong.Message);
+            throw RefusedException.Of(
+                parts[field],
+                wrong is not PlainJsonException ? "That is not a value this field takes."
+                    : wrong.Message.StartsWith("A number", StringComparison.Ordinal) ? "Write a number, like 12.5."
+                    : wrong.Message
+            );
         }
     }
 
-    private static ImmutableArray<T> InOrder<T>(ImmutableArray<T> list, Guid id, Func<T, Guid> idOf, Func<T, string> rankOf, Func<T?, T?> change) where T : class
+    private static ImmutableArray<T> InOrder<T>(
+        ImmutableArray<T> list,
+        Guid id,
+        Func<T, Guid> idOf,
+        Func<T, string> rankOf,
+        Func<T?, T?> change
+    )
+        where T : class
     {
         var at = -1;
         for (var i = 0; i < list.Length && at < 0; i++)
-            if (idOf(list[i]) == id) at = i;
+            if (idOf(list[i]) == id)
+                at = i;
         var now = change(at < 0 ? null : list[at]);
-        if (at >= 0 && now is not null && rankOf(now) == rankOf(list[at])) return list.SetItem(at, now);
-        if (at >= 0) list = list.RemoveAt(at);
-        if (now is null) return list;
+        if (at >= 0 && now is not null && rankOf(now) == rankOf(list[at]))
+            return list.SetItem(at, now);
+        if (at >= 0)
+            list = list.RemoveAt(at);
+        if (now is null)
+            return list;
         var to = 0;
-        while (to < list.Length && (string.CompareOrdinal(rankOf(list[to]), rankOf(now)) is var c && (c < 0 || (c == 0 && idOf(list[to]).CompareTo(id) < 0)))) to++;
+        while (
+            to < list.Length
+            && (
+                string.CompareOrdinal(rankOf(list[to]), rankOf(now)) is var c
+                && (c < 0 || (c == 0 && idOf(list[to]).CompareTo(id) < 0))
+            )
+        )
+            to++;
         return list.Insert(to, now);
     }
 }

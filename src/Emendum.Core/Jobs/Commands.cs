@@ -17,7 +17,8 @@ public static class Commands
     /// <exception cref="RefusedException">With the field and a sentence; the job is as it was.</exception>
     public static (Job Job, ImmutableArray<Change> Changes) Apply(Job job, Command command, Func<Guid, BookEntry?> book)
     {
-        if (command.Id == Guid.Empty) throw RefusedException.Of("id", "A command needs an id.");
+        if (command.Id == Guid.Empty)
+            throw RefusedException.Of("id", "A command needs an id.");
         ImmutableArray<Change> changes = command switch
         {
             AddPlace c => PlaceCommands.Add(job, c),
@@ -28,13 +29,33 @@ public static class Commands
             MovePlaces c => PlaceCommands.Move(job, c),
             RenameGroup c => PlaceCommands.RenameGroup(job, c),
             RemovePlaces c => PlaceCommands.Remove(job, c),
-            SetPlaces { Field: "finish" or "notes" or "conditions" } c => Pinning(job, SetAll(job, "places", c.Field, c.At), changed => c.Field == "conditions" ? c.At.SelectMany(at => changed.Place(at.Place)!.Conditions.Select(x => x.Condition)) : [], c.Field, book),
+            SetPlaces { Field: "finish" or "notes" or "conditions" } c => Pinning(
+                job,
+                SetAll(job, "places", c.Field, c.At),
+                changed =>
+                    c.Field == "conditions"
+                        ? c.At.SelectMany(at => changed.Place(at.Place)!.Conditions.Select(x => x.Condition))
+                        : [],
+                c.Field,
+                book
+            ),
             SetCells { Field: not ("state" or "note") } c => CellCommands.Set(job, c, book),
-            SetConditions c => Pinning(job, Set(job, "conditions", Node(c.Was), Node(c.Conditions)), changed => changed.Conditions, "conditions", book),
+            SetConditions c => Pinning(
+                job,
+                Set(job, "conditions", Node(c.Was), Node(c.Conditions)),
+                changed => changed.Conditions,
+                "conditions",
+                book
+            ),
             SetMeasure c => PlaceCommands.SetMeasure(job, c),
             SetUnits c => PlaceCommands.SetUnits(job, c),
             AddSchedule c => PlaceCommands.AddSchedule(job, c),
-            SetScheduleItem c => Set(job, $"schedule/{(job.Schedule.Any(s => s.Id == c.Item) ? c.Item : throw RefusedException.Of("item", "That row is not in the schedule any more."))}/source", c.Was, c.Source),
+            SetScheduleItem c => Set(
+                job,
+                $"schedule/{(job.Schedule.Any(s => s.Id == c.Item) ? c.Item : throw RefusedException.Of("item", "That row is not in the schedule any more."))}/source",
+                c.Was,
+                c.Source
+            ),
             RemoveSchedule => [.. job.Schedule.Select(s => new Change($"schedule/{s.Id}", Node(s), null))],
             AddWork c => WorkCommands.Add(job, c, book),
             SetWork c => WorkCommands.Set(job, c, book),
@@ -49,14 +70,32 @@ public static class Commands
             SetEntry c => WorkCommands.SetEntry(job, c, book),
             TakeFromBook c => WorkCommands.Take(job, c, book),
             SetPace c => Set(job, "pace", Node(c.Was), Node(c.Pace)),
-            SetAside c => Set(job, "setAside/" + c.Check, c.Was.Length == 0 ? null : c.Was, c.Reason.Trim().Length == 0 ? null : c.Reason.Trim()),
-            SetDeduction c => Set(job, "deduct", c.Was, DeductionRule.Find(c.Rule)?.Name ?? throw RefusedException.Of("rule", $"There is no deduction rule “{c.Rule}”.")),
+            SetAside c => Set(
+                job,
+                "setAside/" + c.Check,
+                c.Was.Length == 0 ? null : c.Was,
+                c.Reason.Trim().Length == 0 ? null : c.Reason.Trim()
+            ),
+            SetDeduction c => Set(
+                job,
+                "deduct",
+                c.Was,
+                DeductionRule.Find(c.Rule)?.Name
+                    ?? throw RefusedException.Of("rule", $"There is no deduction rule “{c.Rule}”.")
+            ),
             SetInfo c => Set(job, "info/" + c.Field, c.Was, c.Now),
-            SetPricing c => Pinning(job, Set(job, "pricing/" + c.Field, c.Was, c.Now), changed => changed.Pricing.SetUp is { } setUp ? [setUp] : [], c.Field, book),
+            SetPricing c => Pinning(
+                job,
+                Set(job, "pricing/" + c.Field, c.Was, c.Now),
+                changed => changed.Pricing.SetUp is { } setUp ? [setUp] : [],
+                c.Field,
+                book
+            ),
             SetProposal c => Set(job, "proposal/" + c.Field, c.Was, c.Now),
             _ => throw RefusedException.Of("type", "That command is not known."),
         };
-        if (changes.IsEmpty) return (job, changes);
+        if (changes.IsEmpty)
+            return (job, changes);
         var changed = ChangeSet.Apply(job, changes);
         CheckTouched(changed, command, changes);
         return (changed, changes);
@@ -72,14 +111,24 @@ public static class Commands
         {
             if (ChangeSet.CellOf(change.Path) is { } key)
             {
-                if (change.After is not null && (!work.Contains(key.Work) || !places.Contains(key.Place))) throw RefusedException.Of("", "The place or the work has since been taken away.");
+                if (change.After is not null && (!work.Contains(key.Work) || !places.Contains(key.Place)))
+                    throw RefusedException.Of("", "The place or the work has since been taken away.");
                 continue;
             }
             var parts = change.Path.Split('/');
-            if (change.After is null && parts.Length == 2 && parts[0] is "places" or "work" && job.Cells.Keys.Any(k => parts[0] == "places" ? k.Place == Guid.Parse(parts[1]) : k.Work == Guid.Parse(parts[1])))
+            if (
+                change.After is null
+                && parts.Length == 2
+                && parts[0] is "places" or "work"
+                && job.Cells.Keys.Any(k =>
+                    parts[0] == "places" ? k.Place == Guid.Parse(parts[1]) : k.Work == Guid.Parse(parts[1])
+                )
+            )
                 throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");
-            if (parts[0] == "places" && job.Place(Guid.Parse(parts[1])) is { } place) JobChecks.Place(place, job, incoming);
-            if (parts[0] == "work" && job.Item(Guid.Parse(parts[1])) is { } item) JobChecks.Item(item, job);
+            if (parts[0] == "places" && job.Place(Guid.Parse(parts[1])) is { } place)
+                JobChecks.Place(place, job, incoming);
+            if (parts[0] == "work" && job.Item(Guid.Parse(parts[1])) is { } item)
+                JobChecks.Item(item, job);
         }
     }
 
@@ -87,68 +136,128 @@ public static class Commands
     {
         switch (command)
         {
-            case SetPricing: JobChecks.Pricing(job); break;
-            case SetCells or CopyCells or PasteCells: JobChecks.Cells(job, changes.Select(c => ChangeSet.CellOf(c.Path)).OfType<CellKey>()); break;
-            case SetPace: JobChecks.Pace(job); break;
-            case SetAside c: JobChecks.SetAside(job); break;
-            case SetConditions: JobChecks.Conditions(job, job.Conditions); break;
-            case SetProposal: job.Proposal.Check(); break;
-            case SetInfo: JobChecks.Info(job.Info); break;
-            case SetWork c: JobChecks.Item(Item(job, c.Work), job); break;
+            case SetPricing:
+                JobChecks.Pricing(job);
+                break;
+            case SetCells or CopyCells or PasteCells:
+                JobChecks.Cells(job, changes.Select(c => ChangeSet.CellOf(c.Path)).OfType<CellKey>());
+                break;
+            case SetPace:
+                JobChecks.Pace(job);
+                break;
+            case SetAside c:
+                JobChecks.SetAside(job);
+                break;
+            case SetConditions:
+                JobChecks.Conditions(job, job.Conditions);
+                break;
+            case SetProposal:
+                job.Proposal.Check();
+                break;
+            case SetInfo:
+                JobChecks.Info(job.Info);
+                break;
+            case SetWork c:
+                JobChecks.Item(Item(job, c.Work), job);
+                break;
             case AddWork c:
                 foreach (var id in c.With.Select(w => w.Work).Append(c.Work))
-                    if (job.Item(id) is { } added) JobChecks.Item(added, job);
+                    if (job.Item(id) is { } added)
+                        JobChecks.Item(added, job);
                 break;
-            case ReplaceProduct or SetEntry or TakeFromBook: JobChecks.Check(job); break;
-            case AddPlace or AddPlaces or RemeasurePlace or EditPlaces or ClonePlaces or MovePlaces or RenameGroup or RemovePlaces or SetPlaces or SetMeasure or SetUnits:
-                if (job.Places.Length > JobChecks.MostPlaces) throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
+            case ReplaceProduct or SetEntry or TakeFromBook:
+                JobChecks.Check(job);
+                break;
+            case AddPlace
+            or AddPlaces
+            or RemeasurePlace
+            or EditPlaces
+            or ClonePlaces
+            or MovePlaces
+            or RenameGroup
+            or RemovePlaces
+            or SetPlaces
+            or SetMeasure
+            or SetUnits:
+                if (job.Places.Length > JobChecks.MostPlaces)
+                    throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
                 var incoming = job.Incoming();
-                foreach (var id in changes.Where(c => c.Path.StartsWith("places/", StringComparison.Ordinal)).Select(c => Guid.Parse(c.Path.AsSpan(7, 36))).Distinct())
-                    if (job.Place(id) is { } place) JobChecks.Place(place, job, incoming);
+                foreach (
+                    var id in changes
+                        .Where(c => c.Path.StartsWith("places/", StringComparison.Ordinal))
+                        .Select(c => Guid.Parse(c.Path.AsSpan(7, 36)))
+                        .Distinct()
+                )
+                    if (job.Place(id) is { } place)
+                        JobChecks.Place(place, job, incoming);
                 break;
             case AddSchedule or SetScheduleItem:
-                foreach (var item in job.Schedule) item.Check(job);
+                foreach (var item in job.Schedule)
+                    item.Check(job);
                 break;
         }
     }
 
-    internal static Place Place(Job job, Guid id) => job.Place(id) ?? throw RefusedException.Of("place", "That place is not in this job any more.");
+    internal static Place Place(Job job, Guid id) =>
+        job.Place(id) ?? throw RefusedException.Of("place", "That place is not in this job any more.");
 
-    internal static WorkItem Item(Job job, Guid id) => job.Item(id) ?? throw RefusedException.Of("work", "That work is not in this job any more.");
+    internal static WorkItem Item(Job job, Guid id) =>
+        job.Item(id) ?? throw RefusedException.Of("work", "That work is not in this job any more.");
 
     internal static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
 
     internal static ImmutableArray<Change> Set(Job job, string path, JsonNode? was, JsonNode? now)
     {
         var current = ChangeSet.Get(job, path);
-        if (!ChangeSet.Same(current, was)) throw new ConflictException(path[(path.LastIndexOf('/') + 1)..], current);
+        if (!ChangeSet.Same(current, was))
+            throw new ConflictException(path[(path.LastIndexOf('/') + 1)..], current);
         return ChangeSet.Same(current, now) ? [] : [new(path, current, now?.DeepClone())];
     }
 
     /// <summary>Sets one field of many things that lie under a path by place.</summary>
     internal static ImmutableArray<Change> SetAll(Job job, string under, string field, ImmutableArray<AtPlace> all)
     {
-        if (all.Length > MostCells || all.Select(at => at.Place).Distinct().Count() != all.Length) throw RefusedException.Of("at", $"Each place once, and at most {MostCells} at a time.");
+        if (all.Length > MostCells || all.Select(at => at.Place).Distinct().Count() != all.Length)
+            throw RefusedException.Of("at", $"Each place once, and at most {MostCells} at a time.");
         return [.. all.SelectMany(at => Set(job, $"{under}/{Place(job, at.Place).Id}/{field}", at.Was, at.Now))];
     }
 
     /// <summary>The cells that go with what is taken away.</summary>
     internal static IEnumerable<Change> CellsGone(Job job, Func<CellKey, bool> concerns) =>
-        job.Cells.Where(c => concerns(c.Key)).OrderBy(c => c.Key.Work).ThenBy(c => c.Key.Place).Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Node(c.Value), null));
+        job
+            .Cells.Where(c => concerns(c.Key))
+            .OrderBy(c => c.Key.Work)
+            .ThenBy(c => c.Key.Place)
+            .Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", Node(c.Value), null));
 
     /// <summary>Pins an entry and what it needs, unless the job has them.</summary>
     internal static ImmutableArray<Change> Pin(Job job, Guid id, string field, Func<Guid, BookEntry?> book)
     {
-        if (job.Book.ContainsKey(id)) return [];
+        if (job.Book.ContainsKey(id))
+            return [];
         var entry = book(id) ?? throw RefusedException.Of(field, "That entry is not in the Book any more.");
-        return [.. entry.Needs.Where(need => !job.Book.ContainsKey(need)).SelectMany(need => Pin(job, need, field, book)), new($"book/{id}", null, Node(entry))];
+        return
+        [
+            .. entry.Needs.Where(need => !job.Book.ContainsKey(need)).SelectMany(need => Pin(job, need, field, book)),
+            new($"book/{id}", null, Node(entry)),
+        ];
     }
 
     /// <summary>The changes, after those that pin the entries which the changed job then names.</summary>
-    internal static ImmutableArray<Change> Pinning(Job job, ImmutableArray<Change> changes, Func<Job, IEnumerable<Guid>> named, string field, Func<Guid, BookEntry?> book)
+    internal static ImmutableArray<Change> Pinning(
+        Job job,
+        ImmutableArray<Change> changes,
+        Func<Job, IEnumerable<Guid>> named,
+        string field,
+        Func<Guid, BookEntry?> book
+    )
     {
-        if (changes.IsEmpty) return changes;
-        var pins = named(ChangeSet.Apply(job, changes)).Distinct().SelectMany(id => Pin(job, id, field, book)).DistinctBy(c => c.Path);
+        if (changes.IsEmpty)
+            return changes;
+        var pins = named(ChangeSet.Apply(job, changes))
+            .Distinct()
+            .SelectMany(id => Pin(job, id, field, book))
+            .DistinctBy(c => c.Path);
         return [.. pins, .. changes];
     }
 }

@@ -9,13 +9,33 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>What a job is called and who it is for, as it stands in its documents.</summary>
-public sealed record JobInfo(string Name, string Subtitle, string Number, string Customer, string CustomerAddress, Guid? CustomerId, string Firm, string FirmAddress, string Currency, string Date);
+public sealed record JobInfo(
+    string Name,
+    string Subtitle,
+    string Number,
+    string Customer,
+    string CustomerAddress,
+    Guid? CustomerId,
+    string Firm,
+    string FirmAddress,
+    string Currency,
+    string Date
+);
 
 /// <summary>One job: places, work items with their cells, the Book entries it pins, and its terms. Immutable; equal parts are shared between versions.</summary>
 public sealed record Job(
-    Guid Id, JobInfo Info, UnitSystem Units, string Deduct,
-    ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work, ImmutableDictionary<CellKey, Cell> Cells,
-    ImmutableDictionary<Guid, BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal, ImmutableArray<ScheduleItem> Schedule)
+    Guid Id,
+    JobInfo Info,
+    UnitSystem Units,
+    string Deduct,
+    ImmutableArray<Place> Places,
+    ImmutableArray<WorkItem> Work,
+    ImmutableDictionary<CellKey, Cell> Cells,
+    ImmutableDictionary<Guid, BookEntry> Book,
+    PricingTerms Pricing,
+    ProposalTerms Proposal,
+    ImmutableArray<ScheduleItem> Schedule
+)
 {
     /// <summary>Conditions on all work of the job.</summary>
     public ImmutableArray<Guid> Conditions { get; init; } = [];
@@ -27,33 +47,58 @@ public sealed record Job(
     public ImmutableSortedDictionary<string, string> SetAside { get; init; } = NothingSetAside;
 
     /// <summary>No check is set aside; in the order of the keys' bytes.</summary>
-    public static readonly ImmutableSortedDictionary<string, string> NothingSetAside = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+    public static readonly ImmutableSortedDictionary<string, string> NothingSetAside = ImmutableSortedDictionary.Create<
+        string,
+        string
+    >(StringComparer.Ordinal);
 
     /// <summary>A job with nothing in it yet.</summary>
-    public static Job Empty(Guid id, JobInfo info, UnitSystem units) => new(
-        id, info, units, "net", [], [], ImmutableDictionary<CellKey, Cell>.Empty, ImmutableDictionary<Guid, BookEntry>.Empty, PricingTerms.Starting, new(Detail.Section, true, "", "", 30), []);
+    public static Job Empty(Guid id, JobInfo info, UnitSystem units) =>
+        new(
+            id,
+            info,
+            units,
+            "net",
+            [],
+            [],
+            ImmutableDictionary<CellKey, Cell>.Empty,
+            ImmutableDictionary<Guid, BookEntry>.Empty,
+            PricingTerms.Starting,
+            new(Detail.Section, true, "", "", 30),
+            []
+        );
 
     /// <summary>The rule by which openings are taken off.</summary>
-    public DeductionRule Rule => DeductionRule.Find(Deduct) ?? throw RefusedException.Of("deduct", $"There is no deduction rule “{Deduct}”.");
+    public DeductionRule Rule =>
+        DeductionRule.Find(Deduct) ?? throw RefusedException.Of("deduct", $"There is no deduction rule “{Deduct}”.");
 
     /// <summary>The place with that id, or null.</summary>
     public Place? Place(Guid id) => Places.FirstOrDefault(p => p.Id == id);
 
     /// <summary>A place measured by the rules of this job, on its own.</summary>
-    public PlaceMeasures Measured(Place place, Reckoning.Trace trace) => PlaceMeasures.Of(place, Incoming().GetValueOrDefault(place.Id, []), Units, Rule, trace);
+    public PlaceMeasures Measured(Place place, Reckoning.Trace trace) =>
+        PlaceMeasures.Of(place, Incoming().GetValueOrDefault(place.Id, []), Units, Rule, trace);
 
     /// <summary>Openings that lead into a place from another, by that place.</summary>
     public Dictionary<Guid, ImmutableArray<Opening>> Incoming()
     {
         var incoming = new Dictionary<Guid, ImmutableArray<Opening>>();
         foreach (var place in Places)
-            foreach (var opening in place.Openings)
-                if (opening.Into is { } into) incoming[into] = incoming.GetValueOrDefault(into, []).Add(opening);
+        foreach (var opening in place.Openings)
+            if (opening.Into is { } into)
+                incoming[into] = incoming.GetValueOrDefault(into, []).Add(opening);
         return incoming;
     }
 
     /// <summary>How a block of cells is seen, a letter for each, row by row, as commands about cells carry it.</summary>
-    public string Seen(IReadOnlyCollection<Guid> work, IReadOnlyCollection<Guid> places) => new([.. places.SelectMany(p => work.Select(w => CellCommands.Letter(Cells.GetValueOrDefault(new(w, p))?.State)))]);
+    public string Seen(IReadOnlyCollection<Guid> work, IReadOnlyCollection<Guid> places) =>
+        new(
+            [
+                .. places.SelectMany(p =>
+                    work.Select(w => CellCommands.Letter(Cells.GetValueOrDefault(new(w, p))?.State))
+                ),
+            ]
+        );
 
     /// <summary>The work item with that id, or null.</summary>
     public WorkItem? Item(Guid id) => Work.FirstOrDefault(w => w.Id == id);

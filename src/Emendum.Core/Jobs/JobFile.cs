@@ -14,8 +14,19 @@ public sealed record CellInFile(Guid Work, Guid Place, Cell Cell);
 
 /// <summary>A job as one JSON document that stands alone (docs/job-file.md). The same job gives the same bytes.</summary>
 public sealed record JobFile(
-    int SchemaVersion, Guid Id, JobInfo Info, UnitSystem Units, string Deduct, ImmutableArray<Place> Places, ImmutableArray<WorkItem> Work,
-    ImmutableArray<CellInFile> Cells, ImmutableArray<BookEntry> Book, PricingTerms Pricing, ProposalTerms Proposal, ImmutableArray<ScheduleItem> Schedule)
+    int SchemaVersion,
+    Guid Id,
+    JobInfo Info,
+    UnitSystem Units,
+    string Deduct,
+    ImmutableArray<Place> Places,
+    ImmutableArray<WorkItem> Work,
+    ImmutableArray<CellInFile> Cells,
+    ImmutableArray<BookEntry> Book,
+    PricingTerms Pricing,
+    ProposalTerms Proposal,
+    ImmutableArray<ScheduleItem> Schedule
+)
 {
     /// <summary>Conditions on all work of the job.</summary>
     public ImmutableArray<Guid> Conditions { get; init; } = [];
@@ -43,8 +54,24 @@ public sealed record JobFile(
             let cell = job.Cells[key]
             select new CellInFile(work.Id, place.Id, cell);
         var file = new JobFile(
-            CurrentVersion, job.Id, job.Info, job.Units, job.Deduct, job.Places, job.Work, [.. cells], [.. job.Book.Values.OrderBy(e => e.Id)], job.Pricing, job.Proposal, job.Schedule)
-        { Conditions = job.Conditions, Pace = job.Pace, SetAside = job.SetAside };
+            CurrentVersion,
+            job.Id,
+            job.Info,
+            job.Units,
+            job.Deduct,
+            job.Places,
+            job.Work,
+            [.. cells],
+            [.. job.Book.Values.OrderBy(e => e.Id)],
+            job.Pricing,
+            job.Proposal,
+            job.Schedule
+        )
+        {
+            Conditions = job.Conditions,
+            Pace = job.Pace,
+            SetAside = job.SetAside,
+        };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? JobJson.Indented : JobJson.Options);
     }
 
@@ -52,28 +79,59 @@ public sealed record JobFile(
     /// <exception cref="RefusedException">Not a job file, or one that contradicts itself; says where.</exception>
     public static Job Read(ReadOnlySpan<byte> bytes)
     {
-        if (bytes.Length > MostBytes) throw RefusedException.Of("file", $"A job file is at most {MostBytes / 1_000_000} MB; this one is {bytes.Length / 1_000_000} MB.");
+        if (bytes.Length > MostBytes)
+            throw RefusedException.Of(
+                "file",
+                $"A job file is at most {MostBytes / 1_000_000} MB; this one is {bytes.Length / 1_000_000} MB."
+            );
         JobFile file;
         try
         {
-            file = (JobUpgrade.File(bytes) is { } upgraded ? upgraded.Deserialize<JobFile>(JobJson.Options) : JsonSerializer.Deserialize<JobFile>(bytes, JobJson.Options)) ?? throw RefusedException.Of("file", "The file is empty.");
+            file =
+                (
+                    JobUpgrade.File(bytes) is { } upgraded
+                        ? upgraded.Deserialize<JobFile>(JobJson.Options)
+                        : JsonSerializer.Deserialize<JobFile>(bytes, JobJson.Options)
+                ) ?? throw RefusedException.Of("file", "The file is empty.");
         }
         catch (JsonException wrong)
         {
-            throw RefusedException.Of("file", $"This is not a job file that can be read. Line {wrong.LineNumber + 1}{(string.IsNullOrEmpty(wrong.Path) || wrong.Path == "$" ? "" : $", at {wrong.Path}")}: {Plain(wrong)}");
+            throw RefusedException.Of(
+                "file",
+                $"This is not a job file that can be read. Line {wrong.LineNumber + 1}{(string.IsNullOrEmpty(wrong.Path) || wrong.Path == "$" ? "" : $", at {wrong.Path}")}: {Plain(wrong)}"
+            );
         }
         catch (Exception wrong) when (wrong is NotSupportedException or InvalidOperationException or ArgumentException)
         {
-            throw RefusedException.Of("file", "This is not a job file that can be read: a part of it is of an unknown kind.");
+            throw RefusedException.Of(
+                "file",
+                "This is not a job file that can be read: a part of it is of an unknown kind."
+            );
         }
         RefuseGaps(bytes);
-        if (file.SchemaVersion != CurrentVersion) throw RefusedException.Of("file", $"The file is of version {file.SchemaVersion}; this program reads versions 1 to {CurrentVersion}.");
+        if (file.SchemaVersion != CurrentVersion)
+            throw RefusedException.Of(
+                "file",
+                $"The file is of version {file.SchemaVersion}; this program reads versions 1 to {CurrentVersion}."
+            );
         var job = new Job(
-            file.Id, file.Info, file.Units, file.Deduct, [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
+            file.Id,
+            file.Info,
+            file.Units,
+            file.Deduct,
+            [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
             [.. file.Work.OrderBy(w => w.Rank, StringComparer.Ordinal).ThenBy(w => w.Id)],
             ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => c.Cell, "cell"),
-            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"), file.Pricing, file.Proposal, [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)])
-        { Conditions = file.Conditions, Pace = file.Pace, SetAside = file.SetAside.WithComparers(StringComparer.Ordinal) };
+            ToDictionary(file.Book, e => e.Id, e => e, "Book entry"),
+            file.Pricing,
+            file.Proposal,
+            [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)]
+        )
+        {
+            Conditions = file.Conditions,
+            Pace = file.Pace,
+            SetAside = file.SetAside.WithComparers(StringComparer.Ordinal),
+        };
         JobChecks.Check(job);
         return job;
     }
@@ -85,18 +143,28 @@ public sealed record JobFile(
         var inList = new Stack<bool>();
         while (reader.Read())
         {
-            if (reader.TokenType is JsonTokenType.StartArray or JsonTokenType.StartObject) inList.Push(reader.TokenType == JsonTokenType.StartArray);
-            else if (reader.TokenType is JsonTokenType.EndArray or JsonTokenType.EndObject) inList.Pop();
-            else if (reader.TokenType == JsonTokenType.Null && inList.Peek()) throw RefusedException.Of("file", "This is not a job file that can be read: a list in it has a hole.");
+            if (reader.TokenType is JsonTokenType.StartArray or JsonTokenType.StartObject)
+                inList.Push(reader.TokenType == JsonTokenType.StartArray);
+            else if (reader.TokenType is JsonTokenType.EndArray or JsonTokenType.EndObject)
+                inList.Pop();
+            else if (reader.TokenType == JsonTokenType.Null && inList.Peek())
+                throw RefusedException.Of("file", "This is not a job file that can be read: a list in it has a hole.");
         }
     }
 
-    private static ImmutableDictionary<TKey, TValue> ToDictionary<T, TKey, TValue>(ImmutableArray<T> items, Func<T, TKey> key, Func<T, TValue> value, string what) where TKey : notnull
+    private static ImmutableDictionary<TKey, TValue> ToDictionary<T, TKey, TValue>(
+        ImmutableArray<T> items,
+        Func<T, TKey> key,
+        Func<T, TValue> value,
+        string what
+    )
+        where TKey : notnull
     {
         var builder = ImmutableDictionary.CreateBuilder<TKey, TValue>();
         foreach (var item in items)
         {
-            if (builder.ContainsKey(key(item))) throw RefusedException.Of("file", $"A {what} stands twice: {key(item)}.");
+            if (builder.ContainsKey(key(item)))
+                throw RefusedException.Of("file", $"A {what} stands twice: {key(item)}.");
             builder.Add(key(item), value(item));
         }
         return builder.ToImmutable();
@@ -107,10 +175,13 @@ public sealed record JobFile(
         var message = wrong.Message;
         return wrong is PlainJsonException ? message
             : message.Contains("maximum", StringComparison.OrdinalIgnoreCase) ? "it is nested too deep."
-            : message.Contains("missing required", StringComparison.Ordinal) ? "something that belongs there is missing."
-            : message.Contains("could not be mapped", StringComparison.Ordinal) ? "there is something a job file does not have."
+            : message.Contains("missing required", StringComparison.Ordinal)
+                ? "something that belongs there is missing."
+            : message.Contains("could not be mapped", StringComparison.Ordinal)
+                ? "there is something a job file does not have."
             : message.Contains("uplicate", StringComparison.Ordinal) ? "a name stands twice."
-            : message.Contains("could not be converted", StringComparison.Ordinal) ? "a value is not of the kind that belongs there."
+            : message.Contains("could not be converted", StringComparison.Ordinal)
+                ? "a value is not of the kind that belongs there."
             : "the text breaks off or is not JSON.";
     }
 }

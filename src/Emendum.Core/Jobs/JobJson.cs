@@ -30,7 +30,15 @@ public static class JobJson
         options.NumberHandling = JsonNumberHandling.Strict;
         options.MaxDepth = Deepest;
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
-        foreach (JsonConverter converter in new JsonConverter[] { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, false), new DecimalText(), new UnitSymbol(), new RatioText() })
+        foreach (
+            JsonConverter converter in new JsonConverter[]
+            {
+                new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, false),
+                new DecimalText(),
+                new UnitSymbol(),
+                new RatioText(),
+            }
+        )
             options.Converters.Add(converter);
         return options;
     }
@@ -40,17 +48,23 @@ public static class JobJson
         public override decimal Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
             reader.TokenType == JsonTokenType.String && Rounding.ReadInput(reader.GetString()!) is { } value
                 ? value
-                : throw new PlainJsonException("A number is written as text, like \"12.5\", below a thousand million and with at most six decimals.");
+                : throw new PlainJsonException(
+                    "A number is written as text, like \"12.5\", below a thousand million and with at most six decimals."
+                );
 
-        public override void Write(Utf8JsonWriter writer, decimal value, JsonSerializerOptions options) => writer.WriteStringValue(Rounding.Text(value));
+        public override void Write(Utf8JsonWriter writer, decimal value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(Rounding.Text(value));
     }
 
     private sealed class UnitSymbol : JsonConverter<Unit>
     {
         public override Unit Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
-            reader.TokenType == JsonTokenType.String && Unit.Find(reader.GetString()!) is { } unit ? unit : throw new PlainJsonException("That is not a unit known here.");
+            reader.TokenType == JsonTokenType.String && Unit.Find(reader.GetString()!) is { } unit
+                ? unit
+                : throw new PlainJsonException("That is not a unit known here.");
 
-        public override void Write(Utf8JsonWriter writer, Unit value, JsonSerializerOptions options) => writer.WriteStringValue(value.Symbol);
+        public override void Write(Utf8JsonWriter writer, Unit value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.Symbol);
     }
 
     private sealed class RatioText : JsonConverter<Ratio>
@@ -67,7 +81,8 @@ public static class JobJson
             }
         }
 
-        public override void Write(Utf8JsonWriter writer, Ratio value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
+        public override void Write(Utf8JsonWriter writer, Ratio value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.ToString());
     }
 }
 

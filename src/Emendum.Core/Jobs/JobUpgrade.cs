@@ -13,20 +13,26 @@ public static class JobUpgrade
     public static JsonNode? File(ReadOnlySpan<byte> bytes)
     {
         var version = VersionOf(bytes);
-        if (version is not (1 or 2 or 3)) return null;
-        var file = JsonNode.Parse(bytes, documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false })!.AsObject();
+        if (version is not (1 or 2 or 3))
+            return null;
+        var file = JsonNode
+            .Parse(bytes, documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false })!
+            .AsObject();
         if (version == 1)
         {
-            foreach (var place in (file["places"] as JsonArray ?? []).OfType<JsonObject>()) PlaceOf1(place);
+            foreach (var place in (file["places"] as JsonArray ?? []).OfType<JsonObject>())
+                PlaceOf1(place);
             file["schedule"] = new JsonArray();
         }
-        foreach (var entry in (file["book"] as JsonArray ?? []).OfType<JsonObject>()) Entry(entry);
+        foreach (var entry in (file["book"] as JsonArray ?? []).OfType<JsonObject>())
+            Entry(entry);
         // Version 4 added what has a default that means what it did before.
         foreach (var cell in version == 3 ? [] : (file["cells"] as JsonArray ?? []).OfType<JsonObject>())
         {
             var content = new JsonObject();
             foreach (var name in new[] { "state", "note" })
-                if (cell.Remove(name, out var value)) content[name] = value;
+                if (cell.Remove(name, out var value))
+                    content[name] = value;
             cell["cell"] = content;
         }
         file["schemaVersion"] = JobFile.CurrentVersion;
@@ -38,8 +44,10 @@ public static class JobUpgrade
     {
         foreach (var side in new[] { change.Before, change.After }.OfType<JsonObject>())
         {
-            if (change.Path.StartsWith("places/", StringComparison.Ordinal) && side.ContainsKey("long")) PlaceOf1(side);
-            if (change.Path.StartsWith("book/", StringComparison.Ordinal)) Entry(side);
+            if (change.Path.StartsWith("places/", StringComparison.Ordinal) && side.ContainsKey("long"))
+                PlaceOf1(side);
+            if (change.Path.StartsWith("book/", StringComparison.Ordinal))
+                Entry(side);
         }
         // Whole things are written as today's types write them, so that undo finds what it put there.
         var parts = change.Path.Split('/');
@@ -53,16 +61,21 @@ public static class JobUpgrade
         };
     }
 
-    private static Change Written<T>(Change change, string newest) where T : class
+    private static Change Written<T>(Change change, string newest)
+        where T : class
     {
-        JsonNode? Side(JsonNode? side) => side is JsonObject old && !old.ContainsKey(newest) ? JsonSerializer.SerializeToNode(old.Deserialize<T>(JobJson.Options), JobJson.Options) : side;
+        JsonNode? Side(JsonNode? side) =>
+            side is JsonObject old && !old.ContainsKey(newest)
+                ? JsonSerializer.SerializeToNode(old.Deserialize<T>(JobJson.Options), JobJson.Options)
+                : side;
         return change with { Before = Side(change.Before), After = Side(change.After) };
     }
 
     /// <summary>Up to version 2 equipment had a cost per hour only. What later versions added to entries has a default that means what it did before.</summary>
     public static void Entry(JsonObject entry)
     {
-        if (entry["kind"]?.ToString() == "equipment" && entry.Remove("costPerHour", out var cost)) entry["cost"] = cost;
+        if (entry["kind"]?.ToString() == "equipment" && entry.Remove("costPerHour", out var cost))
+            entry["cost"] = cost;
     }
 
     /// <summary>Version 1 knew rectangular rooms only, their sizes beside the name.</summary>
@@ -75,11 +88,17 @@ public static class JobUpgrade
             return value;
         }
         // What is missing in the old form is left missing, and is refused when the new one is read.
-        if (Take("kind")?.ToString() != "room" || !place.ContainsKey("long")) return;
+        if (Take("kind")?.ToString() != "room" || !place.ContainsKey("long"))
+            return;
         place["shape"] = new JsonObject
         {
             ["kind"] = "room",
-            ["outline"] = new JsonObject { ["by"] = "sides", ["long"] = Take("long"), ["wide"] = Take("wide") },
+            ["outline"] = new JsonObject
+            {
+                ["by"] = "sides",
+                ["long"] = Take("long"),
+                ["wide"] = Take("wide"),
+            },
             ["high"] = Take("high"),
             ["slope"] = new JsonArray(),
             ["wallHeights"] = new JsonArray(),
@@ -100,8 +119,14 @@ public static class JobUpgrade
     {
         var reader = new Utf8JsonReader(bytes, new JsonReaderOptions { MaxDepth = JobJson.Deepest });
         while (reader.Read())
-            if (reader.CurrentDepth == 1 && reader.TokenType == JsonTokenType.PropertyName && reader.ValueTextEquals("schemaVersion"))
-                return reader.Read() && reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var version) ? version : 0;
+            if (
+                reader.CurrentDepth == 1
+                && reader.TokenType == JsonTokenType.PropertyName
+                && reader.ValueTextEquals("schemaVersion")
+            )
+                return reader.Read() && reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var version)
+                    ? version
+                    : 0;
         return 0;
     }
 }

@@ -22,7 +22,15 @@ public sealed record AddPlaces(Guid Id, ImmutableArray<NewPlace> Places, Immutab
 /// <param name="Notes">Notes.</param>
 /// <param name="Typed">Overrides and own measures.</param>
 /// <param name="Work">Book entries to be included there.</param>
-public sealed record NewPlace(Guid Place, string Line, string Group, string Finish, string Notes, ImmutableArray<TypedMeasure> Typed, ImmutableArray<Guid> Work);
+public sealed record NewPlace(
+    Guid Place,
+    string Line,
+    string Group,
+    string Finish,
+    string Notes,
+    ImmutableArray<TypedMeasure> Typed,
+    ImmutableArray<Guid> Work
+);
 
 /// <summary>A Book entry and the id its work item is to have.</summary>
 public sealed record NewWork(Guid Entry, Guid Work);
@@ -37,13 +45,15 @@ public sealed record EditPlaces(Guid Id, ImmutableArray<PlaceWas> Places, string
 public sealed record PlaceWas(Guid Place, string Was);
 
 /// <summary>Copies places with their work. A heading given is replaced at the front of theirs; without one the copies get a free name beside the original.</summary>
-public sealed record ClonePlaces(Guid Id, ImmutableArray<PlaceCopy> Places, string? GroupWas, string? Group) : Command(Id);
+public sealed record ClonePlaces(Guid Id, ImmutableArray<PlaceCopy> Places, string? GroupWas, string? Group)
+    : Command(Id);
 
 /// <summary>A place and the id of its copy.</summary>
 public sealed record PlaceCopy(Guid From, Guid To);
 
 /// <summary>Puts places, in the order given, under a heading: before a place of it, after one, or (both null) at its end.</summary>
-public sealed record MovePlaces(Guid Id, ImmutableArray<PlaceWas> Places, string Group, Guid? Before, Guid? After) : Command(Id);
+public sealed record MovePlaces(Guid Id, ImmutableArray<PlaceWas> Places, string Group, Guid? Before, Guid? After)
+    : Command(Id);
 
 /// <summary>Gives a heading, with those nested in it, another name.</summary>
 public sealed record RenameGroup(Guid Id, string Was, string Group) : Command(Id);

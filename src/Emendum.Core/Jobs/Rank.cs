@@ -18,10 +18,12 @@ public static class Rank
             {
                 // At the end of a list a small step keeps keys short over many insertions.
                 var step = high is null ? Math.Min(a + 1, Digits.Length - 1) : (a + b) / 2;
-                if (step > a) return key.Append(Digits[step]).ToString();
+                if (step > a)
+                    return key.Append(Digits[step]).ToString();
             }
             key.Append(Digits[a]);
-            if (b > a) high = null;
+            if (b > a)
+                high = null;
         }
     }
 }

@@ -14,8 +14,10 @@ public sealed record AddWork(Guid Id, Guid Work, Guid Entry, Guid? After) : Comm
 {
     /// <summary>Places where it, and what comes with it, is included.</summary>
     public ImmutableArray<Guid> Places { get; init; } = [];
+
     /// <summary>Answers to its questions.</summary>
     public ImmutableArray<Answer> Answers { get; init; } = [];
+
     /// <summary>Accessories added with it. One that the job has already is included in the same places.</summary>
     public ImmutableArray<NewWork> With { get; init; } = [];
 }
@@ -35,7 +37,13 @@ public sealed record RemoveWork(Guid Id, Guid Work) : Command(Id);
 /// <param name="Places">Rows.</param>
 /// <param name="Was">How the cells are seen, a letter each, row by row: <c>i</c>, <c>x</c>, <c>a</c>, or <c>.</c> for none.</param>
 /// <param name="State">What they are to be.</param>
-public sealed record FillCells(Guid Id, ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was, CellState? State) : Command(Id);
+public sealed record FillCells(
+    Guid Id,
+    ImmutableArray<Guid> Work,
+    ImmutableArray<Guid> Places,
+    string Was,
+    CellState? State
+) : Command(Id);
 
 /// <summary>Copies a block of cells over a larger or equal one, as often as it goes into it. A cell that goes to another work item takes state, sentence, conditions and
 /// supply along; to another place, everything but a source of quantity that is not there.</summary>
@@ -45,7 +53,14 @@ public sealed record FillCells(Guid Id, ImmutableArray<Guid> Work, ImmutableArra
 /// <param name="Work">Columns it is copied to.</param>
 /// <param name="Places">Rows it is copied to.</param>
 /// <param name="Was">How the cells it is copied to are seen, as in <see cref="FillCells"/>.</param>
-public sealed record CopyCells(Guid Id, ImmutableArray<Guid> FromWork, ImmutableArray<Guid> FromPlaces, ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was) : Command(Id);
+public sealed record CopyCells(
+    Guid Id,
+    ImmutableArray<Guid> FromWork,
+    ImmutableArray<Guid> FromPlaces,
+    ImmutableArray<Guid> Work,
+    ImmutableArray<Guid> Places,
+    string Was
+) : Command(Id);
 
 /// <summary>Reads a block of cells from texts, as they come from a spreadsheet.</summary>
 /// <param name="Id">The command's id.</param>
@@ -54,10 +69,18 @@ public sealed record CopyCells(Guid Id, ImmutableArray<Guid> FromWork, Immutable
 /// <param name="Was">How the cells are seen, as in <see cref="FillCells"/>.</param>
 /// <param name="Texts">One for each cell, row by row.</param>
 /// <param name="Quantities">Whether numbers are quantities; otherwise a number above zero only says that the work is done.</param>
-public sealed record PasteCells(Guid Id, ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was, ImmutableArray<string> Texts, bool Quantities) : Command(Id);
+public sealed record PasteCells(
+    Guid Id,
+    ImmutableArray<Guid> Work,
+    ImmutableArray<Guid> Places,
+    string Was,
+    ImmutableArray<string> Texts,
+    bool Quantities
+) : Command(Id);
 
 /// <summary>Lets cells fall back to their work items: state and sentence stay, whatever else they have of their own goes.</summary>
-public sealed record FallBack(Guid Id, ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was) : Command(Id);
+public sealed record FallBack(Guid Id, ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was)
+    : Command(Id);
 
 /// <summary>Sets the sentence at a cell.</summary>
 public sealed record SetNote(Guid Id, Guid Work, Guid Place, string Was, string Note) : Command(Id);

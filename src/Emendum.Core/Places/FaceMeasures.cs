@@ -8,7 +8,9 @@ internal static class FaceMeasures
     /// <summary>Makes all its measures.</summary>
     public static void Of(Tape tape, Elevation face)
     {
-        Sum area = new(), wide = new(), gables = new();
+        Sum area = new(),
+            wide = new(),
+            gables = new();
         foreach (var part in face.Faces)
         {
             var (width, n) = (tape.Read(part.Wide, "width"), tape.Typed(part.Count, "faces"));
@@ -27,7 +29,11 @@ internal static class FaceMeasures
         var less = tape.Make(Measure.DeductedArea, openings.Deducted);
         tape.Keep(Measure.NetFaceArea, gross - less);
         // A gable has a verge, no eaves: what is under one is left out.
-        Val eaves = face.Eaves is { } typed ? tape.Read(typed, "eaves") : face.Gables.IsEmpty ? wide.Total : wide.Total.V > gables.Total.V ? wide.Total - gables.Total : 0m;
+        Val eaves =
+            face.Eaves is { } typed ? tape.Read(typed, "eaves")
+            : face.Gables.IsEmpty ? wide.Total
+            : wide.Total.V > gables.Total.V ? wide.Total - gables.Total
+            : 0m;
         tape.Make(Measure.EavesLength, eaves);
         openings.MakeCounts(tape);
     }

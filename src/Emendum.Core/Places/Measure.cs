@@ -6,9 +6,32 @@ namespace Emendum.Core.Places;
 /// <summary>What can be measured of a place. Names in files and exports are these in camelCase (estimating model §2).</summary>
 public enum Measure
 {
-    FloorArea, CeilingArea, Perimeter, GrossWallArea, OpeningArea, DeductedArea, NetWallArea, SkirtingLength, CorniceLength,
-    DoorCount, WindowCount, OpeningCount, RevealLength, RevealArea, CornerCount, Volume,
-    GrossFaceArea, NetFaceArea, EavesLength, Area, Length, StepCount, DevelopedArea, StringerLength, EdgeLength, Count,
+    FloorArea,
+    CeilingArea,
+    Perimeter,
+    GrossWallArea,
+    OpeningArea,
+    DeductedArea,
+    NetWallArea,
+    SkirtingLength,
+    CorniceLength,
+    DoorCount,
+    WindowCount,
+    OpeningCount,
+    RevealLength,
+    RevealArea,
+    CornerCount,
+    Volume,
+    GrossFaceArea,
+    NetFaceArea,
+    EavesLength,
+    Area,
+    Length,
+    StepCount,
+    DevelopedArea,
+    StringerLength,
+    EdgeLength,
+    Count,
 }
 
 /// <summary>Names and kinds of the measures.</summary>
@@ -16,15 +39,32 @@ public static class Measures
 {
     private static readonly (string Name, Q Kind, string Label)[] Known =
     [
-        ("floorArea", Q.Area, "Floor"), ("ceilingArea", Q.Area, "Ceiling"), ("perimeter", Q.Length, "Perimeter"),
-        ("grossWallArea", Q.Area, "Walls, gross"), ("openingArea", Q.Area, "Openings"), ("deductedArea", Q.Area, "Deducted"),
-        ("netWallArea", Q.Area, "Walls, net"), ("skirtingLength", Q.Length, "Skirting"), ("corniceLength", Q.Length, "Cornice"),
-        ("doorCount", Q.Count, "Doors"), ("windowCount", Q.Count, "Windows"), ("openingCount", Q.Count, "Openings, count"),
-        ("revealLength", Q.Length, "Reveals"), ("revealArea", Q.Area, "Reveal area"), ("cornerCount", Q.Count, "Corners"),
+        ("floorArea", Q.Area, "Floor"),
+        ("ceilingArea", Q.Area, "Ceiling"),
+        ("perimeter", Q.Length, "Perimeter"),
+        ("grossWallArea", Q.Area, "Walls, gross"),
+        ("openingArea", Q.Area, "Openings"),
+        ("deductedArea", Q.Area, "Deducted"),
+        ("netWallArea", Q.Area, "Walls, net"),
+        ("skirtingLength", Q.Length, "Skirting"),
+        ("corniceLength", Q.Length, "Cornice"),
+        ("doorCount", Q.Count, "Doors"),
+        ("windowCount", Q.Count, "Windows"),
+        ("openingCount", Q.Count, "Openings, count"),
+        ("revealLength", Q.Length, "Reveals"),
+        ("revealArea", Q.Area, "Reveal area"),
+        ("cornerCount", Q.Count, "Corners"),
         ("volume", Q.Volume, "Volume"),
-        ("grossFaceArea", Q.Area, "Face, gross"), ("netFaceArea", Q.Area, "Face, net"), ("eavesLength", Q.Length, "Eaves"),
-        ("area", Q.Area, "Area"), ("length", Q.Length, "Length"), ("stepCount", Q.Count, "Steps"), ("developedArea", Q.Area, "Developed area"),
-        ("stringerLength", Q.Length, "Stringers"), ("edgeLength", Q.Length, "Step edges"), ("count", Q.Count, "Count"),
+        ("grossFaceArea", Q.Area, "Face, gross"),
+        ("netFaceArea", Q.Area, "Face, net"),
+        ("eavesLength", Q.Length, "Eaves"),
+        ("area", Q.Area, "Area"),
+        ("length", Q.Length, "Length"),
+        ("stepCount", Q.Count, "Steps"),
+        ("developedArea", Q.Area, "Developed area"),
+        ("stringerLength", Q.Length, "Stringers"),
+        ("edgeLength", Q.Length, "Step edges"),
+        ("count", Q.Count, "Count"),
     ];
 
     /// <summary>Every measure, in the order they are shown.</summary>
@@ -37,12 +77,13 @@ public static class Measures
     public static string Name(this Measure measure) => Known[(int)measure].Name;
 
     /// <summary>Words on screen. In feet the trade says base and crown for skirting and cornice.</summary>
-    public static string Label(this Measure measure, UnitSystem system) => (measure, system) switch
-    {
-        (Measure.SkirtingLength, UnitSystem.Feet) => "Base",
-        (Measure.CorniceLength, UnitSystem.Feet) => "Crown",
-        _ => Known[(int)measure].Label,
-    };
+    public static string Label(this Measure measure, UnitSystem system) =>
+        (measure, system) switch
+        {
+            (Measure.SkirtingLength, UnitSystem.Feet) => "Base",
+            (Measure.CorniceLength, UnitSystem.Feet) => "Crown",
+            _ => Known[(int)measure].Label,
+        };
 
     /// <summary>What it is.</summary>
     public static Q Kind(this Measure measure) => Known[(int)measure].Kind;

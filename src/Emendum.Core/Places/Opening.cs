@@ -1,7 +1,12 @@
 namespace Emendum.Core.Places;
 
 /// <summary>What an opening is.</summary>
-public enum OpeningKind { Door, Window, PassThrough }
+public enum OpeningKind
+{
+    Door,
+    Window,
+    PassThrough,
+}
 
 /// <summary>An opening of a room or an outside face; without a wall it counts against the whole place.</summary>
 /// <param name="Kind">Door, window or pass-through.</param>
@@ -14,11 +19,25 @@ public enum OpeningKind { Door, Window, PassThrough }
 /// <param name="ReachesFloor">Whether it interrupts the skirting. Doors and pass-throughs do unless said otherwise, windows do not.</param>
 /// <param name="Bottom">How far its bottom is above the floor, where it was measured.</param>
 /// <param name="Into">The place it leads into: it is deducted and interrupts skirting there too, and counts once, here.</param>
-public sealed record Opening(OpeningKind Kind, Length Width, Length Height, int Count, Length? Depth, bool Sill, string? Wall, bool ReachesFloor, Length? Bottom, Guid? Into)
+public sealed record Opening(
+    OpeningKind Kind,
+    Length Width,
+    Length Height,
+    int Count,
+    Length? Depth,
+    bool Sill,
+    string? Wall,
+    bool ReachesFloor,
+    Length? Bottom,
+    Guid? Into
+)
 {
     /// <summary>Its kind in words.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public string Words => Kind == OpeningKind.PassThrough ? "pass-through" : Kind == OpeningKind.Door ? "door" : "window";
+    public string Words =>
+        Kind == OpeningKind.PassThrough ? "pass-through"
+        : Kind == OpeningKind.Door ? "door"
+        : "window";
 
     /// <summary>Its lengths.</summary>
     [System.Text.Json.Serialization.JsonIgnore]

@@ -7,7 +7,15 @@ namespace Emendum.Core.Places;
 /// <summary>What the openings of a place come to, in tape units. Those that lead in from elsewhere are deducted and interrupt skirting here, and are counted where they were entered.</summary>
 internal sealed class OpeningMeasures
 {
-    private readonly Sum area = new(), deducted = new(), reveals = new(), revealArea = new(), doors = new(), windows = new(), all = new(), interrupted = new(), lined = new();
+    private readonly Sum area = new(),
+        deducted = new(),
+        reveals = new(),
+        revealArea = new(),
+        doors = new(),
+        windows = new(),
+        all = new(),
+        interrupted = new(),
+        lined = new();
 
     private bool keep;
 
@@ -35,11 +43,18 @@ internal sealed class OpeningMeasures
     public Val Lined => lined.Total;
 
     /// <summary>Adds up the openings of a place and those that lead into it; <paramref name="keep"/> lists each.</summary>
-    public static OpeningMeasures Of(Tape tape, ImmutableArray<Opening> own, ImmutableArray<Opening> incoming, bool keep = false)
+    public static OpeningMeasures Of(
+        Tape tape,
+        ImmutableArray<Opening> own,
+        ImmutableArray<Opening> incoming,
+        bool keep = false
+    )
     {
         var openings = new OpeningMeasures { keep = keep };
-        foreach (var opening in own) openings.Add(tape, opening, counts: true);
-        foreach (var opening in incoming) openings.Add(tape, opening, counts: false);
+        foreach (var opening in own)
+            openings.Add(tape, opening, counts: true);
+        foreach (var opening in incoming)
+            openings.Add(tape, opening, counts: false);
         return openings;
     }
 
@@ -62,19 +77,27 @@ internal sealed class OpeningMeasures
         var squareMetres = tape.SquareMetres(size);
         area.Add(n * size);
         var part = rule.PartOf(squareMetres, opening.ReachesFloor);
-        if (part.Times == 1) deducted.Add(part.Over == 1 ? n * size : n * size / part.Over);
-        if (keep) Holes.Add(new(opening, w, h, n, part));
+        if (part.Times == 1)
+            deducted.Add(part.Over == 1 ? n * size : n * size / part.Over);
+        if (keep)
+            Holes.Add(new(opening, w, h, n, part));
         if (rule.CountsReveals(squareMetres))
         {
             var run = n * (2 * h + (opening.Sill ? 2 : 1) * w);
             reveals.Add(run);
-            if (opening.Depth is { } depth) revealArea.Add(run * tape.Read(depth, name + " depth"));
+            if (opening.Depth is { } depth)
+                revealArea.Add(run * tape.Read(depth, name + " depth"));
         }
-        if (opening.ReachesFloor && rule.Interrupts(tape.Metres(w))) interrupted.Add(n * w);
-        if (opening is { Kind: OpeningKind.PassThrough, Depth: { } through, ReachesFloor: true }) lined.Add(2 * n * tape.Read(through, name + " depth"));
-        if (!counts) return;
-        if (opening.Kind == OpeningKind.Window) windows.Add(n);
-        else if (opening.Kind == OpeningKind.Door) doors.Add(n);
+        if (opening.ReachesFloor && rule.Interrupts(tape.Metres(w)))
+            interrupted.Add(n * w);
+        if (opening is { Kind: OpeningKind.PassThrough, Depth: { } through, ReachesFloor: true })
+            lined.Add(2 * n * tape.Read(through, name + " depth"));
+        if (!counts)
+            return;
+        if (opening.Kind == OpeningKind.Window)
+            windows.Add(n);
+        else if (opening.Kind == OpeningKind.Door)
+            doors.Add(n);
         all.Add(n);
     }
 }

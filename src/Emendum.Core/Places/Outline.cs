@@ -24,13 +24,15 @@ public abstract record Outline
     public abstract ImmutableArray<(decimal X, decimal Y)> Millimetres { get; }
 
     /// <summary>Letter of a wall: A … Z, AA, AB ….</summary>
-    public static string Letter(int wall) => wall < 26 ? ((char)('A' + wall)).ToString() : $"{(char)('A' + wall / 26 - 1)}{(char)('A' + wall % 26)}";
+    public static string Letter(int wall) =>
+        wall < 26 ? ((char)('A' + wall)).ToString() : $"{(char)('A' + wall / 26 - 1)}{(char)('A' + wall % 26)}";
 
     /// <summary>The wall of that letter, or −1.</summary>
     public int WallOf(string letter)
     {
         for (var i = 0; i < Sides; i++)
-            if (Letter(i).Equals(letter, StringComparison.OrdinalIgnoreCase)) return i;
+            if (Letter(i).Equals(letter, StringComparison.OrdinalIgnoreCase))
+                return i;
         return -1;
     }
 }
@@ -48,7 +50,8 @@ public sealed record Rectangle(Length Long, Length Wide) : Outline
 
     /// <inheritdoc/>
     [JsonIgnore]
-    public override ImmutableArray<(decimal X, decimal Y)> Millimetres => [(0, 0), (Long.Millimetres, 0), (Long.Millimetres, Wide.Millimetres), (0, Wide.Millimetres)];
+    public override ImmutableArray<(decimal X, decimal Y)> Millimetres =>
+        [(0, 0), (Long.Millimetres, 0), (Long.Millimetres, Wide.Millimetres), (0, Wide.Millimetres)];
 }
 
 /// <summary>Where something is, from any origin.</summary>
@@ -67,7 +70,8 @@ public sealed record Corners(ImmutableArray<Point> Points) : Outline
 
     /// <inheritdoc/>
     [JsonIgnore]
-    public override ImmutableArray<(decimal X, decimal Y)> Millimetres => [.. Points.Select(p => (p.X.Millimetres, p.Y.Millimetres))];
+    public override ImmutableArray<(decimal X, decimal Y)> Millimetres =>
+        [.. Points.Select(p => (p.X.Millimetres, p.Y.Millimetres))];
 }
 
 /// <summary>One wall on a walk round the edge.</summary>

@@ -16,14 +16,26 @@ namespace Emendum.Core.Places;
 /// <param name="Finish">Substrate or finish, in the user's words.</param>
 /// <param name="Notes">Notes.</param>
 public sealed record Place(
-    Guid Id, string Name, string Group, string Rank, string Line, int Count, Shape Shape, ImmutableArray<Opening> Openings, ImmutableArray<TypedMeasure> Typed, string Finish, string Notes)
+    Guid Id,
+    string Name,
+    string Group,
+    string Rank,
+    string Line,
+    int Count,
+    Shape Shape,
+    ImmutableArray<Opening> Openings,
+    ImmutableArray<TypedMeasure> Typed,
+    string Finish,
+    string Notes
+)
 {
     /// <summary>Conditions on the work here, or on what is done in one band.</summary>
     public ImmutableArray<PlaceCondition> Conditions { get; init; } = [];
 
     /// <summary>Whether every length was taken in inches; otherwise all is reckoned in millimetres.</summary>
     [JsonIgnore]
-    public bool AllInches => Shape.Lengths.Concat(Openings.SelectMany(o => o.Lengths)).All(l => l.Unit == Quantities.Unit.Inch);
+    public bool AllInches =>
+        Shape.Lengths.Concat(Openings.SelectMany(o => o.Lengths)).All(l => l.Unit == Quantities.Unit.Inch);
 }
 
 /// <summary>A condition of the Book at a place.</summary>

@@ -34,35 +34,71 @@ public sealed class PlaceMeasures
     public Val this[Measure measure] => values[(int)measure];
 
     /// <summary>The figure of that name (<c>netWallArea</c>, <c>bands/1</c>, <c>own/NAME</c>); null where such a place has none.</summary>
-    public Val? Named(string name) => Measures.Find(name) is { } measure ? Has(measure) ? this[measure] : null : Extras.FirstOrDefault(e => e.Leaf == name)?.Value;
+    public Val? Named(string name) =>
+        Measures.Find(name) is { } measure
+            ? Has(measure)
+                ? this[measure]
+                : null
+            : Extras.FirstOrDefault(e => e.Leaf == name)?.Value;
 
     /// <summary>Whether they still stand for these inputs.</summary>
-    public bool IsOf(Place place, ImmutableArray<Opening> from) => ReferenceEquals(place, Place) && incoming.AsSpan().SequenceEqual(from.AsSpan());
+    public bool IsOf(Place place, ImmutableArray<Opening> from) =>
+        ReferenceEquals(place, Place) && incoming.AsSpan().SequenceEqual(from.AsSpan());
 
     /// <summary>Measures that somebody gave, without a place that was measured: for trying things out.</summary>
-    public static PlaceMeasures Given(Place place, IReadOnlyDictionary<Measure, decimal> given, UnitSystem system, Trace trace)
+    public static PlaceMeasures Given(
+        Place place,
+        IReadOnlyDictionary<Measure, decimal> given,
+        UnitSystem system,
+        Trace trace
+    )
     {
         var tape = new Tape(place, system, DeductionRule.Find("net")!, trace);
         foreach (var (measure, value) in given.OrderBy(g => g.Key))
-            tape.Keep(measure, trace.Typed(value, measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol, "typed", null, "places", place.Id));
+            tape.Keep(
+                measure,
+                trace.Typed(
+                    value,
+                    measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol,
+                    "typed",
+                    null,
+                    "places",
+                    place.Id
+                )
+            );
         return new(place, [], tape);
     }
 
     /// <summary>Measures a place. <paramref name="incoming"/> are the openings of other places that lead into it.</summary>
-    public static PlaceMeasures Of(Place place, ImmutableArray<Opening> incoming, UnitSystem system, DeductionRule rule, Trace trace)
+    public static PlaceMeasures Of(
+        Place place,
+        ImmutableArray<Opening> incoming,
+        UnitSystem system,
+        DeductionRule rule,
+        Trace trace
+    )
     {
         var tape = new Tape(place, system, rule, trace);
         switch (place.Shape)
         {
-            case Room room: RoomMeasures.Of(tape, room, incoming); break;
-            case Elevation face: FaceMeasures.Of(tape, face); break;
-            case Site site: SiteMeasures.Of(tape, site); break;
+            case Room room:
+                RoomMeasures.Of(tape, room, incoming);
+                break;
+            case Elevation face:
+                FaceMeasures.Of(tape, face);
+                break;
+            case Site site:
+                SiteMeasures.Of(tape, site);
+                break;
             case Run run:
                 var length = tape.Read(run.Long, "length");
                 tape.Make(Measure.Length, length);
-                if (run.Across is { } across) tape.Make(Measure.Area, length * tape.Read(across, run.IsGirth ? "girth" : "width"));
+                if (run.Across is { } across)
+                    tape.Make(Measure.Area, length * tape.Read(across, run.IsGirth ? "girth" : "width"));
                 break;
-            case Stair stair: StairMeasures.Of(tape, stair); break;
+            case Stair stair:
+                StairMeasures.Of(tape, stair);
+                break;
             case ItemSet items:
                 var all = new Sum();
                 for (var i = 0; i < items.Items.Length; i++)
@@ -74,7 +110,8 @@ public sealed class PlaceMeasures
                 tape.Make(Measure.Count, all.Total);
                 break;
         }
-        foreach (var own in place.Typed.Where(t => Measures.Find(t.Name) is null)) tape.Own(own);
+        foreach (var own in place.Typed.Where(t => Measures.Find(t.Name) is null))
+            tape.Own(own);
         return new(place, incoming, tape);
     }
 }
@@ -106,7 +143,12 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     public ImmutableArray<ExtraMeasure> Extras => extras?.ToImmutable() ?? [];
 
     /// <summary>A length off the tape.</summary>
-    public Val Read(Length length, string label) => trace.Convert(trace.Typed(length.Value, length.Unit.Symbol, label, length.Typed, "places", place.Id), length.Unit, Unit);
+    public Val Read(Length length, string label) =>
+        trace.Convert(
+            trace.Typed(length.Value, length.Unit.Symbol, label, length.Typed, "places", place.Id),
+            length.Unit,
+            Unit
+        );
 
     /// <summary>A count someone typed.</summary>
     public Val Typed(decimal value, string label) => trace.Typed(value, "", label, null, "places", place.Id);
@@ -118,7 +160,8 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     public decimal Metres(Val length) => length.V * Unit.Factor / 1000m;
 
     /// <summary>Makes a measure from a value in tape units (to the power of its kind). Where someone typed another, that one stands and this is kept beside it.</summary>
-    public Val Make(Measure measure, Val raw) => Keep(measure, measure.Kind() == Kind.Count ? raw : FromTape(raw, measure.Kind(), measure.UnitIn(system)));
+    public Val Make(Measure measure, Val raw) =>
+        Keep(measure, measure.Kind() == Kind.Count ? raw : FromTape(raw, measure.Kind(), measure.UnitIn(system)));
 
     /// <summary>Makes a measure from figures that are made already.</summary>
     public Val Keep(Measure measure, Val value)
@@ -127,7 +170,12 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
         var label = On ? $"{measure.Label(system)}, {place.Name}" : "";
         if (place.Typed.FirstOrDefault(t => t.Name == measure.Name()) is { } typed)
         {
-            trace.Make(value, symbol, On ? label + ", as measured" : "", new("places", place.Id, measure.Name() + "/derived"));
+            trace.Make(
+                value,
+                symbol,
+                On ? label + ", as measured" : "",
+                new("places", place.Id, measure.Name() + "/derived")
+            );
             value = Evaluated(typed, measure.UnitIn(system));
         }
         var made = trace.Make(value, symbol, label, new("places", place.Id, measure.Name()));
@@ -140,7 +188,12 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     public Val Extra(string leaf, string label, Kind kind, Val raw)
     {
         var unit = system.For(kind);
-        var made = trace.Make(kind == Kind.Count ? raw : FromTape(raw, kind, unit), kind == Kind.Count ? "" : unit.Symbol, On ? $"{label}, {place.Name}" : "", new("places", place.Id, leaf));
+        var made = trace.Make(
+            kind == Kind.Count ? raw : FromTape(raw, kind, unit),
+            kind == Kind.Count ? "" : unit.Symbol,
+            On ? $"{label}, {place.Name}" : "",
+            new("places", place.Id, leaf)
+        );
         (extras ??= ImmutableArray.CreateBuilder<ExtraMeasure>()).Add(new(leaf, label, kind, made));
         return made;
     }
@@ -149,8 +202,15 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
     public void Own(TypedMeasure own)
     {
         var unit = system.For(own.Quantity.Kind);
-        var made = trace.Make(Evaluated(own, unit), own.Quantity.Kind == Kind.Count ? "" : unit.Symbol, On ? $"{own.Name}, {place.Name}" : "", new("places", place.Id, "own/" + own.Name));
-        (extras ??= ImmutableArray.CreateBuilder<ExtraMeasure>()).Add(new("own/" + own.Name, own.Name, own.Quantity.Kind, made));
+        var made = trace.Make(
+            Evaluated(own, unit),
+            own.Quantity.Kind == Kind.Count ? "" : unit.Symbol,
+            On ? $"{own.Name}, {place.Name}" : "",
+            new("places", place.Id, "own/" + own.Name)
+        );
+        (extras ??= ImmutableArray.CreateBuilder<ExtraMeasure>()).Add(
+            new("own/" + own.Name, own.Name, own.Quantity.Kind, made)
+        );
     }
 
     /// <summary>An area as someone typed it, in square tape units.</summary>
@@ -163,11 +223,30 @@ internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, T
 
     /// <summary>A length in tape units raised to the power of the kind, in the unit the job shows.</summary>
     private Val FromTape(Val raw, Kind kind, Unit to) =>
-        trace.ConvertBy(raw, TapeScanner.FactorOf(Unit, kind), On ? Unit + (kind == Kind.Length ? "" : kind == Kind.Area ? "²" : "³") : "", to);
+        trace.ConvertBy(
+            raw,
+            TapeScanner.FactorOf(Unit, kind),
+            On
+                ? Unit
+                    + (
+                        kind == Kind.Length ? ""
+                        : kind == Kind.Area ? "²"
+                        : "³"
+                    )
+                : "",
+            to
+        );
 
     private Val Evaluated(TypedMeasure typed, Unit unit)
     {
         var value = TypedQuantities.In(typed.Quantity, unit);
-        return trace.Typed(Rounding.Figure(value), typed.Quantity.Kind == Kind.Count ? "" : unit.Symbol, "typed", typed.Quantity.Text, "places", place.Id);
+        return trace.Typed(
+            Rounding.Figure(value),
+            typed.Quantity.Kind == Kind.Count ? "" : unit.Symbol,
+            "typed",
+            typed.Quantity.Text,
+            "places",
+            place.Id
+        );
     }
 }

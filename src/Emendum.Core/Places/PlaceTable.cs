@@ -14,7 +14,16 @@ namespace Emendum.Core.Places;
 /// <param name="Typed">Overrides and own measures.</param>
 /// <param name="Words">The reading in plain words; empty when there is none.</param>
 /// <param name="Wrong">What is wrong, in a sentence; null when it reads.</param>
-public sealed record PlaceRow(int Row, string Line, string Group, string Finish, string Notes, ImmutableArray<TypedMeasure> Typed, string Words, string? Wrong);
+public sealed record PlaceRow(
+    int Row,
+    string Line,
+    string Group,
+    string Finish,
+    string Notes,
+    ImmutableArray<TypedMeasure> Typed,
+    string Words,
+    string? Wrong
+);
 
 /// <summary>Places as a table: columns and rows of text, in and out. What goes out comes in again without loss.</summary>
 public static class PlaceTable
@@ -36,24 +45,46 @@ public static class PlaceTable
     ];
 
     /// <summary>Reads rows as places; empty rows are left out.</summary>
-    public static IReadOnlyList<PlaceRow> Read(IReadOnlyList<IReadOnlyList<string>> rows, IReadOnlyDictionary<string, int> mapping, UnitSystem system)
+    public static IReadOnlyList<PlaceRow> Read(
+        IReadOnlyList<IReadOnlyList<string>> rows,
+        IReadOnlyDictionary<string, int> mapping,
+        UnitSystem system
+    )
     {
         var places = new List<PlaceRow>(rows.Count);
         for (var i = 0; i < rows.Count; i++)
         {
-            string Of(string field) => mapping.TryGetValue(field, out var column) && column >= 0 && column < rows[i].Count ? rows[i][column].Trim() : "";
-            if (rows[i].All(string.IsNullOrWhiteSpace)) continue;
+            string Of(string field) =>
+                mapping.TryGetValue(field, out var column) && column >= 0 && column < rows[i].Count
+                    ? rows[i][column].Trim()
+                    : "";
+            if (rows[i].All(string.IsNullOrWhiteSpace))
+                continue;
             var line = Of("line");
-            if (line.Length == 0) line = Assembled(Of);
+            if (line.Length == 0)
+                line = Assembled(Of);
             try
             {
                 var typed = ReadTyped(Of("typed"));
                 var reading = TapeLine.ReadOrThrow(line, system);
-                places.Add(new(i + 1, line, Of("group"), Of("finish"), Of("notes"), typed, string.Concat(reading.ReadBack(system)), null));
+                places.Add(
+                    new(
+                        i + 1,
+                        line,
+                        Of("group"),
+                        Of("finish"),
+                        Of("notes"),
+                        typed,
+                        string.Concat(reading.ReadBack(system)),
+                        null
+                    )
+                );
             }
             catch (RefusedException refused)
             {
-                places.Add(new(i + 1, line, Of("group"), Of("finish"), Of("notes"), [], "", Name(Of) + refused.Refusal.Message));
+                places.Add(
+                    new(i + 1, line, Of("group"), Of("finish"), Of("notes"), [], "", Name(Of) + refused.Refusal.Message)
+                );
             }
         }
         return places;
@@ -64,26 +95,56 @@ public static class PlaceTable
     /// <summary>A room's line from its columns.</summary>
     private static string Assembled(Func<string, string> of)
     {
-        var (name, length, width, height, count, openings) = (of("name"), of("length"), of("width"), of("height"), of("count"), of("openings"));
-        if (length.Length + width.Length + height.Length == 0) return name.Length == 0 ? "" : $"{name}: {TapeDraft.NotMeasured}";
+        var (name, length, width, height, count, openings) = (
+            of("name"),
+            of("length"),
+            of("width"),
+            of("height"),
+            of("count"),
+            of("openings")
+        );
+        if (length.Length + width.Length + height.Length == 0)
+            return name.Length == 0 ? "" : $"{name}: {TapeDraft.NotMeasured}";
         return $"{name}: {length} x {width} x {height}{(count is "" or "1" ? "" : " x" + count)}{(openings.Length == 0 ? "" : "; " + openings)}";
     }
 
     /// <summary>Headings and rows of the places, each with its own measures (of one, before ×n).</summary>
-    public static (IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<Cell>> Rows) Write(Reckoning.Reckoning reckoning)
+    public static (IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<Cell>> Rows) Write(
+        Reckoning.Reckoning reckoning
+    )
     {
         var (job, system) = (reckoning.Job, reckoning.Job.Units);
         var shown = Measures.All.Where(m => job.Places.Any(p => reckoning.Measures[p.Id].Has(m))).ToList();
-        string[] columns = ["Heading", "Name", "Kind", "Equal places", "Tape line", "Finish", "Notes", "Typed measures", .. shown.Select(m => m.Kind() == Kind.Count ? m.Label(system) : $"{m.Label(system)}, {m.UnitIn(system)}")];
-        var rows = job.Places.Select(place =>
-        {
-            var measures = reckoning.Measures[place.Id];
-            return (IReadOnlyList<Cell>)
-            [
-                Cell.Of(place.Group), Cell.Of(place.Name), Cell.Of(place.Shape.Kind), Cell.Of(place.Count), Cell.Of(PlaceLine.Print(place, null, id => job.Place(id)?.Name)), Cell.Of(place.Finish), Cell.Of(place.Notes), Cell.Of(WriteTyped(place.Typed)),
-                .. shown.Select(m => measures.Has(m) ? Cell.Of(measures[m].V) : Cell.Of("")),
-            ];
-        }).ToList();
+        string[] columns =
+        [
+            "Heading",
+            "Name",
+            "Kind",
+            "Equal places",
+            "Tape line",
+            "Finish",
+            "Notes",
+            "Typed measures",
+            .. shown.Select(m => m.Kind() == Kind.Count ? m.Label(system) : $"{m.Label(system)}, {m.UnitIn(system)}"),
+        ];
+        var rows = job
+            .Places.Select(place =>
+            {
+                var measures = reckoning.Measures[place.Id];
+                return (IReadOnlyList<Cell>)
+                    [
+                        Cell.Of(place.Group),
+                        Cell.Of(place.Name),
+                        Cell.Of(place.Shape.Kind),
+                        Cell.Of(place.Count),
+                        Cell.Of(PlaceLine.Print(place, null, id => job.Place(id)?.Name)),
+                        Cell.Of(place.Finish),
+                        Cell.Of(place.Notes),
+                        Cell.Of(WriteTyped(place.Typed)),
+                        .. shown.Select(m => measures.Has(m) ? Cell.Of(measures[m].V) : Cell.Of("")),
+                    ];
+            })
+            .ToList();
         return (columns, rows);
     }
 
@@ -99,22 +160,44 @@ public static class PlaceTable
 
     /// <summary>Typed measures as text: <c>netWallArea (area, ft) = 300; Coving (length, m) = 4 + 3.2</c>.</summary>
     public static string WriteTyped(ImmutableArray<TypedMeasure> typed) =>
-        string.Join("; ", typed.Select(t => $"{t.Name} ({t.Quantity.Kind.ToString().ToLowerInvariant()}, {(t.Quantity.Units == UnitSystem.Feet ? "ft" : "m")}) = {t.Quantity.Text}"));
+        string.Join(
+            "; ",
+            typed.Select(t =>
+                $"{t.Name} ({t.Quantity.Kind.ToString().ToLowerInvariant()}, {(t.Quantity.Units == UnitSystem.Feet ? "ft" : "m")}) = {t.Quantity.Text}"
+            )
+        );
 
     /// <summary>Reads <see cref="WriteTyped"/>.</summary>
     /// <exception cref="RefusedException">It is not in that form.</exception>
     public static ImmutableArray<TypedMeasure> ReadTyped(string text)
     {
-        if (text.Trim().Length == 0) return [];
-        return [.. text.Split(';').Select(part =>
-        {
-            var equals = part.IndexOf(" = ", StringComparison.Ordinal);
-            var bracket = equals < 0 ? -1 : part.LastIndexOf(" (", equals, StringComparison.Ordinal);
-            var words = bracket < 0 ? [] : part[(bracket + 2)..equals].TrimEnd(')').Split(", ");
-            if (words.Length != 2 || !Enum.TryParse<Kind>(words[0], true, out var kind) || words[1] is not ("ft" or "m")) throw RefusedException.Of("typed", $"“{part.Trim()}” is not a typed measure: write it like Coving (length, ft) = 12 + 8.");
-            var quantity = new TypedQuantity(kind, part[(equals + 3)..].Trim(), words[1] == "ft" ? UnitSystem.Feet : UnitSystem.Metres);
-            TypedQuantities.Read(quantity);
-            return new TypedMeasure(part[..bracket].Trim(), quantity);
-        })];
+        if (text.Trim().Length == 0)
+            return [];
+        return
+        [
+            .. text.Split(';')
+                .Select(part =>
+                {
+                    var equals = part.IndexOf(" = ", StringComparison.Ordinal);
+                    var bracket = equals < 0 ? -1 : part.LastIndexOf(" (", equals, StringComparison.Ordinal);
+                    var words = bracket < 0 ? [] : part[(bracket + 2)..equals].TrimEnd(')').Split(", ");
+                    if (
+                        words.Length != 2
+                        || !Enum.TryParse<Kind>(words[0], true, out var kind)
+                        || words[1] is not ("ft" or "m")
+                    )
+                        throw RefusedException.Of(
+                            "typed",
+                            $"“{part.Trim()}” is not a typed measure: write it like Coving (length, ft) = 12 + 8."
+                        );
+                    var quantity = new TypedQuantity(
+                        kind,
+                        part[(equals + 3)..].Trim(),
+                        words[1] == "ft" ? UnitSystem.Feet : UnitSystem.Metres
+                    );
+                    TypedQuantities.Read(quantity);
+                    return new TypedMeasure(part[..bracket].Trim(), quantity);
+                }),
+        ];
     }
 }

@@ -12,11 +12,20 @@ internal static class RoomMeasures
     {
         var edge = OutlineMeasures.Of(tape, room.Outline);
         var high = room.High is { } h ? tape.Read(h, "height") : (Val?)null;
-        var slope = room.Slope.IsEmpty ? null : new SlopedCeiling(edge.Corners, [.. room.Slope.Select((s, i) => tape.Read(s, tape.On ? $"height at corner {i + 1}" : ""))]);
+        var slope = room.Slope.IsEmpty
+            ? null
+            : new SlopedCeiling(
+                edge.Corners,
+                [.. room.Slope.Select((s, i) => tape.Read(s, tape.On ? $"height at corner {i + 1}" : ""))]
+            );
         var openings = OpeningMeasures.Of(tape, tape.Place.Openings, incoming, keep: !room.Bands.IsEmpty);
 
-        Val floor = edge.Area, around = edge.Around, crown = edge.Around, cubic = slope is null ? edge.Area * high!.Value : slope.Volume(edge.Corners);
-        if (slope is not null) crown = slope.Cornice(edge.Sides);
+        Val floor = edge.Area,
+            around = edge.Around,
+            crown = edge.Around,
+            cubic = slope is null ? edge.Area * high!.Value : slope.Volume(edge.Corners);
+        if (slope is not null)
+            crown = slope.Cornice(edge.Sides);
         // Wall by wall only where walls differ or are split: most rooms are boxes.
         var box = room.Outline is Rectangle && room.WallHeights.IsEmpty && slope is null;
         var walls = box && room.Bands.IsEmpty ? [] : WallsOf(tape, room, edge, high, slope);
@@ -27,7 +36,8 @@ internal static class RoomMeasures
         {
             var own = OutlineMeasures.Of(tape, island.Outline);
             var n = tape.Typed(island.Count, "islands");
-            if (tape.Rule.TakesIsland(tape.SquareMetres(own.Area))) floor -= n * own.Area;
+            if (tape.Rule.TakesIsland(tape.SquareMetres(own.Area)))
+                floor -= n * own.Area;
             around += n * own.Around;
             corners += n * island.Outline.Sides;
             if (slope is null)
@@ -39,7 +49,9 @@ internal static class RoomMeasures
             }
             else
             {
-                var at = island.At is { } where ? (tape.Read(where.X, "across"), tape.Read(where.Y, "up")) : ((Val)0m, (Val)0m);
+                var at = island.At is { } where
+                    ? (tape.Read(where.X, "across"), tape.Read(where.Y, "up"))
+                    : ((Val)0m, (Val)0m);
                 var stands = own.Corners.Select(c => (X: at.Item1 + c.X, Y: at.Item2 + c.Y)).ToArray();
                 var over = stands.Select(slope.Over).ToArray();
                 for (var i = 0; i < over.Length; i++)
@@ -66,7 +78,8 @@ internal static class RoomMeasures
         tape.Make(Measure.CornerCount, corners);
         tape.Make(Measure.Volume, cubic);
         if (!box)
-            for (var i = 0; i < walls.Length; i++) tape.Extra("walls/" + Outline.Letter(i), "Wall " + Outline.Letter(i), Kind.Area, walls[i].Area);
+            for (var i = 0; i < walls.Length; i++)
+                tape.Extra("walls/" + Outline.Letter(i), "Wall " + Outline.Letter(i), Kind.Area, walls[i].Area);
         BandMeasures.Of(tape, room, stretches, openings.Holes);
     }
 
@@ -77,14 +90,22 @@ internal static class RoomMeasures
         public Val Area => From.V == To.V ? Length * From : Length * (From + To) / 2;
     }
 
-    private static (Val Area, Stretch Stretch)[] WallsOf(Tape tape, Room room, OutlineMeasures edge, Val? high, SlopedCeiling? slope)
+    private static (Val Area, Stretch Stretch)[] WallsOf(
+        Tape tape,
+        Room room,
+        OutlineMeasures edge,
+        Val? high,
+        SlopedCeiling? slope
+    )
     {
         var walls = new (Val, Stretch)[edge.Sides.Length];
         for (var i = 0; i < walls.Length; i++)
         {
             var own = room.WallHeights.FirstOrDefault(w => room.Outline.WallOf(w.Wall) == i);
-            var stretch = slope is not null ? new Stretch(edge.Sides[i], slope.Heights[i], slope.Heights[(i + 1) % walls.Length])
-                : own is not null && tape.Read(own.High, tape.On ? "height of wall " + own.Wall : "") is var height ? new Stretch(edge.Sides[i], height, height)
+            var stretch =
+                slope is not null ? new Stretch(edge.Sides[i], slope.Heights[i], slope.Heights[(i + 1) % walls.Length])
+                : own is not null && tape.Read(own.High, tape.On ? "height of wall " + own.Wall : "") is var height
+                    ? new Stretch(edge.Sides[i], height, height)
                 : new Stretch(edge.Sides[i], high!.Value, high.Value);
             walls[i] = (stretch.Area, stretch);
         }
@@ -94,7 +115,8 @@ internal static class RoomMeasures
     private static Val Total(IEnumerable<Val> values)
     {
         var sum = new Sum();
-        foreach (var value in values) sum.Add(value);
+        foreach (var value in values)
+            sum.Add(value);
         return sum.Total;
     }
 }
@@ -107,11 +129,17 @@ internal sealed class SlopedCeiling((Val X, Val Y)[] corners, Val[] heights)
 
     private Val FlatCross() => Flat(0, 1, 2);
 
-    private Val Flat(int o, int a, int b) => (corners[a].X - corners[o].X) * (corners[b].Y - corners[o].Y) - (corners[a].Y - corners[o].Y) * (corners[b].X - corners[o].X);
+    private Val Flat(int o, int a, int b) =>
+        (corners[a].X - corners[o].X) * (corners[b].Y - corners[o].Y)
+        - (corners[a].Y - corners[o].Y) * (corners[b].X - corners[o].X);
 
-    private Val AcrossRise() => (heights[1] - heights[0]) * (corners[2].Y - corners[0].Y) - (heights[2] - heights[0]) * (corners[1].Y - corners[0].Y);
+    private Val AcrossRise() =>
+        (heights[1] - heights[0]) * (corners[2].Y - corners[0].Y)
+        - (heights[2] - heights[0]) * (corners[1].Y - corners[0].Y);
 
-    private Val UpRise() => (heights[2] - heights[0]) * (corners[1].X - corners[0].X) - (heights[1] - heights[0]) * (corners[2].X - corners[0].X);
+    private Val UpRise() =>
+        (heights[2] - heights[0]) * (corners[1].X - corners[0].X)
+        - (heights[1] - heights[0]) * (corners[2].X - corners[0].X);
 
     /// <summary>True area over plan area: √(1 + slope²).</summary>
     public Val Factor()
@@ -121,16 +149,19 @@ internal sealed class SlopedCeiling((Val X, Val Y)[] corners, Val[] heights)
     }
 
     /// <summary>Height over a point.</summary>
-    public Val Over((Val X, Val Y) point) => heights[0] + (AcrossRise() * (point.X - corners[0].X) + UpRise() * (point.Y - corners[0].Y)) / FlatCross();
+    public Val Over((Val X, Val Y) point) =>
+        heights[0] + (AcrossRise() * (point.X - corners[0].X) + UpRise() * (point.Y - corners[0].Y)) / FlatCross();
 
     /// <summary>Length along a wall's sloped head.</summary>
-    public static Val Along(Val length, Val from, Val to) => from.V == to.V ? length : (length * length + (to - from) * (to - from)).Sqrt();
+    public static Val Along(Val length, Val from, Val to) =>
+        from.V == to.V ? length : (length * length + (to - from) * (to - from)).Sqrt();
 
     /// <summary>Length of the cornice along all walls.</summary>
     public Val Cornice(Val[] sides)
     {
         var sum = new Sum();
-        for (var i = 0; i < sides.Length; i++) sum.Add(Along(sides[i], heights[i], heights[(i + 1) % sides.Length]));
+        for (var i = 0; i < sides.Length; i++)
+            sum.Add(Along(sides[i], heights[i], heights[(i + 1) % sides.Length]));
         return sum.Total;
     }
 

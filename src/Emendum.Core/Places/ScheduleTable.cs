@@ -5,7 +5,14 @@ using Emendum.Core.Quantities;
 namespace Emendum.Core.Places;
 
 /// <summary>A row of a customer's schedule as it came in a table.</summary>
-public sealed record ScheduleTableRow(int Row, string Number, string Wording, string Unit, decimal Quantity, string? Wrong);
+public sealed record ScheduleTableRow(
+    int Row,
+    string Number,
+    string Wording,
+    string Unit,
+    decimal Quantity,
+    string? Wrong
+);
 
 /// <summary>Schedules of quantities as a table.</summary>
 public static class ScheduleTable
@@ -20,16 +27,28 @@ public static class ScheduleTable
     ];
 
     /// <summary>Reads rows; those without a quantity and unit are headings of the schedule and are left out.</summary>
-    public static IReadOnlyList<ScheduleTableRow> Read(IReadOnlyList<IReadOnlyList<string>> rows, IReadOnlyDictionary<string, int> mapping)
+    public static IReadOnlyList<ScheduleTableRow> Read(
+        IReadOnlyList<IReadOnlyList<string>> rows,
+        IReadOnlyDictionary<string, int> mapping
+    )
     {
         var read = new List<ScheduleTableRow>();
         for (var i = 0; i < rows.Count; i++)
         {
-            string Of(string field) => mapping.TryGetValue(field, out var column) && column >= 0 && column < rows[i].Count ? rows[i][column].Trim() : "";
+            string Of(string field) =>
+                mapping.TryGetValue(field, out var column) && column >= 0 && column < rows[i].Count
+                    ? rows[i][column].Trim()
+                    : "";
             var (unit, quantity) = (Of("unit"), Of("quantity"));
-            if (unit.Length + quantity.Length == 0) continue;
+            if (unit.Length + quantity.Length == 0)
+                continue;
             var number = ReadNumber(quantity);
-            var wrong = number is null ? $"“{quantity}” is not a quantity." : number < 0 ? "A quantity is not below zero." : unit.Length == 0 ? "The unit is missing." : Of("wording").Length == 0 ? "The wording is missing." : null;
+            var wrong =
+                number is null ? $"“{quantity}” is not a quantity."
+                : number < 0 ? "A quantity is not below zero."
+                : unit.Length == 0 ? "The unit is missing."
+                : Of("wording").Length == 0 ? "The wording is missing."
+                : null;
             read.Add(new(i + 1, Of("number"), Of("wording"), unit, number ?? 0, wrong));
         }
         return read;
@@ -37,6 +56,16 @@ public static class ScheduleTable
 
     /// <summary>A number as tables write it: <c>1,234.5</c>.</summary>
     private static decimal? ReadNumber(string text) =>
-        decimal.TryParse(text, NumberStyles.AllowThousands | NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign | NumberStyles.AllowExponent, CultureInfo.InvariantCulture, out var number)
-        && decimal.Abs(number) < Rounding.InputBound ? decimal.Round(number, Rounding.InputDecimals, MidpointRounding.AwayFromZero) : null;
+        decimal.TryParse(
+            text,
+            NumberStyles.AllowThousands
+                | NumberStyles.AllowDecimalPoint
+                | NumberStyles.AllowLeadingSign
+                | NumberStyles.AllowExponent,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
+        && decimal.Abs(number) < Rounding.InputBound
+            ? decimal.Round(number, Rounding.InputDecimals, MidpointRounding.AwayFromZero)
+            : null;
 }

@@ -44,13 +44,25 @@ public abstract record Shape
 /// <param name="Bands">Heights at which walls are split, upwards.</param>
 /// <param name="Islands">What stands in the room from floor to ceiling.</param>
 public sealed record Room(
-    Outline Outline, Length? High, ImmutableArray<Length> Slope, ImmutableArray<WallHeight> WallHeights, ImmutableArray<Band> Bands, ImmutableArray<Island> Islands) : Shape
+    Outline Outline,
+    Length? High,
+    ImmutableArray<Length> Slope,
+    ImmutableArray<WallHeight> WallHeights,
+    ImmutableArray<Band> Bands,
+    ImmutableArray<Island> Islands
+) : Shape
 {
     private static readonly ImmutableArray<Measure> Measured = [.. Measures.All.Where(m => m <= Measure.Volume)];
 
     /// <inheritdoc/>
     [JsonIgnore]
-    public override IEnumerable<Length> Lengths => Outline.Lengths.Concat(High is null ? [] : [High]).Concat(Slope).Concat(WallHeights.Select(w => w.High)).Concat(Bands.Select(b => b.Top)).Concat(Islands.SelectMany(i => i.Lengths));
+    public override IEnumerable<Length> Lengths =>
+        Outline
+            .Lengths.Concat(High is null ? [] : [High])
+            .Concat(Slope)
+            .Concat(WallHeights.Select(w => w.High))
+            .Concat(Bands.Select(b => b.Top))
+            .Concat(Islands.SelectMany(i => i.Lengths));
 
     /// <inheritdoc/>
     [JsonIgnore]
@@ -89,11 +101,23 @@ public sealed record Island(Outline Outline, int Count, Point? At)
 public sealed record Elevation(ImmutableArray<FacePart> Faces, ImmutableArray<FacePart> Gables, Length? Eaves) : Shape
 {
     private static readonly ImmutableArray<Measure> Measured =
-        [Measure.GrossFaceArea, Measure.OpeningArea, Measure.DeductedArea, Measure.NetFaceArea, Measure.EavesLength, Measure.DoorCount, Measure.WindowCount, Measure.OpeningCount, Measure.RevealLength, Measure.RevealArea];
+    [
+        Measure.GrossFaceArea,
+        Measure.OpeningArea,
+        Measure.DeductedArea,
+        Measure.NetFaceArea,
+        Measure.EavesLength,
+        Measure.DoorCount,
+        Measure.WindowCount,
+        Measure.OpeningCount,
+        Measure.RevealLength,
+        Measure.RevealArea,
+    ];
 
     /// <inheritdoc/>
     [JsonIgnore]
-    public override IEnumerable<Length> Lengths => Faces.Concat(Gables).SelectMany(p => p.Lengths).Concat(Eaves is null ? [] : [Eaves]);
+    public override IEnumerable<Length> Lengths =>
+        Faces.Concat(Gables).SelectMany(p => p.Lengths).Concat(Eaves is null ? [] : [Eaves]);
 
     /// <inheritdoc/>
     [JsonIgnore]
@@ -126,21 +150,31 @@ public sealed record FacePart(Length Wide, Length High, int Count)
 /// <param name="Around">Its perimeter, typed beside an area.</param>
 /// <param name="Depth">Depth of what is laid or dug.</param>
 /// <param name="Islands">What is left out of it.</param>
-public sealed record Site(Outline? Outline, TypedQuantity? Area, Length? Around, Length? Depth, ImmutableArray<Island> Islands) : Shape
+public sealed record Site(
+    Outline? Outline,
+    TypedQuantity? Area,
+    Length? Around,
+    Length? Depth,
+    ImmutableArray<Island> Islands
+) : Shape
 {
     /// <inheritdoc/>
     [JsonIgnore]
-    public override IEnumerable<Length> Lengths => (Outline?.Lengths ?? []).Concat(new[] { Around, Depth }.OfType<Length>()).Concat(Islands.SelectMany(i => i.Lengths));
+    public override IEnumerable<Length> Lengths =>
+        (Outline?.Lengths ?? [])
+            .Concat(new[] { Around, Depth }.OfType<Length>())
+            .Concat(Islands.SelectMany(i => i.Lengths));
 
     /// <inheritdoc/>
     [JsonIgnore]
-    public override ImmutableArray<Measure> Has => (Outline is null && Around is null, Depth is null) switch
-    {
-        (true, true) => [Measure.Area],
-        (true, false) => [Measure.Area, Measure.Volume],
-        (false, true) => [Measure.Area, Measure.Perimeter],
-        _ => [Measure.Area, Measure.Perimeter, Measure.Volume],
-    };
+    public override ImmutableArray<Measure> Has =>
+        (Outline is null && Around is null, Depth is null) switch
+        {
+            (true, true) => [Measure.Area],
+            (true, false) => [Measure.Area, Measure.Volume],
+            (false, true) => [Measure.Area, Measure.Perimeter],
+            _ => [Measure.Area, Measure.Perimeter, Measure.Volume],
+        };
 
     /// <inheritdoc/>
     [JsonIgnore]
@@ -173,13 +207,27 @@ public sealed record Run(Length Long, Length? Across, bool IsGirth) : Shape
 /// <param name="Going">Depth of a tread.</param>
 /// <param name="Width">Width of the flight.</param>
 /// <param name="Landings">Each by its edge and its depth.</param>
-public sealed record Stair(int Risers, int Treads, Length Rise, Length Going, Length Width, ImmutableArray<FacePart> Landings) : Shape
+public sealed record Stair(
+    int Risers,
+    int Treads,
+    Length Rise,
+    Length Going,
+    Length Width,
+    ImmutableArray<FacePart> Landings
+) : Shape
 {
-    private static readonly ImmutableArray<Measure> Measured = [Measure.StepCount, Measure.DevelopedArea, Measure.StringerLength, Measure.EdgeLength];
+    private static readonly ImmutableArray<Measure> Measured =
+    [
+        Measure.StepCount,
+        Measure.DevelopedArea,
+        Measure.StringerLength,
+        Measure.EdgeLength,
+    ];
 
     /// <inheritdoc/>
     [JsonIgnore]
-    public override IEnumerable<Length> Lengths => new[] { Rise, Going, Width }.Concat(Landings.SelectMany(l => l.Lengths));
+    public override IEnumerable<Length> Lengths =>
+        new[] { Rise, Going, Width }.Concat(Landings.SelectMany(l => l.Lengths));
 
     /// <inheritdoc/>
     [JsonIgnore]

@@ -18,17 +18,21 @@ internal static class SiteMeasures
             {
                 var own = OutlineMeasures.Of(tape, island.Outline);
                 var n = tape.Typed(island.Count, "islands");
-                if (tape.Rule.TakesIsland(tape.SquareMetres(own.Area))) area -= n * own.Area;
+                if (tape.Rule.TakesIsland(tape.SquareMetres(own.Area)))
+                    area -= n * own.Area;
                 around += n * own.Around;
             }
         }
         else
         {
             area = tape.Area(site.Area!);
-            if (site.Around is { } typed) around = tape.Read(typed, "length around");
+            if (site.Around is { } typed)
+                around = tape.Read(typed, "length around");
         }
         tape.Make(Measure.Area, area);
-        if (around is { } length) tape.Make(Measure.Perimeter, length);
-        if (site.Depth is { } depth) tape.Make(Measure.Volume, area * tape.Read(depth, "depth"));
+        if (around is { } length)
+            tape.Make(Measure.Perimeter, length);
+        if (site.Depth is { } depth)
+            tape.Make(Measure.Volume, area * tape.Read(depth, "depth"));
     }
 }

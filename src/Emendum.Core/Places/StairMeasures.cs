@@ -9,9 +9,14 @@ internal static class StairMeasures
     public static void Of(Tape tape, Stair stair)
     {
         var (risers, treads) = (tape.Typed(stair.Risers, "risers"), tape.Typed(stair.Treads, "treads"));
-        var (rise, going, width) = (tape.Read(stair.Rise, "rise"), tape.Read(stair.Going, "going"), tape.Read(stair.Width, "width"));
+        var (rise, going, width) = (
+            tape.Read(stair.Rise, "rise"),
+            tape.Read(stair.Going, "going"),
+            tape.Read(stair.Width, "width")
+        );
         var (up, along) = (risers * rise, treads * going);
-        Sum area = new(), edges = new();
+        Sum area = new(),
+            edges = new();
         area.Add((up + along) * width);
         edges.Add(treads * width);
         foreach (var landing in stair.Landings)

@@ -9,10 +9,21 @@ namespace Emendum.Core.Places;
 public sealed record TableField(string Field, string Heading, ImmutableArray<string> Known)
 {
     /// <summary>Guesses which column is which from the headings; −1 where none fits.</summary>
-    public static Dictionary<string, int> Guess(IEnumerable<TableField> fields, IReadOnlyList<string> columns) => fields.ToDictionary(f => f.Field, f =>
-    {
-        for (var i = 0; i < columns.Count; i++)
-            if (columns[i].Trim() is var column && (column.Equals(f.Heading, StringComparison.OrdinalIgnoreCase) || f.Known.Contains(column.ToLowerInvariant()))) return i;
-        return -1;
-    });
+    public static Dictionary<string, int> Guess(IEnumerable<TableField> fields, IReadOnlyList<string> columns) =>
+        fields.ToDictionary(
+            f => f.Field,
+            f =>
+            {
+                for (var i = 0; i < columns.Count; i++)
+                    if (
+                        columns[i].Trim() is var column
+                        && (
+                            column.Equals(f.Heading, StringComparison.OrdinalIgnoreCase)
+                            || f.Known.Contains(column.ToLowerInvariant())
+                        )
+                    )
+                        return i;
+                return -1;
+            }
+        );
 }

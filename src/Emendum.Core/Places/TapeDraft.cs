@@ -10,12 +10,31 @@ internal sealed class TapeDraft
     public const string NotMeasured = "not measured";
 
     /// <summary>Words after the name that say the kind of place, or how a room's outline is given.</summary>
-    public static readonly string[] Keywords = ["walls", "sides", "corners", "face", "site", "run", "stairs", "stair", "items", NotMeasured];
+    public static readonly string[] Keywords =
+    [
+        "walls",
+        "sides",
+        "corners",
+        "face",
+        "site",
+        "run",
+        "stairs",
+        "stair",
+        "items",
+        NotMeasured,
+    ];
 
     private static readonly (string Word, OpeningKind Kind)[] OpeningWords =
     [
-        ("pass-throughs", OpeningKind.PassThrough), ("pass-through", OpeningKind.PassThrough), ("windows", OpeningKind.Window), ("window", OpeningKind.Window),
-        ("doors", OpeningKind.Door), ("door", OpeningKind.Door), ("d", OpeningKind.Door), ("w", OpeningKind.Window), ("p", OpeningKind.PassThrough),
+        ("pass-throughs", OpeningKind.PassThrough),
+        ("pass-through", OpeningKind.PassThrough),
+        ("windows", OpeningKind.Window),
+        ("window", OpeningKind.Window),
+        ("doors", OpeningKind.Door),
+        ("door", OpeningKind.Door),
+        ("d", OpeningKind.Door),
+        ("w", OpeningKind.Window),
+        ("p", OpeningKind.PassThrough),
     ];
 
     private readonly string name;
@@ -77,10 +96,16 @@ internal sealed class TapeDraft
         }
         else
         {
-            tape.By("height", outline is Rectangle ? "a room is length x width x height" : "put x and the height after the last wall");
+            tape.By(
+                "height",
+                outline is Rectangle ? "a room is length x width x height" : "put x and the height after the last wall"
+            );
             high = tape.Dimension("height");
         }
-        var draft = new TapeDraft(name, new Room(outline, high, slope, [], [], [])) { count = tape.Count(TapeLine.MostCount) };
+        var draft = new TapeDraft(name, new Room(outline, high, slope, [], [], []))
+        {
+            count = tape.Count(TapeLine.MostCount),
+        };
         tape.End("After the height there may be a count (x2), then ; and openings.");
         return draft;
     }
@@ -90,12 +115,17 @@ internal sealed class TapeDraft
         var runs = ImmutableArray.CreateBuilder<WallRun>();
         do
         {
-            if (runs.Count > 0 && runs[^1].Turn == 0) throw TapeLine.Refuse(tape.At, "Say after each wall how it turns: r for right, l for left, r45° for another angle.", "20 r 10 r 20 r 10");
+            if (runs.Count > 0 && runs[^1].Turn == 0)
+                throw TapeLine.Refuse(
+                    tape.At,
+                    "Say after each wall how it turns: r for right, l for left, r45° for another angle.",
+                    "20 r 10 r 20 r 10"
+                );
             var length = tape.Dimension($"length of wall {Outline.Letter(runs.Count)}");
             runs.Add(new(length, tape.Turn() ?? 0));
-            if (runs.Count > PlaceLimits.MostCorners) throw TapeLine.Refuse(tape.At, $"An outline has at most {PlaceLimits.MostCorners} walls.");
-        }
-        while (tape.AtNumber());
+            if (runs.Count > PlaceLimits.MostCorners)
+                throw TapeLine.Refuse(tape.At, $"An outline has at most {PlaceLimits.MostCorners} walls.");
+        } while (tape.AtNumber());
         return new(runs.ToImmutable());
     }
 
@@ -105,18 +135,25 @@ internal sealed class TapeDraft
         do
         {
             var x = tape.Coordinate("distance across");
-            if (!tape.Sign(',')) throw TapeLine.Refuse(tape.At, "A corner is two distances with a comma between.", "0,0 20,0 20,10 0,10");
+            if (!tape.Sign(','))
+                throw TapeLine.Refuse(
+                    tape.At,
+                    "A corner is two distances with a comma between.",
+                    "0,0 20,0 20,10 0,10"
+                );
             points.Add(new(x, tape.Coordinate("distance up")));
-            if (points.Count > PlaceLimits.MostCorners) throw TapeLine.Refuse(tape.At, $"An outline has at most {PlaceLimits.MostCorners} corners.");
-        }
-        while (tape.AtNumber());
+            if (points.Count > PlaceLimits.MostCorners)
+                throw TapeLine.Refuse(tape.At, $"An outline has at most {PlaceLimits.MostCorners} corners.");
+        } while (tape.AtNumber());
         return new(points.ToImmutable());
     }
 
     private static Outline OutlineOf(TapeScanner tape)
     {
-        if (tape.Word("walls") || tape.Word("sides")) return WallsOf(tape);
-        if (tape.Word("corners")) return CornersOf(tape);
+        if (tape.Word("walls") || tape.Word("sides"))
+            return WallsOf(tape);
+        if (tape.Word("corners"))
+            return CornersOf(tape);
         var length = tape.Dimension("length");
         tape.By("width", "an island is length x width");
         return new Rectangle(length, tape.Dimension("width"));
@@ -140,8 +177,10 @@ internal sealed class TapeDraft
     {
         Outline? outline = null;
         TypedQuantity? area = null;
-        if (tape.Word("walls") || tape.Word("sides")) outline = WallsOf(tape);
-        else if (tape.Word("corners")) outline = CornersOf(tape);
+        if (tape.Word("walls") || tape.Word("sides"))
+            outline = WallsOf(tape);
+        else if (tape.Word("corners"))
+            outline = CornersOf(tape);
         else
         {
             // One length times another is a rectangle, whose perimeter is known; anything else is only an area.
@@ -152,14 +191,22 @@ internal sealed class TapeDraft
             outline = RectangleIn(text, system);
             area = outline is null ? new(Kind.Area, text, system) : null;
         }
-        Length? depth = null, around = null;
+        Length? depth = null,
+            around = null;
         while (true)
         {
-            if (depth is null && tape.Word("deep")) depth = tape.Dimension("depth");
-            else if (around is null && outline is null && tape.Word("around")) around = tape.Dimension("length around");
-            else break;
+            if (depth is null && tape.Word("deep"))
+                depth = tape.Dimension("depth");
+            else if (around is null && outline is null && tape.Word("around"))
+                around = tape.Dimension("length around");
+            else
+                break;
         }
-        tape.End("After a site's area there may be deep 4\"" + (outline is null ? ", around 120'" : "") + ", then ; and islands or a count.");
+        tape.End(
+            "After a site's area there may be deep 4\""
+                + (outline is null ? ", around 120'" : "")
+                + ", then ; and islands or a count."
+        );
         return new(name, new Site(outline, area, around, depth, []));
     }
 
@@ -194,18 +241,31 @@ internal sealed class TapeDraft
         const string form = "a stair is so many risers, then rise, going and wide";
         var risers = tape.Whole(MostRisers, "Say how many risers the stair has, like 14.");
         int? treads = null;
-        Length? rise = null, going = null, width = null;
+        Length? rise = null,
+            going = null,
+            width = null;
         while (true)
         {
-            if (rise is null && tape.Word("rise")) rise = tape.Dimension("rise");
-            else if (going is null && tape.Word("going")) going = tape.Dimension("going");
-            else if (width is null && tape.Word("wide")) width = tape.Dimension("width");
-            else if (treads is null && tape.Word("treads")) treads = tape.Whole(MostRisers, "Say how many treads, like 13.");
-            else break;
+            if (rise is null && tape.Word("rise"))
+                rise = tape.Dimension("rise");
+            else if (going is null && tape.Word("going"))
+                going = tape.Dimension("going");
+            else if (width is null && tape.Word("wide"))
+                width = tape.Dimension("width");
+            else if (treads is null && tape.Word("treads"))
+                treads = tape.Whole(MostRisers, "Say how many treads, like 13.");
+            else
+                break;
         }
         tape.End("A stair takes rise, going, wide and treads, then ; and landings.");
-        if (rise is null || going is null || width is null) throw TapeLine.Refuse(tape.At, $"The {(rise is null ? "rise" : going is null ? "going" : "width")} is missing: {form}.", "Back stair 14 rise 7 1/2\" going 10\" wide 3'6");
-        if (risers == 1 && treads is null) throw TapeLine.Refuse(tape.At, "A single riser needs its treads said: treads 1.");
+        if (rise is null || going is null || width is null)
+            throw TapeLine.Refuse(
+                tape.At,
+                $"The {(rise is null ? "rise" : going is null ? "going" : "width")} is missing: {form}.",
+                "Back stair 14 rise 7 1/2\" going 10\" wide 3'6"
+            );
+        if (risers == 1 && treads is null)
+            throw TapeLine.Refuse(tape.At, "A single riser needs its treads said: treads 1.");
         return new(name, new Stair(risers, treads ?? risers - 1, rise, going, width, []));
     }
 
@@ -213,13 +273,18 @@ internal sealed class TapeDraft
 
     private static TapeDraft ReadItems(string name, TapeScanner tape)
     {
-        var items = ListOf(() =>
-        {
-            var number = tape.Whole(1_000_000, "Say how many of what: 12 handles, 4 notice boards.");
-            var at = tape.At;
-            var what = tape.Text(',', "The name of a thing");
-            return what.Length > 1 && char.IsLetter(what[0]) && char.IsLetter(what[1]) ? new Item(what, number) : throw TapeLine.Refuse(at, "Say how many of what: 12 handles, 4 notice boards.");
-        }, () => tape.Sign(','));
+        var items = ListOf(
+            () =>
+            {
+                var number = tape.Whole(1_000_000, "Say how many of what: 12 handles, 4 notice boards.");
+                var at = tape.At;
+                var what = tape.Text(',', "The name of a thing");
+                return what.Length > 1 && char.IsLetter(what[0]) && char.IsLetter(what[1])
+                    ? new Item(what, number)
+                    : throw TapeLine.Refuse(at, "Say how many of what: 12 handles, 4 notice boards.");
+            },
+            () => tape.Sign(',')
+        );
         return new(name, new ItemSet(items));
     }
 
@@ -235,7 +300,10 @@ internal sealed class TapeDraft
         if (shape is Room room && tape.Word("wall"))
         {
             var letter = tape.Letters().ToUpperInvariant();
-            shape = room with { WallHeights = Grown(room.WallHeights, new(letter, tape.Dimension($"height of wall {letter}")), start) };
+            shape = room with
+            {
+                WallHeights = Grown(room.WallHeights, new(letter, tape.Dimension($"height of wall {letter}")), start),
+            };
         }
         else if (shape is Room banded && tape.Word("band"))
         {
@@ -249,15 +317,31 @@ internal sealed class TapeDraft
             if (tape.Word("at"))
             {
                 var x = tape.Coordinate("distance across");
-                if (!tape.Sign(',')) throw TapeLine.Refuse(tape.At, "A place in the room is two distances with a comma between.", "at 5,4");
+                if (!tape.Sign(','))
+                    throw TapeLine.Refuse(
+                        tape.At,
+                        "A place in the room is two distances with a comma between.",
+                        "at 5,4"
+                    );
                 at = new(x, tape.Coordinate("distance up"));
             }
             var island = new Island(outline, number, at);
-            shape = shape is Room around ? around with { Islands = Grown(around.Islands, island, start) } : ((Site)shape) with { Islands = Grown(((Site)shape).Islands, island, start) };
+            shape = shape is Room around
+                ? around with
+                {
+                    Islands = Grown(around.Islands, island, start),
+                }
+                : ((Site)shape) with
+                {
+                    Islands = Grown(((Site)shape).Islands, island, start),
+                };
         }
         else if (shape is Elevation gabled && (tape.Word("gable") || tape.Word("gables")))
         {
-            shape = gabled with { Gables = Grown(gabled.Gables, Part(tape, "width", "rise", "a gable is width x rise"), start) };
+            shape = gabled with
+            {
+                Gables = Grown(gabled.Gables, Part(tape, "width", "rise", "a gable is width x rise"), start),
+            };
         }
         else if (shape is Elevation eaved && tape.Word("eaves"))
         {
@@ -265,7 +349,10 @@ internal sealed class TapeDraft
         }
         else if (shape is Stair stair && (tape.Word("landing") || tape.Word("landings")))
         {
-            shape = stair with { Landings = Grown(stair.Landings, Part(tape, "width", "depth", "a landing is width x depth"), start) };
+            shape = stair with
+            {
+                Landings = Grown(stair.Landings, Part(tape, "width", "depth", "a landing is width x depth"), start),
+            };
         }
         else if (shape.TakesOpenings && Array.Find(OpeningWords, w => tape.Word(w.Word)) is { Word: not null } word)
         {
@@ -274,14 +361,18 @@ internal sealed class TapeDraft
         }
         else
         {
-            throw TapeLine.Refuse(start, shape switch
-            {
-                Room => "A part of a room begins with door, window or pass-through, or with wall, band or island.",
-                Elevation => "A part of a face begins with door, window or pass-through, or with gable or eaves.",
-                Site => "A part of a site begins with island.",
-                Stair => "A part of a stair begins with landing.",
-                _ => "Only a count, like x2, stands here.",
-            }, shape.TakesOpenings ? "door 3 x 6'8" : null);
+            throw TapeLine.Refuse(
+                start,
+                shape switch
+                {
+                    Room => "A part of a room begins with door, window or pass-through, or with wall, band or island.",
+                    Elevation => "A part of a face begins with door, window or pass-through, or with gable or eaves.",
+                    Site => "A part of a site begins with island.",
+                    Stair => "A part of a stair begins with landing.",
+                    _ => "Only a count, like x2, stands here.",
+                },
+                shape.TakesOpenings ? "door 3 x 6'8" : null
+            );
         }
         tape.End("Put ; before the next part.");
     }
@@ -291,9 +382,14 @@ internal sealed class TapeDraft
         var words = new List<string>();
         while (true)
         {
-            if (words.Count > 0 && tape.Word("to")) break;
+            if (words.Count > 0 && tape.Word("to"))
+                break;
             var from = tape.At;
-            words.Add(tape.Letters() is { Length: > 0 } word ? word : throw TapeLine.Refuse(from, "A band is its name, then to and its height.", "band dado to 3'"));
+            words.Add(
+                tape.Letters() is { Length: > 0 } word
+                    ? word
+                    : throw TapeLine.Refuse(from, "A band is its name, then to and its height.", "band dado to 3'")
+            );
         }
         return new(string.Join(' ', words), tape.Dimension("height of the band"));
     }
@@ -304,22 +400,37 @@ internal sealed class TapeDraft
         tape.By("height", "an opening is width x height");
         var height = tape.Dimension("height");
         var number = tape.Count(TapeLine.MostCount);
-        Length? depth = null, bottom = null;
-        string? wall = null, leads = null;
-        bool sill = false, reaches = kind != OpeningKind.Window, said = false;
+        Length? depth = null,
+            bottom = null;
+        string? wall = null,
+            leads = null;
+        bool sill = false,
+            reaches = kind != OpeningKind.Window,
+            said = false;
         while (true)
         {
-            if (depth is null && tape.Word("deep")) depth = tape.Dimension("depth");
-            else if (!sill && tape.Word("sill")) sill = true;
-            else if (bottom is null && tape.Word("at")) bottom = tape.Dimension("height of its bottom");
-            else if (!said && tape.Word("floor")) (reaches, said) = (true, true);
-            else if (!said && tape.Word("raised")) (reaches, said) = (false, true);
-            else if (wall is null && tape.Word("on")) wall = tape.Letters().ToUpperInvariant();
-            else if (tape.Word("into")) leads = tape.Text(';', "The name of the place it leads into");
-            else break;
+            if (depth is null && tape.Word("deep"))
+                depth = tape.Dimension("depth");
+            else if (!sill && tape.Word("sill"))
+                sill = true;
+            else if (bottom is null && tape.Word("at"))
+                bottom = tape.Dimension("height of its bottom");
+            else if (!said && tape.Word("floor"))
+                (reaches, said) = (true, true);
+            else if (!said && tape.Word("raised"))
+                (reaches, said) = (false, true);
+            else if (wall is null && tape.Word("on"))
+                wall = tape.Letters().ToUpperInvariant();
+            else if (tape.Word("into"))
+                leads = tape.Text(';', "The name of the place it leads into");
+            else
+                break;
         }
-        tape.End("After an opening's size there may be a count (x2), deep 4\", sill, at 3', on B, floor, raised and into Hall.");
-        if (openings.Count == TapeLine.MostParts) throw TapeLine.Refuse(start, $"A place takes at most {TapeLine.MostParts} kinds of opening.");
+        tape.End(
+            "After an opening's size there may be a count (x2), deep 4\", sill, at 3', on B, floor, raised and into Hall."
+        );
+        if (openings.Count == TapeLine.MostParts)
+            throw TapeLine.Refuse(start, $"A place takes at most {TapeLine.MostParts} kinds of opening.");
         openings.Add(new(kind, width, height, number, depth, sill, wall, reaches, bottom, null));
         into.Add(leads);
     }
@@ -330,11 +441,12 @@ internal sealed class TapeDraft
         do
         {
             list.Add(next());
-        }
-        while (list.Count < TapeLine.MostParts && more());
+        } while (list.Count < TapeLine.MostParts && more());
         return list.ToImmutable();
     }
 
     private static ImmutableArray<T> Grown<T>(ImmutableArray<T> list, T thing, int start) =>
-        list.Length < TapeLine.MostParts ? list.Add(thing) : throw TapeLine.Refuse(start, $"A place takes at most {TapeLine.MostParts} of these.");
+        list.Length < TapeLine.MostParts
+            ? list.Add(thing)
+            : throw TapeLine.Refuse(start, $"A place takes at most {TapeLine.MostParts} of these.");
 }

@@ -9,11 +9,29 @@ namespace Emendum.Core.Places;
 /// <param name="Shape">What was measured.</param>
 /// <param name="Openings">In the order they were typed; where they lead is in <paramref name="Into"/>.</param>
 /// <param name="Into">For each opening the name of the place it leads into, or null.</param>
-public sealed record TapeReading(string Name, int Count, Shape Shape, ImmutableArray<Opening> Openings, ImmutableArray<string?> Into)
+public sealed record TapeReading(
+    string Name,
+    int Count,
+    Shape Shape,
+    ImmutableArray<Opening> Openings,
+    ImmutableArray<string?> Into
+)
 {
     /// <summary>The place with this reading; <paramref name="find"/> gives the id of the place an opening leads into.</summary>
     public Place ToPlace(Guid id, string group, string rank, string line, Func<string, Guid>? find = null) =>
-        new(id, Name, group, rank, line, Count, Shape, [.. Openings.Select((o, i) => Into[i] is { } name && find is not null ? o with { Into = find(name) } : o)], [], "", "");
+        new(
+            id,
+            Name,
+            group,
+            rank,
+            line,
+            Count,
+            Shape,
+            [.. Openings.Select((o, i) => Into[i] is { } name && find is not null ? o with { Into = find(name) } : o)],
+            [],
+            "",
+            ""
+        );
 }
 
 /// <summary>
@@ -52,7 +70,8 @@ public static class TapeLine
     /// <exception cref="RefusedException">What cannot be read, with its position.</exception>
     public static TapeReading ReadOrThrow(string line, UnitSystem system)
     {
-        if (line.Length > LongestLine) throw Refuse(LongestLine, $"A tape line is at most {LongestLine} characters.");
+        if (line.Length > LongestLine)
+            throw Refuse(LongestLine, $"A tape line is at most {LongestLine} characters.");
         try
         {
             var end = line.IndexOf(';');
@@ -64,14 +83,22 @@ public static class TapeLine
                 var stop = end < 0 ? line.Length : end;
                 if (line[start..stop].Trim().Length == 0)
                 {
-                    if (end < 0) break;
+                    if (end < 0)
+                        break;
                     throw Refuse(start, "There is nothing between these semicolons.", "door 3 x 6'8");
                 }
-                while (char.IsWhiteSpace(line[start])) start++;
+                while (char.IsWhiteSpace(line[start]))
+                    start++;
                 draft.ReadPart(new(line, start, stop, system), start);
             }
             var reading = draft.Reading();
-            PlaceLimits.Check(reading.Shape, reading.Openings, reading.Count, system, fixedShape => PlaceLine.Print(reading with { Shape = fixedShape }, system));
+            PlaceLimits.Check(
+                reading.Shape,
+                reading.Openings,
+                reading.Count,
+                system,
+                fixedShape => PlaceLine.Print(reading with { Shape = fixedShape }, system)
+            );
             return reading;
         }
         catch (OverflowException)
@@ -88,12 +115,14 @@ public static class TapeLine
         if (colon >= 0)
         {
             var body = colon + 1;
-            while (body < stop && char.IsWhiteSpace(line[body])) body++;
+            while (body < stop && char.IsWhiteSpace(line[body]))
+                body++;
             try
             {
                 return ReadBody(line, line[..colon], body, stop, system);
             }
-            catch (RefusedException refused) when (KeywordAt(line, body, stop) is null && line.AsSpan(0, colon).Trim().Length > 0)
+            catch (RefusedException refused)
+                when (KeywordAt(line, body, stop) is null && line.AsSpan(0, colon).Trim().Length > 0)
             {
                 afterColon = refused;
             }
@@ -101,14 +130,16 @@ public static class TapeLine
         RefusedException? furthest = null;
         for (var i = 0; i < stop; i++)
         {
-            if ((i > 0 && !char.IsWhiteSpace(line[i - 1])) || KeywordAt(line, i, stop) is null) continue;
+            if ((i > 0 && !char.IsWhiteSpace(line[i - 1])) || KeywordAt(line, i, stop) is null)
+                continue;
             try
             {
                 return ReadBody(line, line[..i], i, stop, system);
             }
             catch (RefusedException refused)
             {
-                if (furthest is null || refused.Refusal.Position > furthest.Refusal.Position) furthest = refused;
+                if (furthest is null || refused.Refusal.Position > furthest.Refusal.Position)
+                    furthest = refused;
             }
         }
         try
@@ -117,15 +148,19 @@ public static class TapeLine
         }
         catch (RefusedException refused)
         {
-            if (afterColon is not null) throw afterColon;
+            if (afterColon is not null)
+                throw afterColon;
             throw furthest is not null && furthest.Refusal.Position >= refused.Refusal.Position ? furthest : refused;
         }
     }
 
-    private static string? KeywordAt(string line, int at, int stop) => TapeDraft.Keywords.FirstOrDefault(word =>
-        at + word.Length <= stop && string.Compare(line, at, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) == 0
-        && (at + word.Length == stop || !char.IsLetter(line[at + word.Length]))
-        && (word != TapeDraft.NotMeasured || line[(at + word.Length)..stop].Trim().Length == 0));
+    private static string? KeywordAt(string line, int at, int stop) =>
+        TapeDraft.Keywords.FirstOrDefault(word =>
+            at + word.Length <= stop
+            && string.Compare(line, at, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) == 0
+            && (at + word.Length == stop || !char.IsLetter(line[at + word.Length]))
+            && (word != TapeDraft.NotMeasured || line[(at + word.Length)..stop].Trim().Length == 0)
+        );
 
     private static TapeDraft ReadBody(string line, string before, int at, int stop, UnitSystem system)
     {
@@ -139,13 +174,22 @@ public static class TapeLine
     private static TapeDraft ReadBox(string line, int stop, UnitSystem system, bool firstOnly)
     {
         // A number may belong to the name ("Bay 2 12 x 10 x 8"), but only while no x has come: nothing after one is ever taken for a name.
-        RefusedException? unread = null, furthest = null;
+        RefusedException? unread = null,
+            furthest = null;
         var most = 0;
-        var starts = Enumerable.Range(0, stop).Where(i => (i == 0 || char.IsWhiteSpace(line[i - 1])) && (char.IsAsciiDigit(line[i]) || line[i] is '.' or '(' or '-' or '+')).ToArray();
+        var starts = Enumerable
+            .Range(0, stop)
+            .Where(i =>
+                (i == 0 || char.IsWhiteSpace(line[i - 1]))
+                && (char.IsAsciiDigit(line[i]) || line[i] is '.' or '(' or '-' or '+')
+            )
+            .ToArray();
         for (var n = 0; n < starts.Length; n++)
         {
-            if (n > 0 && firstOnly && furthest is not null) break;
-            if (n > 0 && HasSign(line.AsSpan(starts[n - 1], starts[n] - starts[n - 1]))) break;
+            if (n > 0 && firstOnly && furthest is not null)
+                break;
+            if (n > 0 && HasSign(line.AsSpan(starts[n - 1], starts[n] - starts[n - 1])))
+                break;
             var read = 0;
             try
             {
@@ -153,11 +197,19 @@ public static class TapeLine
             }
             catch (RefusedException refused)
             {
-                if (read == 0) unread ??= refused;
-                if (read > most) (furthest, most) = (refused, read);
+                if (read == 0)
+                    unread ??= refused;
+                if (read > most)
+                    (furthest, most) = (refused, read);
             }
         }
-        throw unread ?? furthest ?? Refuse(line.TrimEnd().Length, "Say the room's size after its name: length x width x height.", $"{(line.Trim().Length is 0 or > 40 ? "Study" : line.Trim())} 14'6 x 11 x 8");
+        throw unread
+            ?? furthest
+            ?? Refuse(
+                line.TrimEnd().Length,
+                "Say the room's size after its name: length x width x height.",
+                $"{(line.Trim().Length is 0 or > 40 ? "Study" : line.Trim())} 14'6 x 11 x 8"
+            );
     }
 
     /// <summary>Whether a sign that only stands in a size comes here: an x between blanks or after a figure, or a plus or minus between blanks.</summary>
@@ -167,7 +219,12 @@ public static class TapeLine
         {
             var blankBefore = i == 0 || char.IsWhiteSpace(text[i - 1]);
             var blankAfter = i == text.Length - 1 || char.IsWhiteSpace(text[i + 1]);
-            if (text[i] is '×' or '*' || (text[i] is 'x' or 'X' && blankAfter && (blankBefore || !char.IsLetter(text[i - 1]))) || (text[i] is '+' or '-' && blankBefore && blankAfter)) return true;
+            if (
+                text[i] is '×' or '*'
+                || (text[i] is 'x' or 'X' && blankAfter && (blankBefore || !char.IsLetter(text[i - 1])))
+                || (text[i] is '+' or '-' && blankBefore && blankAfter)
+            )
+                return true;
         }
         return false;
     }
@@ -175,9 +232,11 @@ public static class TapeLine
     private static string NameOf(string text)
     {
         var name = text.Trim();
-        if (name.Length == 0) throw Refuse(0, "Say the place's name first, then its size.", "Study 14'6 x 11 x 8");
+        if (name.Length == 0)
+            throw Refuse(0, "Say the place's name first, then its size.", "Study 14'6 x 11 x 8");
         return name.Length <= LongestName ? name : throw Refuse(0, $"A name is at most {LongestName} characters.");
     }
 
-    internal static RefusedException Refuse(int position, string message, string? suggestion = null) => new(new Refusal("line", message, position, suggestion));
+    internal static RefusedException Refuse(int position, string message, string? suggestion = null) =>
+        new(new Refusal("line", message, position, suggestion));
 }

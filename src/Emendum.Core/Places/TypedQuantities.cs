@@ -12,15 +12,18 @@ public static class TypedQuantities
     /// <exception cref="RefusedException">It cannot be read, with its position.</exception>
     public static (decimal Value, Unit? Base) Read(TypedQuantity typed)
     {
-        if (typed.Kind is Kind.Mass or Kind.Time) throw RefusedException.Of("text", "A measure is a length, an area, a volume or a count.");
-        if (typed.Text.Length > Longest) throw RefusedException.Of("text", $"At most {Longest} characters.");
+        if (typed.Kind is Kind.Mass or Kind.Time)
+            throw RefusedException.Of("text", "A measure is a length, an area, a volume or a count.");
+        if (typed.Text.Length > Longest)
+            throw RefusedException.Of("text", $"At most {Longest} characters.");
         try
         {
             var tape = new TapeScanner(typed.Text, 0, typed.Text.Length, typed.Units);
             var (value, unit) = tape.Quantity(typed.Kind);
             tape.End("Write an expression like 24 x 15 + 10 x 10.");
             // Twelve digits before the point are more than any job has, and leave decimals room to be multiplied.
-            if (value >= 1_000_000_000_000_000m) throw RefusedException.Of("text", "That is too large.");
+            if (value >= 1_000_000_000_000_000m)
+                throw RefusedException.Of("text", "That is too large.");
             return (value, unit);
         }
         catch (OverflowException)
@@ -33,7 +36,8 @@ public static class TypedQuantities
     /// <exception cref="RefusedException">It cannot be read.</exception>
     public static Length Length(string text, UnitSystem system, string name)
     {
-        if (text.Length > Longest) throw RefusedException.Of("text", $"At most {Longest} characters.");
+        if (text.Length > Longest)
+            throw RefusedException.Of("text", $"At most {Longest} characters.");
         var tape = new TapeScanner(text, 0, text.Length, system);
         var length = tape.Dimension(name);
         tape.End("Write one length, like 9'2.");

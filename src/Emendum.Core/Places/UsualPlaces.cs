@@ -20,17 +20,20 @@ public sealed record UsualPlaces(ImmutableArray<UsualPlaceList> Lists)
     /// <exception cref="RefusedException">The first thing that is wrong.</exception>
     public void Check(Func<Guid, bool> isWork)
     {
-        if (Lists.Length > 60 || Lists.Any(l => l.Places.Length > 200)) throw RefusedException.Of("lists", "At most 60 lists of 200 places.");
+        if (Lists.Length > 60 || Lists.Any(l => l.Places.Length > 200))
+            throw RefusedException.Of("lists", "At most 60 lists of 200 places.");
         foreach (var list in Lists)
         {
             PlaceLimits.Name(list.Name, "A list's name");
             foreach (var place in list.Places)
             {
                 PlaceLimits.Name(place.Name, $"A place of {list.Name}: its name");
-                if (place.Work.Length > 100 || place.Work.Any(w => !isWork(w))) throw RefusedException.Of("lists", $"{place.Name} names work that is not in the Book any more.");
+                if (place.Work.Length > 100 || place.Work.Any(w => !isWork(w)))
+                    throw RefusedException.Of("lists", $"{place.Name} names work that is not in the Book any more.");
             }
         }
-        if (Lists.Select(l => l.Name.ToUpperInvariant()).Distinct().Count() != Lists.Length) throw RefusedException.Of("lists", "Two lists have the same name.");
+        if (Lists.Select(l => l.Name.ToUpperInvariant()).Distinct().Count() != Lists.Length)
+            throw RefusedException.Of("lists", "Two lists have the same name.");
     }
 }
 
@@ -44,14 +47,23 @@ public sealed record UsualSizes(ImmutableArray<string> Sizes)
     /// <exception cref="RefusedException">The first that cannot be read.</exception>
     public void Check()
     {
-        if (Sizes.Length > 60) throw RefusedException.Of("sizes", "At most 60 usual sizes.");
+        if (Sizes.Length > 60)
+            throw RefusedException.Of("sizes", "At most 60 usual sizes.");
         foreach (var size in Sizes)
         {
-            var readings = new[] { UnitSystem.Feet, UnitSystem.Metres }.Select(system => TapeLine.Read($"Any 10000 m x 10000 m x 10000 m; {size}", system)).ToArray();
-            if (readings.FirstOrDefault(r => r.Refusal is not null).Refusal is { } wrong) throw RefusedException.Of("sizes", $"“{size}”: {wrong.Message}");
+            var readings = new[] { UnitSystem.Feet, UnitSystem.Metres }
+                .Select(system => TapeLine.Read($"Any 10000 m x 10000 m x 10000 m; {size}", system))
+                .ToArray();
+            if (readings.FirstOrDefault(r => r.Refusal is not null).Refusal is { } wrong)
+                throw RefusedException.Of("sizes", $"“{size}”: {wrong.Message}");
             var (a, b) = (readings[0].Reading!.Openings, readings[1].Reading!.Openings);
-            if (a.Length != 1) throw RefusedException.Of("sizes", $"“{size}” is not one opening.");
-            if (a[0].Width.Millimetres != b[0].Width.Millimetres || a[0].Height.Millimetres != b[0].Height.Millimetres) throw RefusedException.Of("sizes", $"“{size}”: write its units, like door 3' x 6'8\", so that it is the same in every job.");
+            if (a.Length != 1)
+                throw RefusedException.Of("sizes", $"“{size}” is not one opening.");
+            if (a[0].Width.Millimetres != b[0].Width.Millimetres || a[0].Height.Millimetres != b[0].Height.Millimetres)
+                throw RefusedException.Of(
+                    "sizes",
+                    $"“{size}”: write its units, like door 3' x 6'8\", so that it is the same in every job."
+                );
         }
     }
 }

@@ -3,7 +3,13 @@ using Emendum.Core.Reckoning;
 namespace Emendum.Core.Pricing;
 
 /// <summary>Cost and price of every line, with their sums by place and by work item: the scope grid in money. Made only for the view that shows it.</summary>
-public sealed record LineMoney(Spread Lines, Dictionary<Guid, Val> PlaceCost, Dictionary<Guid, Val> PlacePrice, Dictionary<Guid, Val> ItemCost, Dictionary<Guid, Val> ItemPrice)
+public sealed record LineMoney(
+    Spread Lines,
+    Dictionary<Guid, Val> PlaceCost,
+    Dictionary<Guid, Val> PlacePrice,
+    Dictionary<Guid, Val> ItemCost,
+    Dictionary<Guid, Val> ItemPrice
+)
 {
     /// <summary>Shares cost and price to the lines and adds them up.</summary>
     public static LineMoney Of(Reckoning.Reckoning reckoning, Trace trace)
@@ -15,13 +21,29 @@ public sealed record LineMoney(Spread Lines, Dictionary<Guid, Val> PlaceCost, Di
             for (var n = 0; n < values.Length; n++)
             {
                 var (id, name) = key(reckoning.Lines[n]);
-                if (!sums.TryGetValue(id, out var sum)) sums[id] = sum = (new(), name);
+                if (!sums.TryGetValue(id, out var sum))
+                    sums[id] = sum = (new(), name);
                 sum.Sum.Add(values[n]);
             }
-            return sums.ToDictionary(s => s.Key, s => trace.Make(s.Value.Sum.Total, "", trace.On ? $"{s.Value.Name}: {(leaf == "lineCost" ? "cost" : "price")} of its lines" : "", new(area, s.Key, leaf)));
+            return sums.ToDictionary(
+                s => s.Key,
+                s =>
+                    trace.Make(
+                        s.Value.Sum.Total,
+                        "",
+                        trace.On ? $"{s.Value.Name}: {(leaf == "lineCost" ? "cost" : "price")} of its lines" : "",
+                        new(area, s.Key, leaf)
+                    )
+            );
         }
         (Guid, string) Place(Line line) => (line.Measures.Place.Id, line.Measures.Place.Name);
         (Guid, string) Item(Line line) => (line.OfItem.Item.Id, line.OfItem.Item.Name);
-        return new(spread, By(spread.Costs, Place, "places", "lineCost"), By(spread.Lines, Place, "places", "linePrice"), By(spread.Costs, Item, "work", "lineCost"), By(spread.Lines, Item, "work", "linePrice"));
+        return new(
+            spread,
+            By(spread.Costs, Place, "places", "lineCost"),
+            By(spread.Lines, Place, "places", "linePrice"),
+            By(spread.Costs, Item, "work", "lineCost"),
+            By(spread.Lines, Item, "work", "linePrice")
+        );
     }
 }

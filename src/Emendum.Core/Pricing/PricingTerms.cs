@@ -1,27 +1,76 @@
 namespace Emendum.Core.Pricing;
 
 /// <summary>How the price follows from the cost (estimating model §7). The others come with later work.</summary>
-public enum PriceBasis { Markup, TargetMargin }
+public enum PriceBasis
+{
+    Markup,
+    TargetMargin,
+}
 
 /// <summary>Whether material costs what is bought or what is needed.</summary>
-public enum MaterialCost { Purchase, Need }
+public enum MaterialCost
+{
+    Purchase,
+    Need,
+}
 
 /// <summary>What the tax falls on.</summary>
-public enum TaxOn { Price, Materials, Nothing }
+public enum TaxOn
+{
+    Price,
+    Materials,
+    Nothing,
+}
 
 /// <summary>The terms a job is priced by; percents are of 100.</summary>
 public sealed record PricingTerms(
-    PriceBasis Basis, MaterialCost MaterialCost, decimal LabourMarkup, decimal MaterialMarkup, decimal EquipmentMarkup,
-    decimal Overhead, decimal Contingency, decimal Profit, decimal TargetMargin,
-    string TaxName, decimal TaxRate, TaxOn TaxOn, int CrewSize, decimal HoursPerDay, decimal FloorMargin, decimal GoalMargin)
+    PriceBasis Basis,
+    MaterialCost MaterialCost,
+    decimal LabourMarkup,
+    decimal MaterialMarkup,
+    decimal EquipmentMarkup,
+    decimal Overhead,
+    decimal Contingency,
+    decimal Profit,
+    decimal TargetMargin,
+    string TaxName,
+    decimal TaxRate,
+    TaxOn TaxOn,
+    int CrewSize,
+    decimal HoursPerDay,
+    decimal FloorMargin,
+    decimal GoalMargin
+)
 {
     /// <summary>Terms a job starts with.</summary>
-    public static readonly PricingTerms Starting = new(PriceBasis.Markup, MaterialCost.Purchase, 30, 25, 15, 14, 3, 18, 45, "Sales tax", 7, TaxOn.Materials, 3, 8, 40, 50) { SubcontractMarkup = 10 };
+    public static readonly PricingTerms Starting = new(
+        PriceBasis.Markup,
+        MaterialCost.Purchase,
+        30,
+        25,
+        15,
+        14,
+        3,
+        18,
+        45,
+        "Sales tax",
+        7,
+        TaxOn.Materials,
+        3,
+        8,
+        40,
+        50
+    )
+    {
+        SubcontractMarkup = 10,
+    };
 
     /// <summary>Markup on work bought from other firms.</summary>
     public decimal SubcontractMarkup { get; init; }
+
     /// <summary>Markup on fixed charges and travel.</summary>
     public decimal FixedMarkup { get; init; }
+
     /// <summary>The pinned set-up and travel of the Book that this job has; null for none.</summary>
     public Guid? SetUp { get; init; }
 
@@ -31,7 +80,8 @@ public sealed record PricingTerms(
     {
         void Percent(decimal value, string field, string words, decimal below = 1000m)
         {
-            if (value < 0 || value >= below) throw RefusedException.Of(field, $"{words} is 0 to under {below:0} percent.");
+            if (value < 0 || value >= below)
+                throw RefusedException.Of(field, $"{words} is 0 to under {below:0} percent.");
         }
         Percent(LabourMarkup, "labourMarkup", "Markup on labour");
         Percent(MaterialMarkup, "materialMarkup", "Markup on materials");
@@ -45,8 +95,11 @@ public sealed record PricingTerms(
         Percent(TaxRate, "taxRate", "Tax", 100m);
         Percent(FloorMargin, "floorMargin", "A margin", 100m);
         Percent(GoalMargin, "goalMargin", "A margin", 100m);
-        if (CrewSize is < 1 or > 999) throw RefusedException.Of("crewSize", "A crew is 1 to 999 people.");
-        if (HoursPerDay is <= 0 or > 24) throw RefusedException.Of("hoursPerDay", "A working day is more than 0 and at most 24 hours.");
-        if (TaxName.Length > 60) throw RefusedException.Of("taxName", "A tax name is at most 60 characters.");
+        if (CrewSize is < 1 or > 999)
+            throw RefusedException.Of("crewSize", "A crew is 1 to 999 people.");
+        if (HoursPerDay is <= 0 or > 24)
+            throw RefusedException.Of("hoursPerDay", "A working day is more than 0 and at most 24 hours.");
+        if (TaxName.Length > 60)
+            throw RefusedException.Of("taxName", "A tax name is at most 60 characters.");
     }
 }

@@ -22,7 +22,9 @@ public sealed class Spread
     public static Val[] Share(Val total, Val[] weights, string name, Trace trace)
     {
         var parts = Split.ByLargestRemainder(total.V, [.. weights.Select(w => w.V)]);
-        var set = trace.On ? new ShareSet(trace.Prefix + name, total.HowOrConstant, [.. weights.Select(w => w.HowOrConstant)]) : null;
+        var set = trace.On
+            ? new ShareSet(trace.Prefix + name, total.HowOrConstant, [.. weights.Select(w => w.HowOrConstant)])
+            : null;
         return [.. parts.Select((part, i) => new Val(part, set is null ? null : new Share(set, i)))];
     }
 
@@ -32,7 +34,14 @@ public sealed class Spread
     {
         var (terms, price) = (reckoning.Job.Pricing, reckoning.Price);
         var marked = terms.Basis == PriceBasis.Markup;
-        decimal[] markups = [terms.LabourMarkup, terms.MaterialMarkup, terms.EquipmentMarkup, terms.SubcontractMarkup, terms.FixedMarkup];
+        decimal[] markups =
+        [
+            terms.LabourMarkup,
+            terms.MaterialMarkup,
+            terms.EquipmentMarkup,
+            terms.SubcontractMarkup,
+            terms.FixedMarkup,
+        ];
         var costs = LineCosts.Of(reckoning, trace).ByClass;
         var (exact, weights) = (new Val[reckoning.Lines.Length], new Val[reckoning.Lines.Length]);
         for (var n = 0; n < weights.Length; n++)
@@ -41,21 +50,60 @@ public sealed class Spread
             var (cost, sum) = (new Sum(), new Sum());
             for (var c = 0; c < markups.Length; c++)
             {
-                if (costs[n][c].V == 0) continue;
+                if (costs[n][c].V == 0)
+                    continue;
                 cost.Add(costs[n][c]);
-                sum.Add(marked && markups[c] != 0 ? costs[n][c] * (100m + trace.Term(markups[c], "%", "markup on " + price.Classes[c].Name, price.Classes[c].Name + "Markup")) / 100m : costs[n][c]);
+                sum.Add(
+                    marked && markups[c] != 0
+                        ? costs[n][c]
+                            * (
+                                100m
+                                + trace.Term(
+                                    markups[c],
+                                    "%",
+                                    "markup on " + price.Classes[c].Name,
+                                    price.Classes[c].Name + "Markup"
+                                )
+                            )
+                            / 100m
+                        : costs[n][c]
+                );
             }
             exact[n] = trace.Make(cost.Total, "", trace.On ? Name(line) + ": cost" : "", Path(line, "cost"));
-            weights[n] = trace.Make(sum.Total, "", trace.On ? Name(line) + ": cost with markup" : "", Path(line, "weight"));
+            weights[n] = trace.Make(
+                sum.Total,
+                "",
+                trace.On ? Name(line) + ": cost with markup" : "",
+                Path(line, "weight")
+            );
         }
         var shares = Share(price.OfCosts, weights, "price by line", trace);
         foreach (var priced in reckoning.Priced)
         {
             var at = Enumerable.Range(0, weights.Length).Where(n => priced.Prices(reckoning.Lines[n])).ToArray();
-            var own = Share(priced.Price, [.. at.Select(n => reckoning.Lines[n].Quantity)], trace.On ? $"quantity of {priced.Item.Item.Section}: {priced.Item.Item.Name} (price-only {reckoning.Priced.IndexOf(priced) + 1})" : "", trace);
-            for (var i = 0; i < at.Length; i++) shares[at[i]] = shares[at[i]].V == 0 ? own[i] : shares[at[i]] + own[i];
+            var own = Share(
+                priced.Price,
+                [.. at.Select(n => reckoning.Lines[n].Quantity)],
+                trace.On
+                    ? $"quantity of {priced.Item.Item.Section}: {priced.Item.Item.Name} (price-only {reckoning.Priced.IndexOf(priced) + 1})"
+                    : "",
+                trace
+            );
+            for (var i = 0; i < at.Length; i++)
+                shares[at[i]] = shares[at[i]].V == 0 ? own[i] : shares[at[i]] + own[i];
         }
-        Val[] lines = [.. shares.Select((share, n) => trace.Make(share, "", trace.On ? Name(reckoning.Lines[n]) + ": price" : "", Path(reckoning.Lines[n], "price")))];
+        Val[] lines =
+        [
+            .. shares.Select(
+                (share, n) =>
+                    trace.Make(
+                        share,
+                        "",
+                        trace.On ? Name(reckoning.Lines[n]) + ": price" : "",
+                        Path(reckoning.Lines[n], "price")
+                    )
+            ),
+        ];
         return new(exact, lines, Visible(reckoning, lines, trace));
     }
 
@@ -65,31 +113,56 @@ public sealed class Spread
         string Section(int n) => reckoning.Lines[n].OfItem.Item.Section;
         var all = Enumerable.Range(0, lines.Length).ToArray();
         var visible = all.Where(n => !Hidden(n)).ToArray();
-        if (visible.Length == 0 || visible.Length == lines.Length) return lines;
+        if (visible.Length == 0 || visible.Length == lines.Length)
+            return lines;
         var shown = lines.ToArray();
         foreach (var hidden in all.Where(Hidden).GroupBy(Section))
         {
             var sum = new Sum();
-            foreach (var n in hidden) sum.Add(lines[n]);
+            foreach (var n in hidden)
+                sum.Add(lines[n]);
             var over = visible.Where(n => Section(n) == hidden.Key).ToArray();
-            if (over.Length == 0) over = visible;
-            var more = Share(sum.Total, [.. over.Select(n => lines[n])], trace.On ? "price of the visible lines that bear what is hidden of " + hidden.Key : "", trace);
-            for (var i = 0; i < over.Length; i++) shown[over[i]] += more[i];
-            foreach (var n in hidden) shown[n] = 0m;
+            if (over.Length == 0)
+                over = visible;
+            var more = Share(
+                sum.Total,
+                [.. over.Select(n => lines[n])],
+                trace.On ? "price of the visible lines that bear what is hidden of " + hidden.Key : "",
+                trace
+            );
+            for (var i = 0; i < over.Length; i++)
+                shown[over[i]] += more[i];
+            foreach (var n in hidden)
+                shown[n] = 0m;
         }
-        return [.. shown.Select((value, n) => Hidden(n) ? value : trace.Make(value, "", trace.On ? Name(reckoning.Lines[n]) + ": price with what is hidden" : "", Path(reckoning.Lines[n], "shown")))];
+        return
+        [
+            .. shown.Select(
+                (value, n) =>
+                    Hidden(n)
+                        ? value
+                        : trace.Make(
+                            value,
+                            "",
+                            trace.On ? Name(reckoning.Lines[n]) + ": price with what is hidden" : "",
+                            Path(reckoning.Lines[n], "shown")
+                        )
+            ),
+        ];
     }
 
     private static string Name(Line line) => $"{line.Item.Item.Name}, {line.Measures.Place.Name}";
 
-    private static FigurePath Path(Line line, string leaf) => new("lines", line.Item.Item.Id, line.Measures.Place.Id, leaf);
+    private static FigurePath Path(Line line, string leaf) =>
+        new("lines", line.Item.Item.Id, line.Measures.Place.Id, leaf);
 
     /// <summary>Sum of the lines, as the customer sees them, for which <paramref name="within"/> holds, as a figure.</summary>
     public Val Sum(Reckoning.Reckoning reckoning, Func<Line, bool> within, string label, FigurePath path, Trace trace)
     {
         var sum = new Sum();
         for (var i = 0; i < Lines.Length; i++)
-            if (within(reckoning.Lines[i])) sum.Add(Shown[i]);
+            if (within(reckoning.Lines[i]))
+                sum.Add(Shown[i]);
         return trace.Make(sum.Total, "", label, path);
     }
 }

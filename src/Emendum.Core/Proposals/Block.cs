@@ -14,7 +14,16 @@ namespace Emendum.Core.Proposals;
 public abstract record Block;
 
 /// <summary>Who writes to whom, about what, when.</summary>
-public sealed record Letterhead(string Firm, string FirmAddress, string Customer, string CustomerAddress, string Title, string Subtitle, string Reference, string Validity) : Block;
+public sealed record Letterhead(
+    string Firm,
+    string FirmAddress,
+    string Customer,
+    string CustomerAddress,
+    string Title,
+    string Subtitle,
+    string Reference,
+    string Validity
+) : Block;
 
 /// <summary>A heading; sub-headings are level 2.</summary>
 public sealed record Heading(int Level, string Text) : Block;
@@ -29,7 +38,14 @@ public sealed record Bullets(ImmutableArray<Bullet> Items) : Block;
 public sealed record Bullet(string Strong, string Text);
 
 /// <summary>What a row of the price is.</summary>
-public enum RowKind { Group, Part, Subtotal, Tax, Total }
+public enum RowKind
+{
+    Group,
+    Part,
+    Subtotal,
+    Tax,
+    Total,
+}
 
 /// <summary>A row of the price.</summary>
 /// <param name="Kind">What it is; a group has no amount.</param>

@@ -19,9 +19,20 @@ public static class Proposal
         var (info, terms) = (job.Info, job.Proposal);
         var blocks = ImmutableArray.CreateBuilder<Block>();
         var date = DateOnly.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture);
-        blocks.Add(new Letterhead(info.Firm, info.FirmAddress, info.Customer, info.CustomerAddress, info.Name, info.Subtitle,
-            $"Proposal {info.Number} · {Written(date)}", $"Prices hold until {Written(date.AddDays(terms.ValidDays))}"));
-        foreach (var paragraph in Paragraphs(terms.Letter)) blocks.Add(new Paragraph(paragraph));
+        blocks.Add(
+            new Letterhead(
+                info.Firm,
+                info.FirmAddress,
+                info.Customer,
+                info.CustomerAddress,
+                info.Name,
+                info.Subtitle,
+                $"Proposal {info.Number} · {Written(date)}",
+                $"Prices hold until {Written(date.AddDays(terms.ValidDays))}"
+            )
+        );
+        foreach (var paragraph in Paragraphs(terms.Letter))
+            blocks.Add(new Paragraph(paragraph));
         AddScope(blocks, reckoning);
         AddCustomers(blocks, reckoning);
         AddExclusions(blocks, reckoning);
@@ -29,8 +40,10 @@ public static class Proposal
         blocks.Add(new PriceTable(info.Currency, [.. Rows(reckoning, trace)]));
         AddAlternates(blocks, reckoning, trace);
         var closing = Paragraphs(terms.Terms);
-        if (closing.Length > 0) blocks.Add(new Heading(1, "Terms"));
-        foreach (var paragraph in closing) blocks.Add(new Paragraph(paragraph));
+        if (closing.Length > 0)
+            blocks.Add(new Heading(1, "Terms"));
+        foreach (var paragraph in closing)
+            blocks.Add(new Paragraph(paragraph));
         blocks.Add(new Signature(info.Customer, info.Firm));
         return blocks.ToImmutable();
     }
@@ -38,16 +51,26 @@ public static class Proposal
     private static string Written(DateOnly date) => date.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
 
     private static string[] Paragraphs(string text) =>
-        text.ReplaceLineEndings("\n").Split("\n\n", StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        text.ReplaceLineEndings("\n")
+            .Split("\n\n", StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
     private static void AddScope(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
     {
-        if (!Array.Exists(reckoning.Lines, l => l.Seen)) return;
+        if (!Array.Exists(reckoning.Lines, l => l.Seen))
+            return;
         blocks.Add(new Heading(1, "What we will do"));
         foreach (var section in Sections(reckoning))
         {
             blocks.Add(new Heading(2, section));
-            blocks.Add(new Bullets([.. reckoning.Items.Where(i => i.Item.Section == section).SelectMany(item => Scope(item, reckoning))]));
+            blocks.Add(
+                new Bullets(
+                    [
+                        .. reckoning
+                            .Items.Where(i => i.Item.Section == section)
+                            .SelectMany(item => Scope(item, reckoning)),
+                    ]
+                )
+            );
         }
     }
 
@@ -55,26 +78,54 @@ public static class Proposal
     private static IEnumerable<Bullet> Scope(CompiledItem item, Reckoning.Reckoning reckoning)
     {
         var everywhere = reckoning.Job.Places.All(p => p.Shape is Room) ? "in every room." : "everywhere.";
-        return reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item) && l.Seen).GroupBy(l => Said(l, reckoning)).Select(way =>
-        {
-            var allowed = reckoning.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
-            return new Bullet(
-                $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {allowed.ToString("#,0.00", CultureInfo.InvariantCulture)}" : "")}:",
-                (way.Count() == reckoning.Job.Places.Length ? everywhere : string.Join(", ", way.Select(PlaceName)) + ".") + (way.Key.Note.Length > 0 ? " " + way.Key.Note : ""));
-        });
+        return reckoning
+            .Lines.Where(l => ReferenceEquals(l.OfItem, item) && l.Seen)
+            .GroupBy(l => Said(l, reckoning))
+            .Select(way =>
+            {
+                var allowed = reckoning.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
+                return new Bullet(
+                    $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {allowed.ToString("#,0.00", CultureInfo.InvariantCulture)}" : "")}:",
+                    (
+                        way.Count() == reckoning.Job.Places.Length
+                            ? everywhere
+                            : string.Join(", ", way.Select(PlaceName)) + "."
+                    ) + (way.Key.Note.Length > 0 ? " " + way.Key.Note : "")
+                );
+            });
     }
 
     private static (string Wording, string Note) Said(Line line, Reckoning.Reckoning reckoning)
     {
         var here = line.Cell.Of(line.OfItem.Item);
-        var coats = reckoning.Job.Proposal.Coats && line.OfItem.Entry is ProductionRate { Paces: var paces } && (paces.Length > 1 || paces[0].Coats > 1)
-            ? here.Coats == 1 ? ", one coat" : $", {Words(here.Coats)} coats"
-            : "";
+        var coats =
+            reckoning.Job.Proposal.Coats
+            && line.OfItem.Entry is ProductionRate { Paces: var paces }
+            && (paces.Length > 1 || paces[0].Coats > 1)
+                ? here.Coats == 1
+                    ? ", one coat"
+                    : $", {Words(here.Coats)} coats"
+                : "";
         var theirs = line.Supply == Supply.CustomerMaterial ? ", with material that you supply" : "";
-        return ($"{(here.Wording.Length > 0 ? here.Wording : here.Name)}{coats}{(here.Colour.Length > 0 ? ", " + here.Colour : "")}{theirs}", string.Join(" ", new[] { here.CustomerNote ?? line.OfItem.Entry.CustomerNote, line.Cell.Note }.Select(Sentence).Where(text => text.Length > 0)));
+        return (
+            $"{(here.Wording.Length > 0 ? here.Wording : here.Name)}{coats}{(here.Colour.Length > 0 ? ", " + here.Colour : "")}{theirs}",
+            string.Join(
+                " ",
+                new[] { here.CustomerNote ?? line.OfItem.Entry.CustomerNote, line.Cell.Note }
+                    .Select(Sentence)
+                    .Where(text => text.Length > 0)
+            )
+        );
     }
 
-    private static string Words(int count) => count switch { 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) };
+    private static string Words(int count) =>
+        count switch
+        {
+            2 => "two",
+            3 => "three",
+            4 => "four",
+            _ => count.ToString(CultureInfo.InvariantCulture),
+        };
 
     private static void AddExclusions(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
     {
@@ -84,43 +135,77 @@ public static class Proposal
             from place in job.Places
             where job.Cells.TryGetValue(new(item.Id, place.Id), out var cell) && cell.State == CellState.Excluded
             group (place.Name, job.Cells[new(item.Id, place.Id)].Note) by item;
-        AddList(blocks, "What is not included", excluded.SelectMany(item => item.GroupBy(x => x.Note).Select(g => In(item.Key, g.Select(x => x.Name), g.Key))));
+        AddList(
+            blocks,
+            "What is not included",
+            excluded.SelectMany(item =>
+                item.GroupBy(x => x.Note).Select(g => In(item.Key, g.Select(x => x.Name), g.Key))
+            )
+        );
     }
 
     /// <summary>What the customer does, by place.</summary>
     private static void AddCustomers(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning) =>
-        AddList(blocks, "What you will do", reckoning.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden).GroupBy(l => (Item: l.OfItem, l.Cell.Note))
-            .Select(g => In(g.Key.Item.Item, g.Select(PlaceName), g.Key.Note)));
+        AddList(
+            blocks,
+            "What you will do",
+            reckoning
+                .Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden)
+                .GroupBy(l => (Item: l.OfItem, l.Cell.Note))
+                .Select(g => In(g.Key.Item.Item, g.Select(PlaceName), g.Key.Note))
+        );
 
     private static Bullet In(WorkItem item, IEnumerable<string> places, string note) =>
-        new($"{item.Section}: {item.Name}", $"in {string.Join(", ", places)}{(note.Length == 0 ? "." : ": " + Sentence(note))}");
+        new(
+            $"{item.Section}: {item.Name}",
+            $"in {string.Join(", ", places)}{(note.Length == 0 ? "." : ": " + Sentence(note))}"
+        );
 
     private static void AddList(ImmutableArray<Block>.Builder blocks, string heading, IEnumerable<Bullet> items)
     {
         var bullets = items.ToImmutableArray();
-        if (bullets.IsEmpty) return;
+        if (bullets.IsEmpty)
+            return;
         blocks.Add(new Heading(1, heading));
         blocks.Add(new Bullets(bullets));
     }
 
     /// <summary>Words with a stop at their end, unless they have one or there are none.</summary>
-    private static string Sentence(string text) => text.Trim() is { Length: > 0 } words ? words[^1] is '.' or '!' or '?' ? words : words + "." : "";
+    private static string Sentence(string text) =>
+        text.Trim() is { Length: > 0 } words
+            ? words[^1] is '.' or '!' or '?'
+                ? words
+                : words + "."
+            : "";
 
     private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning, Trace trace)
     {
-        var rows = Alternates.Of(reckoning, trace).Select(a => new PriceRow(RowKind.Part, $"{a.Item.Item.Section}: {a.Item.Item.Name}", string.Join(", ", a.Places), a.Price.V, Alternates.Within(a.Item.Item.Id) + "price/beforeTax")).ToImmutableArray();
-        if (rows.IsEmpty) return;
+        var rows = Alternates
+            .Of(reckoning, trace)
+            .Select(a => new PriceRow(
+                RowKind.Part,
+                $"{a.Item.Item.Section}: {a.Item.Item.Name}",
+                string.Join(", ", a.Places),
+                a.Price.V,
+                Alternates.Within(a.Item.Item.Id) + "price/beforeTax"
+            ))
+            .ToImmutableArray();
+        if (rows.IsEmpty)
+            return;
         blocks.Add(new Heading(1, "Alternates, not in the price"));
         blocks.Add(new Paragraph("Each of these can be added at its price before tax."));
         blocks.Add(new PriceTable(reckoning.Job.Info.Currency, rows));
     }
 
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
-    private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) => Visible(reckoning).Select(l => l.Item.Item.Section).Distinct();
+    private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) =>
+        Visible(reckoning).Select(l => l.Item.Item.Section).Distinct();
 
-    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) => Array.Exists(reckoning.Lines, l => l.Seen) ? reckoning.Lines.Where(l => l.Seen) : reckoning.Lines;
+    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) =>
+        Array.Exists(reckoning.Lines, l => l.Seen) ? reckoning.Lines.Where(l => l.Seen) : reckoning.Lines;
 
-    private static string PlaceName(Line line) => line.Measures.Place is { Count: > 1 } place ? $"{place.Name} ×{place.Count}" : line.Measures.Place.Name;
+    private static string PlaceName(Line line) =>
+        line.Measures.Place is { Count: > 1 } place ? $"{place.Name} ×{place.Count}" : line.Measures.Place.Name;
 
     private static IEnumerable<PriceRow> Rows(Reckoning.Reckoning reckoning, Trace trace)
     {
@@ -132,25 +217,54 @@ public static class Proposal
         {
             case Detail.Section:
                 foreach (var section in Sections(reckoning))
-                    yield return Part(section, string.Join(", ", Visible(reckoning).Where(l => l.Item.Item.Section == section).Select(l => l.Item.Item.Name).Distinct()),
-                        l => l.Item.Item.Section == section, new("sections/" + Uri.EscapeDataString(section), "price"));
+                    yield return Part(
+                        section,
+                        string.Join(
+                            ", ",
+                            Visible(reckoning)
+                                .Where(l => l.Item.Item.Section == section)
+                                .Select(l => l.Item.Item.Name)
+                                .Distinct()
+                        ),
+                        l => l.Item.Item.Section == section,
+                        new("sections/" + Uri.EscapeDataString(section), "price")
+                    );
                 break;
             case Detail.Place:
                 var group = "";
                 foreach (var place in job.Places)
                 {
                     var lines = Visible(reckoning).Where(l => l.Measures.Place.Id == place.Id).ToArray();
-                    if (lines.Length == 0) continue;
-                    if (place.Group != group && place.Group.Length > 0) yield return new(RowKind.Group, place.Group, "", null, null);
+                    if (lines.Length == 0)
+                        continue;
+                    if (place.Group != group && place.Group.Length > 0)
+                        yield return new(RowKind.Group, place.Group, "", null, null);
                     group = place.Group;
-                    yield return Part(PlaceName(lines[0]), string.Join("; ", lines.GroupBy(l => l.Item.Item.Section).Select(g => $"{g.Key.ToLowerInvariant()}: {string.Join(", ", g.Select(l => l.Item.Item.Name.ToLowerInvariant()))}")),
-                        l => l.Measures.Place.Id == place.Id, new("places", place.Id, "price"));
+                    yield return Part(
+                        PlaceName(lines[0]),
+                        string.Join(
+                            "; ",
+                            lines
+                                .GroupBy(l => l.Item.Item.Section)
+                                .Select(g =>
+                                    $"{g.Key.ToLowerInvariant()}: {string.Join(", ", g.Select(l => l.Item.Item.Name.ToLowerInvariant()))}"
+                                )
+                        ),
+                        l => l.Measures.Place.Id == place.Id,
+                        new("places", place.Id, "price")
+                    );
                 }
                 break;
         }
         yield return new(RowKind.Subtotal, "Price before tax", "", price.BeforeTax.V, "price/beforeTax");
         if (job.Pricing.TaxOn != TaxOn.Nothing)
-            yield return new(RowKind.Tax, job.Pricing.TaxName, $"{Rounding.Text(job.Pricing.TaxRate)} % {(job.Pricing.TaxOn == TaxOn.Materials ? $"on materials, {price.Taxable.V.ToString("N2", CultureInfo.InvariantCulture)}" : "on the price")}", price.Tax.V, "price/tax");
+            yield return new(
+                RowKind.Tax,
+                job.Pricing.TaxName,
+                $"{Rounding.Text(job.Pricing.TaxRate)} % {(job.Pricing.TaxOn == TaxOn.Materials ? $"on materials, {price.Taxable.V.ToString("N2", CultureInfo.InvariantCulture)}" : "on the price")}",
+                price.Tax.V,
+                "price/tax"
+            );
         yield return new(RowKind.Total, "Total", "", price.Total.V, "price/total");
     }
 }

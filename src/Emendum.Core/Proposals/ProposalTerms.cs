@@ -1,7 +1,12 @@
 namespace Emendum.Core.Proposals;
 
 /// <summary>How finely the price is shown.</summary>
-public enum Detail { Total, Section, Place }
+public enum Detail
+{
+    Total,
+    Section,
+    Place,
+}
 
 /// <summary>What the customer sees and reads.</summary>
 /// <param name="Detail">How finely the price is shown.</param>
@@ -15,8 +20,11 @@ public sealed record ProposalTerms(Detail Detail, bool Coats, string Letter, str
     /// <exception cref="RefusedException">Naming the field.</exception>
     public void Check()
     {
-        if (Letter.Length > 20_000) throw RefusedException.Of("letter", "The letter is at most 20,000 characters.");
-        if (Terms.Length > 20_000) throw RefusedException.Of("terms", "The terms are at most 20,000 characters.");
-        if (ValidDays is < 1 or > 3650) throw RefusedException.Of("validDays", "A price holds for 1 to 3650 days.");
+        if (Letter.Length > 20_000)
+            throw RefusedException.Of("letter", "The letter is at most 20,000 characters.");
+        if (Terms.Length > 20_000)
+            throw RefusedException.Of("terms", "The terms are at most 20,000 characters.");
+        if (ValidDays is < 1 or > 3650)
+            throw RefusedException.Of("validDays", "A price holds for 1 to 3650 days.");
     }
 }

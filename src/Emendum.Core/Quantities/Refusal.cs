@@ -8,7 +8,14 @@ namespace Emendum.Core;
 /// <param name="Suggestion">What could stand there.</param>
 /// <param name="Remedies">Whole lines that would do.</param>
 /// <param name="Walk">Corners (x, y, x, y … in mm) of walls that do not close.</param>
-public sealed record Refusal(string Field, string Message, int? Position = null, string? Suggestion = null, IReadOnlyList<Remedy>? Remedies = null, IReadOnlyList<double>? Walk = null);
+public sealed record Refusal(
+    string Field,
+    string Message,
+    int? Position = null,
+    string? Suggestion = null,
+    IReadOnlyList<Remedy>? Remedies = null,
+    IReadOnlyList<double>? Walk = null
+);
 
 /// <summary>One way to put a refused line right.</summary>
 /// <param name="Words">What it changes.</param>

@@ -8,10 +8,12 @@ public static class Roots
     /// <summary>Square root to 12 places, half away from zero. Of zero and below: zero.</summary>
     public static decimal Sqrt(decimal value)
     {
-        if (value <= 0) return 0;
+        if (value <= 0)
+            return 0;
         var root = (decimal)Math.Sqrt((double)value);
         // Newton from 15 good digits: two steps reach the last digit a decimal has.
-        for (var i = 0; i < 3 && root > 0; i++) root = (root + value / root) / 2;
+        for (var i = 0; i < 3 && root > 0; i++)
+            root = (root + value / root) / 2;
         return Rounding.Figure(root);
     }
 
@@ -19,7 +21,8 @@ public static class Roots
     public static (decimal Cos, decimal Sin) Turn(decimal degrees)
     {
         var within = degrees % 360;
-        if (within < 0) within += 360;
+        if (within < 0)
+            within += 360;
         return within switch
         {
             0 => (1, 0),
@@ -34,10 +37,13 @@ public static class Roots
     private static decimal Series(decimal degrees)
     {
         var within = degrees % 360;
-        if (within > 270) within -= 360;
-        else if (within > 90) within = 180 - within;
+        if (within > 270)
+            within -= 360;
+        else if (within > 90)
+            within = 180 - within;
         var x = within * Pi / 180;
-        decimal term = x, sum = x;
+        decimal term = x,
+            sum = x;
         for (var n = 1; n < 20; n++)
         {
             term = -term * x * x / (2 * n) / (2 * n + 1);

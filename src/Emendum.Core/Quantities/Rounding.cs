@@ -21,26 +21,32 @@ public static class Rounding
     public static decimal Ceiling(decimal value) => decimal.Ceiling(ForCompare(value));
 
     /// <summary>Money to <paramref name="places"/> places, after rounding to 9, half away from zero.</summary>
-    public static decimal Money(decimal value, int places = 2) => decimal.Round(ForCompare(value), places, MidpointRounding.AwayFromZero);
+    public static decimal Money(decimal value, int places = 2) =>
+        decimal.Round(ForCompare(value), places, MidpointRounding.AwayFromZero);
 
     /// <summary>So many significant figures, for reading only.</summary>
     public static decimal Digits(decimal value, int figures)
     {
-        if (value == 0) return 0;
+        if (value == 0)
+            return 0;
         var before = 0;
-        for (var size = decimal.Abs(value); size >= 1; size /= 10) before++;
-        for (var size = decimal.Abs(value); size < 0.1m; size *= 10) before--;
+        for (var size = decimal.Abs(value); size >= 1; size /= 10)
+            before++;
+        for (var size = decimal.Abs(value); size < 0.1m; size *= 10)
+            before--;
         return decimal.Round(value, int.Clamp(figures - before, 0, 28), MidpointRounding.AwayFromZero);
     }
 
     /// <summary>Shortest text of a decimal: invariant, no trailing zeros.</summary>
-    public static string Text(decimal value) => value.ToString("0.############################", CultureInfo.InvariantCulture);
+    public static string Text(decimal value) =>
+        value.ToString("0.############################", CultureInfo.InvariantCulture);
 
     /// <summary>Reads an input decimal: sign, digits, point. Null when it is not one or is out of bounds.</summary>
     public static decimal? ReadInput(string text)
     {
         const NumberStyles style = NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint;
-        if (!decimal.TryParse(text, style, CultureInfo.InvariantCulture, out var value)) return null;
+        if (!decimal.TryParse(text, style, CultureInfo.InvariantCulture, out var value))
+            return null;
         return decimal.Abs(value) < InputBound && decimal.Round(value, InputDecimals) == value ? value : null;
     }
 }

@@ -8,11 +8,14 @@ public static class Split
     public static decimal[] ByLargestRemainder(decimal total, IReadOnlyList<decimal> weights, int places = 2)
     {
         var step = 1m;
-        for (var i = 0; i < places; i++) step /= 10m;
+        for (var i = 0; i < places; i++)
+            step /= 10m;
         var sum = 0m;
-        foreach (var weight in weights) sum += weight;
+        foreach (var weight in weights)
+            sum += weight;
         var parts = new decimal[weights.Count];
-        if (parts.Length == 0) return parts;
+        if (parts.Length == 0)
+            return parts;
         var remainders = new (decimal Remainder, int Index)[parts.Length];
         var given = 0m;
         for (var i = 0; i < parts.Length; i++)
@@ -22,9 +25,13 @@ public static class Split
             remainders[i] = (exact - parts[i], i);
             given += parts[i];
         }
-        Array.Sort(remainders, (a, b) => a.Remainder != b.Remainder ? b.Remainder.CompareTo(a.Remainder) : a.Index.CompareTo(b.Index));
+        Array.Sort(
+            remainders,
+            (a, b) => a.Remainder != b.Remainder ? b.Remainder.CompareTo(a.Remainder) : a.Index.CompareTo(b.Index)
+        );
         var left = (int)((total - given) / step);
-        for (var i = 0; i < left; i++) parts[remainders[i % parts.Length].Index] += step;
+        for (var i = 0; i < left; i++)
+            parts[remainders[i % parts.Length].Index] += step;
         return parts;
     }
 }

@@ -23,12 +23,28 @@ public static class Alternates
         var byItem = job.Cells.Where(c => c.Value.State == CellState.Alternate).ToLookup(c => c.Key.Work);
         return
         [
-            .. reckoning.Items.Where(i => byItem.Contains(i.Item.Id)).Select(item =>
-            {
-                var cells = byItem[item.Item.Id].ToImmutableDictionary(c => c.Key, c => c.Value with { State = CellState.Included });
-                var alone = Reckoner.Reckon(job with { Cells = cells, Work = [item.Item with { WaitsFor = [] }], Pricing = job.Pricing with { SetUp = null } }, reckoning.Measures, trace.Within(Within(item.Item.Id)));
-                return new Alternate(item, [.. alone.Lines.Select(l => l.Measures.Place.Name)], alone.Price.BeforeTax);
-            }),
+            .. reckoning
+                .Items.Where(i => byItem.Contains(i.Item.Id))
+                .Select(item =>
+                {
+                    var cells = byItem[item.Item.Id]
+                        .ToImmutableDictionary(c => c.Key, c => c.Value with { State = CellState.Included });
+                    var alone = Reckoner.Reckon(
+                        job with
+                        {
+                            Cells = cells,
+                            Work = [item.Item with { WaitsFor = [] }],
+                            Pricing = job.Pricing with { SetUp = null },
+                        },
+                        reckoning.Measures,
+                        trace.Within(Within(item.Item.Id))
+                    );
+                    return new Alternate(
+                        item,
+                        [.. alone.Lines.Select(l => l.Measures.Place.Name)],
+                        alone.Price.BeforeTax
+                    );
+                }),
         ];
     }
 }

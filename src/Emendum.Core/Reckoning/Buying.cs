@@ -7,11 +7,15 @@ namespace Emendum.Core.Reckoning;
 internal static class Buying
 {
     /// <summary>A purchase for each need, in their order.</summary>
-    public static ImmutableArray<BuyLine> Of(IReadOnlyList<(Material Material, string Colour, Val Need)> needs, Trace trace)
+    public static ImmutableArray<BuyLine> Of(
+        IReadOnlyList<(Material Material, string Colour, Val Need)> needs,
+        Trace trace
+    )
     {
         var delivered = Delivered(needs);
         var lines = ImmutableArray.CreateBuilder<BuyLine>(needs.Count);
-        for (var i = 0; i < needs.Count; i++) lines.Add(Buy(needs[i].Material, needs[i].Colour, needs[i].Need, delivered.Contains(i), trace));
+        for (var i = 0; i < needs.Count; i++)
+            lines.Add(Buy(needs[i].Material, needs[i].Colour, needs[i].Need, delivered.Contains(i), trace));
         return lines.ToImmutable();
     }
 
@@ -23,9 +27,15 @@ internal static class Buying
         for (var i = 0; i < needs.Count; i++)
         {
             var material = needs[i].Material;
-            if (material.Rules.Delivery == 0 || needs[i].Need.V == 0) continue;
-            if (material.Supplier.Length == 0) delivered.Add(i);
-            else if (!first.TryGetValue(material.Supplier, out var at) || needs[at].Material.Rules.Delivery < material.Rules.Delivery) first[material.Supplier] = i;
+            if (material.Rules.Delivery == 0 || needs[i].Need.V == 0)
+                continue;
+            if (material.Supplier.Length == 0)
+                delivered.Add(i);
+            else if (
+                !first.TryGetValue(material.Supplier, out var at)
+                || needs[at].Material.Rules.Delivery < material.Rules.Delivery
+            )
+                first[material.Supplier] = i;
         }
         delivered.UnionWith(first.Values);
         return delivered;
@@ -35,26 +45,62 @@ internal static class Buying
     {
         var key = colour.Length == 0 ? "" : "~" + Uri.EscapeDataString(colour);
         FigurePath Path(string leaf) => new("buy" + key, material.Id, leaf);
-        var name = trace.On ? colour.Length == 0 ? material.Name : $"{material.Name}, {colour}" : "";
+        var name = trace.On
+            ? colour.Length == 0
+                ? material.Name
+                : $"{material.Name}, {colour}"
+            : "";
         var unit = material.Unit.Symbol;
         var need = trace.Make(amount, unit, name + ": needed", Path("need"));
         var (rules, required) = (material.Rules, need);
         if (need.V != 0 && (rules.SparePercent != 0 || rules.Minimum != 0))
         {
-            if (rules.SparePercent != 0) required = required * (100m + trace.Book(rules.SparePercent, "%", "spare, left with the customer", material.Id)) / 100m;
-            if (rules.Minimum != 0) required = Val.Max(required, trace.Book(rules.Minimum, unit, "least order", material.Id));
+            if (rules.SparePercent != 0)
+                required =
+                    required
+                    * (100m + trace.Book(rules.SparePercent, "%", "spare, left with the customer", material.Id))
+                    / 100m;
+            if (rules.Minimum != 0)
+                required = Val.Max(required, trace.Book(rules.Minimum, unit, "least order", material.Id));
             required = trace.Make(required, unit, name + ": to order", Path("required"));
         }
         var counts = CheapestPacks.Cover(required.V, material.Packs);
-        decimal size = 0, price = 0;
-        for (var i = 0; i < counts.Length; i++) (size, price) = (size + counts[i] * material.Packs[i].Size, price + counts[i] * material.Packs[i].Price);
+        decimal size = 0,
+            price = 0;
+        for (var i = 0; i < counts.Length; i++)
+            (size, price) = (size + counts[i] * material.Packs[i].Size, price + counts[i] * material.Packs[i].Price);
         Val Chosen(decimal value, string gives) =>
-            new(value, trace.On ? new Packs(required.HowOrConstant, [.. counts.Select((n, i) => new PackCount(material.Packs[i].Size, material.Packs[i].Price, n))], gives) : null);
+            new(
+                value,
+                trace.On
+                    ? new Packs(
+                        required.HowOrConstant,
+                        [.. counts.Select((n, i) => new PackCount(material.Packs[i].Size, material.Packs[i].Price, n))],
+                        gives
+                    )
+                    : null
+            );
         var bought = trace.Make(Chosen(size, "quantity"), unit, name + ": bought", Path("bought"));
         var cost = trace.Make(Chosen(price, "cost"), "", name + ": bought cost", Path("boughtCost"));
         return new(
-            material, colour, key, need, required, counts, bought, trace.Make(bought - need, unit, name + ": left over", Path("leftover")), cost,
+            material,
+            colour,
+            key,
+            need,
+            required,
+            counts,
+            bought,
+            trace.Make(bought - need, unit, name + ": left over", Path("leftover")),
+            cost,
             trace.Make(bought.V == 0 ? cost : need * cost / bought, "", name + ": cost of the need", Path("needCost")),
-            delivered ? trace.Make(trace.Book(rules.Delivery, "", "delivery", material.Id), "", name + ": delivery", Path("delivery")) : 0m);
+            delivered
+                ? trace.Make(
+                    trace.Book(rules.Delivery, "", "delivery", material.Id),
+                    "",
+                    name + ": delivery",
+                    Path("delivery")
+                )
+                : 0m
+        );
     }
 }

@@ -15,8 +15,13 @@ public static class CheapestPacks
     {
         var required = Rounding.ForCompare(need);
         var counts = new decimal[packs.Length];
-        if (required <= 0) return counts;
-        var order = Enumerable.Range(0, packs.Length).OrderBy(i => packs[i].Price / packs[i].Size).ThenByDescending(i => packs[i].Size).ToArray();
+        if (required <= 0)
+            return counts;
+        var order = Enumerable
+            .Range(0, packs.Length)
+            .OrderBy(i => packs[i].Price / packs[i].Size)
+            .ThenByDescending(i => packs[i].Size)
+            .ToArray();
         var unitPrice = order.Select(i => packs[i].Price / packs[i].Size).ToArray();
         var most = StepsIn(packs, packs[order[0]].Size) - 1;
 
@@ -28,16 +33,19 @@ public static class CheapestPacks
             var left = required - covered;
             if (left <= 0 || depth == order.Length)
             {
-                if (left > 0) return;
+                if (left > 0)
+                    return;
                 var key = (cost, covered, packCount);
                 var compared = best is null ? -1 : key.CompareTo(bestKey);
-                if (compared > 0 || (compared == 0 && !Earlier(counts, best!))) return;
+                if (compared > 0 || (compared == 0 && !Earlier(counts, best!)))
+                    return;
                 (best, bestKey) = ((decimal[])counts.Clone(), key);
                 return;
             }
             var pack = packs[order[depth]];
             var bound = cost + left * unitPrice[depth];
-            if (best is not null && Rounding.ForCompare(bound) > bestKey.Cost) return;
+            if (best is not null && Rounding.ForCompare(bound) > bestKey.Cost)
+                return;
             var ceiling = Rounding.Ceiling(left / pack.Size);
             if (depth == order.Length - 1)
             {
@@ -50,7 +58,15 @@ public static class CheapestPacks
                 {
                     counts[order[depth]] = n;
                     var rest = decimal.Max(0, left - n * pack.Size);
-                    if (best is not null && Rounding.ForCompare(cost + n * pack.Price + rest * unitPrice[depth + 1]) > bestKey.Cost) { if (rest > 0) break; continue; }
+                    if (
+                        best is not null
+                        && Rounding.ForCompare(cost + n * pack.Price + rest * unitPrice[depth + 1]) > bestKey.Cost
+                    )
+                    {
+                        if (rest > 0)
+                            break;
+                        continue;
+                    }
                     Try(depth + 1, covered + n * pack.Size, cost + n * pack.Price, packCount + n);
                 }
             }
@@ -64,7 +80,8 @@ public static class CheapestPacks
     private static bool Earlier(decimal[] a, decimal[] b)
     {
         for (var i = 0; i < a.Length; i++)
-            if (a[i] != b[i]) return a[i] > b[i];
+            if (a[i] != b[i])
+                return a[i] > b[i];
         return false;
     }
 
@@ -72,13 +89,15 @@ public static class CheapestPacks
     private static decimal StepsIn(ImmutableArray<Pack> packs, decimal size)
     {
         var step = 0m;
-        foreach (var pack in packs) step = CommonDivisor(step, pack.Size);
+        foreach (var pack in packs)
+            step = CommonDivisor(step, pack.Size);
         return size / step;
     }
 
     private static decimal CommonDivisor(decimal a, decimal b)
     {
-        while (b != 0) (a, b) = (b, a % b);
+        while (b != 0)
+            (a, b) = (b, a % b);
         return a;
     }
 }

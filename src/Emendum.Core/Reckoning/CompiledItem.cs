@@ -9,9 +9,11 @@ namespace Emendum.Core.Reckoning;
 /// <summary>A work item with its entry and everything that hangs on it looked up once, ready to be put on any number of places.</summary>
 public sealed class CompiledItem
 {
-    private static readonly Guid RateLabour = new("00000000-0000-7000-8000-000000000001"), RateProduct = new("00000000-0000-7000-8000-000000000002");
+    private static readonly Guid RateLabour = new("00000000-0000-7000-8000-000000000001"),
+        RateProduct = new("00000000-0000-7000-8000-000000000002");
 
-    private CompiledItem(WorkItem item, WorkEntry entry, Part[] parts, Part[] once) => (Item, Entry, Parts, Once) = (item, entry, parts, once);
+    private CompiledItem(WorkItem item, WorkEntry entry, Part[] parts, Part[] once) =>
+        (Item, Entry, Parts, Once) = (item, entry, parts, once);
 
     /// <summary>The work item.</summary>
     public WorkItem Item { get; }
@@ -54,44 +56,70 @@ public sealed class CompiledItem
     /// <param name="Kind">What it costs as.</param>
     /// <param name="Unit">Unit of its amount.</param>
     /// <param name="Ratio">How much per driver.</param>
-    public sealed record Part(Guid Id, string Name, Guid Source, BookEntry Entry, ComponentKind Kind, Unit Unit, Ratio? Ratio)
+    public sealed record Part(
+        Guid Id,
+        string Name,
+        Guid Source,
+        BookEntry Entry,
+        ComponentKind Kind,
+        Unit Unit,
+        Ratio? Ratio
+    )
     {
         /// <summary>For material spread in coats: coverage from the second coat on.</summary>
         public Ratio? Later { get; init; }
+
         /// <summary>How many times the ratio is applied (a coats pace counts once).</summary>
         public int Coats { get; init; } = 1;
+
         /// <summary>Driving measure; or</summary>
         public Measure? Measure { get; init; }
+
         /// <summary>the driving question; or</summary>
         public Question? Question { get; init; }
+
         /// <summary>index of the driving part, −1 for none; or</summary>
         public int Driver { get; init; } = -1;
+
         /// <summary>crew size, 0 for none.</summary>
         public int Crew { get; init; }
+
         /// <summary>Takes the driver with waste.</summary>
         public bool AsOrdered { get; init; }
+
         /// <summary>Percent.</summary>
         public decimal Waste { get; init; }
+
         /// <summary>Where the waste stands.</summary>
         public Guid WasteIn { get; init; }
+
         /// <summary>Thickness of the layer, or null.</summary>
         public Quantity? Depth { get; init; }
+
         /// <summary>The question that gives the thickness.</summary>
         public Question? DepthAsked { get; init; }
+
         /// <summary>Drops from a roll, or null.</summary>
         public Drops? Drops { get; init; }
+
         /// <summary>The question that gives the height of a drop.</summary>
         public Question? DropHeight { get; init; }
+
         /// <summary>Percent of loose on built.</summary>
         public decimal Compaction { get; init; }
+
         /// <summary>Rounded up to this step, in its unit.</summary>
         public decimal? Step { get; init; }
+
         /// <summary>Whether the level of difficulty scales it.</summary>
         public bool Scales { get; init; }
+
         /// <summary>Money for one, of a charge.</summary>
         public decimal Charge { get; init; }
+
         /// <summary>Colour it is bought in.</summary>
         public string Colour { get; init; } = "";
+
         /// <summary>The work item its ratio was typed in for this job; null when it stands in the Book.</summary>
         public Guid? TypedIn { get; init; }
 
@@ -103,9 +131,18 @@ public sealed class CompiledItem
     /// <exception cref="RefusedException">An entry is gone, or the rate has no pace for the coats.</exception>
     public static CompiledItem Of(WorkItem item, ImmutableDictionary<Guid, BookEntry> book)
     {
-        T Entry<T>(Guid id) where T : BookEntry => book.GetValueOrDefault(id) as T
-            ?? throw RefusedException.Of("work/" + item.Id, $"{item.Name}: the Book entry it uses ({id}) is gone from this job.");
-        if (Entry<BookEntry>(item.Entry) is not WorkEntry entry) throw RefusedException.Of("work/" + item.Id, $"{item.Name} is neither a rate nor an assembly nor a price-only item of this job.");
+        T Entry<T>(Guid id)
+            where T : BookEntry =>
+            book.GetValueOrDefault(id) as T
+            ?? throw RefusedException.Of(
+                "work/" + item.Id,
+                $"{item.Name}: the Book entry it uses ({id}) is gone from this job."
+            );
+        if (Entry<BookEntry>(item.Entry) is not WorkEntry entry)
+            throw RefusedException.Of(
+                "work/" + item.Id,
+                $"{item.Name} is neither a rate nor an assembly nor a price-only item of this job."
+            );
         var (parts, once) = entry switch
         {
             ProductionRate rate => (OfRate(item, rate, Entry<LabourRole>, Entry<Material>), []),
@@ -120,37 +157,101 @@ public sealed class CompiledItem
         };
     }
 
-    private static Part[] OfRate(WorkItem item, ProductionRate rate, Func<Guid, LabourRole> role, Func<Guid, Material> material)
+    private static Part[] OfRate(
+        WorkItem item,
+        ProductionRate rate,
+        Func<Guid, LabourRole> role,
+        Func<Guid, Material> material
+    )
     {
-        var pace = item.Pace ?? rate.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace
-            ?? throw RefusedException.Of("coats", $"{rate.Name} has no pace for {item.Coats} coats; it has {string.Join(", ", rate.Paces.Select(p => p.Coats))}.");
-        var labour = new Part(RateLabour, rate.Name, rate.Id, role(item.Role ?? rate.Role), ComponentKind.Labour, Unit.Hour, pace) { Measure = rate.Measure, Scales = true, TypedIn = item.Pace is null ? null : item.Id };
-        if ((item.Product ?? rate.Product) is not { } id) return [labour];
+        var pace =
+            item.Pace
+            ?? rate.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace ?? throw RefusedException.Of(
+                "coats",
+                $"{rate.Name} has no pace for {item.Coats} coats; it has {string.Join(", ", rate.Paces.Select(p => p.Coats))}."
+            );
+        var labour = new Part(
+            RateLabour,
+            rate.Name,
+            rate.Id,
+            role(item.Role ?? rate.Role),
+            ComponentKind.Labour,
+            Unit.Hour,
+            pace
+        )
+        {
+            Measure = rate.Measure,
+            Scales = true,
+            TypedIn = item.Pace is null ? null : item.Id,
+        };
+        if ((item.Product ?? rate.Product) is not { } id)
+            return [labour];
         var product = material(id);
         return
         [
             labour,
-            new Part(RateProduct, product.Name, product.Id, product, ComponentKind.Material, product.Unit, product.Coverage)
+            new Part(
+                RateProduct,
+                product.Name,
+                product.Id,
+                product,
+                ComponentKind.Material,
+                product.Unit,
+                product.Coverage
+            )
             {
-                Later = product.LaterCoverage, Coats = rate.Paces.Length == 1 && rate.Paces[0].Coats == 1 ? 1 : item.Coats, Measure = rate.Measure, Waste = product.WastePercent, WasteIn = product.Id, Colour = item.Colour,
+                Later = product.LaterCoverage,
+                Coats = rate.Paces.Length == 1 && rate.Paces[0].Coats == 1 ? 1 : item.Coats,
+                Measure = rate.Measure,
+                Waste = product.WastePercent,
+                WasteIn = product.Id,
+                Colour = item.Colour,
             },
         ];
     }
 
     private static (Part[] Parts, Part[] Once) OfAssembly(WorkItem item, Assembly assembly, Func<Guid, BookEntry> entry)
     {
-        var order = AssemblyCheck.InWorkingOrder(assembly.Components, (_, m) => RefusedException.Of("work/" + item.Id, assembly.Name + ": " + m));
+        var order = AssemblyCheck.InWorkingOrder(
+            assembly.Components,
+            (_, m) => RefusedException.Of("work/" + item.Id, assembly.Name + ": " + m)
+        );
         var taken = Taken(assembly, item.Picks);
         var (parts, once, at) = (new List<Part>(), new List<Part>(), new Dictionary<Guid, int>());
         foreach (var c in order)
         {
-            if (!taken.Contains(c.Id)) continue;
+            if (!taken.Contains(c.Id))
+                continue;
             var of = c.Entry is { } id ? entry(id) : assembly;
             var driver = -1;
             // Whichever of the driver's either-or group is taken drives; where none is, neither is this part.
-            if (c.Of is { } driving && !at.TryGetValue(driving, out driver) && !at.TryGetValue(Either(assembly, driving, taken), out driver)) continue;
-            var counted = of is Equipment { Per: EquipmentPer.Visit } && c.Crew is null && c.Ratio is { } r && r.UnitA.Kind != Kind.Time && r.UnitB.Kind != Kind.Time;
-            var part = new Part(c.Id, c.Name, assembly.Id, of, c.Kind, of switch { Material m => m.Unit, Subcontract s => s.Unit, Assembly => Unit.Each, _ => counted ? Unit.Each : Unit.Hour }, c.Ratio)
+            if (
+                c.Of is { } driving
+                && !at.TryGetValue(driving, out driver)
+                && !at.TryGetValue(Either(assembly, driving, taken), out driver)
+            )
+                continue;
+            var counted =
+                of is Equipment { Per: EquipmentPer.Visit }
+                && c.Crew is null
+                && c.Ratio is { } r
+                && r.UnitA.Kind != Kind.Time
+                && r.UnitB.Kind != Kind.Time;
+            var part = new Part(
+                c.Id,
+                c.Name,
+                assembly.Id,
+                of,
+                c.Kind,
+                of switch
+                {
+                    Material m => m.Unit,
+                    Subcontract s => s.Unit,
+                    Assembly => Unit.Each,
+                    _ => counted ? Unit.Each : Unit.Hour,
+                },
+                c.Ratio
+            )
             {
                 Measure = c.Measure,
                 Question = assembly.Questions.FirstOrDefault(q => q.Id == c.Question),
@@ -188,12 +289,14 @@ public sealed class CompiledItem
         {
             if (part.Group.Length == 0)
             {
-                if (!part.Optional || picks.Contains(part.Id)) taken.Add(part.Id);
+                if (!part.Optional || picks.Contains(part.Id))
+                    taken.Add(part.Id);
                 continue;
             }
             var group = assembly.Components.Where(c => c.Group == part.Group).ToArray();
             var one = group.FirstOrDefault(c => picks.Contains(c.Id)) ?? (group.All(c => c.Optional) ? null : group[0]);
-            if (one is not null) taken.Add(one.Id);
+            if (one is not null)
+                taken.Add(one.Id);
         }
         return taken;
     }
@@ -201,6 +304,8 @@ public sealed class CompiledItem
     private static Guid Either(Assembly assembly, Guid driver, HashSet<Guid> taken)
     {
         var group = assembly.Components.First(c => c.Id == driver).Group;
-        return group.Length == 0 ? Guid.Empty : assembly.Components.FirstOrDefault(c => c.Group == group && taken.Contains(c.Id))?.Id ?? Guid.Empty;
+        return group.Length == 0
+            ? Guid.Empty
+            : assembly.Components.FirstOrDefault(c => c.Group == group && taken.Contains(c.Id))?.Id ?? Guid.Empty;
     }
 }

@@ -28,8 +28,10 @@ public static class CrewPlan
         for (var i = 0; i < steps.Count; i++)
         {
             left[i] = steps[i].Span == 0 ? 0 : steps[i].Coats;
-            if (left[i] == 0) done[i] = 0;
-            else open++;
+            if (left[i] == 0)
+                done[i] = 0;
+            else
+                open++;
         }
         // Time since the first morning; a day is 24 hours of which the first are worked.
         var (now, end, returns) = (0m, 0m, 0);
@@ -38,15 +40,22 @@ public static class CrewPlan
             var (next, at) = (-1, decimal.MaxValue);
             for (var i = 0; i < steps.Count; i++)
             {
-                if (left[i] == 0 || ReadyAt(i) is not { } when || when >= at) continue;
+                if (left[i] == 0 || ReadyAt(i) is not { } when || when >= at)
+                    continue;
                 (next, at) = (i, when);
-                if (when <= now) break;
+                if (when <= now)
+                    break;
             }
-            if (next < 0) break;
+            if (next < 0)
+                break;
             if (at > now)
             {
                 var (evening, resumes) = (Evening(now), Working(at));
-                if (resumes > evening && !(Rounding.ForCompare(now) >= Rounding.ForCompare(evening) && resumes <= Morning(now) + 24)) returns++;
+                if (
+                    resumes > evening
+                    && !(Rounding.ForCompare(now) >= Rounding.ForCompare(evening) && resumes <= Morning(now) + 24)
+                )
+                    returns++;
                 // By then more may have become ready: the first in order goes on.
                 now = resumes;
                 continue;
@@ -54,7 +63,8 @@ public static class CrewPlan
             now = Worked(Working(now), steps[next].Span);
             end = now;
             ready[next] = Rounding.Figure(now + steps[next].Drying);
-            if (--left[next] > 0) continue;
+            if (--left[next] > 0)
+                continue;
             done[next] = ready[next];
             open--;
         }
@@ -65,7 +75,8 @@ public static class CrewPlan
             var when = ready[i];
             foreach (var wait in steps[i].Waits)
             {
-                if (done[wait] is not { } finished) return null;
+                if (done[wait] is not { } finished)
+                    return null;
                 when = decimal.Max(when, finished);
             }
             return when;
@@ -73,11 +84,13 @@ public static class CrewPlan
         decimal Morning(decimal time) => decimal.Floor(Rounding.ForCompare(time) / 24m) * 24m;
         decimal Evening(decimal time) => Morning(time) + hoursPerDay;
         // The time itself within working hours, else the next morning.
-        decimal Working(decimal time) => Rounding.ForCompare(time) < Rounding.ForCompare(Evening(time)) ? time : Morning(time) + 24m;
+        decimal Working(decimal time) =>
+            Rounding.ForCompare(time) < Rounding.ForCompare(Evening(time)) ? time : Morning(time) + 24m;
         decimal Worked(decimal from, decimal span)
         {
             var today = Evening(from) - from;
-            if (Rounding.ForCompare(span) <= Rounding.ForCompare(today)) return Rounding.Figure(from + span);
+            if (Rounding.ForCompare(span) <= Rounding.ForCompare(today))
+                return Rounding.Figure(from + span);
             // What is left of today, whole days, and a last one of which something or all is worked.
             var rest = span - today;
             var whole = Rounding.Ceiling(rest / hoursPerDay) - 1;
@@ -90,19 +103,46 @@ public static class CrewPlan
     {
         var (crew, day) = ((decimal)job.Pricing.CrewSize, job.Pricing.HoursPerDay);
         var at = new Dictionary<Guid, int>();
-        for (var i = 0; i < items.Count; i++) at[items[i].Item.Item.Id] = i;
-        var hours = items.Select(i => trace.Make(i.Hours, "h", trace.On ? $"{i.Item.Item.Name}: labour" : "", new("work", i.Item.Item.Id, "hours"))).ToArray();
+        for (var i = 0; i < items.Count; i++)
+            at[items[i].Item.Item.Id] = i;
+        var hours = items
+            .Select(i =>
+                trace.Make(
+                    i.Hours,
+                    "h",
+                    trace.On ? $"{i.Item.Item.Name}: labour" : "",
+                    new("work", i.Item.Item.Id, "hours")
+                )
+            )
+            .ToArray();
         var steps = new Step[items.Count];
         for (var i = 0; i < steps.Length; i++)
         {
             var item = items[i].Item;
             var coats = item.Drying > 0 ? item.Item.Coats : 1;
-            steps[i] = new(Rounding.Figure(hours[i].V / (crew * coats)), coats, [.. item.Item.WaitsFor.Where(at.ContainsKey).Select(w => at[w])], item.Drying);
+            steps[i] = new(
+                Rounding.Figure(hours[i].V / (crew * coats)),
+                coats,
+                [.. item.Item.WaitsFor.Where(at.ContainsKey).Select(w => at[w])],
+                item.Drying
+            );
         }
         var (days, returns) = Work(steps, day);
-        Val Planned(decimal value, string gives) => new(value, !trace.On ? null : new Plan(
-            [.. steps.Select((s, i) => new PlanStep(hours[i].HowOrConstant, s.Coats, s.Waits, s.Drying))],
-            trace.Term(crew, "", "crew", "crewSize").How!, trace.Term(day, "h", "hours a day", "hoursPerDay").How!, gives));
-        return new(trace.Make(Planned(days, "days"), "days", "Duration", new("totals", "duration")), trace.Make(Planned(returns, "returns"), "", "Return visits", new("totals", "returnVisits")));
+        Val Planned(decimal value, string gives) =>
+            new(
+                value,
+                !trace.On
+                    ? null
+                    : new Plan(
+                        [.. steps.Select((s, i) => new PlanStep(hours[i].HowOrConstant, s.Coats, s.Waits, s.Drying))],
+                        trace.Term(crew, "", "crew", "crewSize").How!,
+                        trace.Term(day, "h", "hours a day", "hoursPerDay").How!,
+                        gives
+                    )
+            );
+        return new(
+            trace.Make(Planned(days, "days"), "days", "Duration", new("totals", "duration")),
+            trace.Make(Planned(returns, "returns"), "", "Return visits", new("totals", "returnVisits"))
+        );
     }
 }

@@ -11,31 +11,54 @@ internal static class Factors
     public static ImmutableArray<Condition> On(Line line, Job job)
     {
         var (place, cell) = (line.Measures.Place, line.Cell);
-        if (job.Conditions.IsEmpty && place.Conditions.IsEmpty && cell.Conditions.IsEmpty) return line.Item.Conditions;
+        if (job.Conditions.IsEmpty && place.Conditions.IsEmpty && cell.Conditions.IsEmpty)
+            return line.Item.Conditions;
         var all = ImmutableArray.CreateBuilder<Condition>();
         void Add(Guid id)
         {
             // The same condition on two levels counts once.
-            if (job.Book.GetValueOrDefault(id) is Condition condition && !all.Contains(condition)) all.Add(condition);
+            if (job.Book.GetValueOrDefault(id) is Condition condition && !all.Contains(condition))
+                all.Add(condition);
         }
-        foreach (var id in job.Conditions) Add(id);
+        foreach (var id in job.Conditions)
+            Add(id);
         foreach (var at in place.Conditions)
-            if (at.Band.Length == 0 || at.Band == cell.Source) Add(at.Condition);
-        foreach (var condition in line.Item.Conditions) Add(condition.Id);
-        foreach (var id in cell.Conditions) Add(id);
+            if (at.Band.Length == 0 || at.Band == cell.Source)
+                Add(at.Condition);
+        foreach (var condition in line.Item.Conditions)
+            Add(condition.Id);
+        foreach (var id in cell.Conditions)
+            Add(id);
         return all.ToImmutable();
     }
 
     /// <summary>The amount with difficulty, where it scales the part, and conditions of its class.</summary>
-    public static Val Apply(CompiledItem item, CompiledItem.Part part, Val amount, ImmutableArray<Condition> conditions, Job job, Trace trace)
+    public static Val Apply(
+        CompiledItem item,
+        CompiledItem.Part part,
+        Val amount,
+        ImmutableArray<Condition> conditions,
+        Job job,
+        Trace trace
+    )
     {
-        if (part.Scales && item.Level is { Factor: not 1 } level) amount *= trace.Book(level.Factor, "", level.Name, item.Entry.Id);
-        if (part.IsLabour && job.Pace is { Factor: not 1 } pace) amount *= trace.Typed(pace.Factor, "", pace.Reason, null, "pace", job.Id);
-        if (conditions.IsEmpty) return amount;
+        if (part.Scales && item.Level is { Factor: not 1 } level)
+            amount *= trace.Book(level.Factor, "", level.Name, item.Entry.Id);
+        if (part.IsLabour && job.Pace is { Factor: not 1 } pace)
+            amount *= trace.Typed(pace.Factor, "", pace.Reason, null, "pace", job.Id);
+        if (conditions.IsEmpty)
+            return amount;
         foreach (var condition in conditions)
         {
-            var factor = part.Kind switch { ComponentKind.Labour => condition.Labour, ComponentKind.Equipment => condition.Equipment, ComponentKind.Material => condition.Material, _ => 1m };
-            if (factor != 1) amount *= trace.Book(factor, "", condition.Name, condition.Id);
+            var factor = part.Kind switch
+            {
+                ComponentKind.Labour => condition.Labour,
+                ComponentKind.Equipment => condition.Equipment,
+                ComponentKind.Material => condition.Material,
+                _ => 1m,
+            };
+            if (factor != 1)
+                amount *= trace.Book(factor, "", condition.Name, condition.Id);
         }
         return amount;
     }

@@ -32,13 +32,21 @@ internal sealed class Fold
     }
 
     /// <summary>Folds the lines, which stand by work item.</summary>
-    public static Reckoning Of(Job job, Trace trace, Dictionary<Guid, PlaceMeasures> measures, CompiledItem[] items, Line[] lines, Line?[] grid)
+    public static Reckoning Of(
+        Job job,
+        Trace trace,
+        Dictionary<Guid, PlaceMeasures> measures,
+        CompiledItem[] items,
+        Line[] lines,
+        Line?[] grid
+    )
     {
         var fold = new Fold(job, trace);
-        for (var from = 0; from < lines.Length;)
+        for (var from = 0; from < lines.Length; )
         {
             var to = from + 1;
-            while (to < lines.Length && ReferenceEquals(lines[to].OfItem, lines[from].OfItem)) to++;
+            while (to < lines.Length && ReferenceEquals(lines[to].OfItem, lines[from].OfItem))
+                to++;
             fold.Item(lines[from].OfItem, lines.AsSpan(from, to - from));
             from = to;
         }
@@ -47,7 +55,8 @@ internal sealed class Fold
 
     private Pool PoolOf(BookEntry entry, string colour)
     {
-        if (pools.TryGetValue((entry.Id, colour), out var pool)) return pool;
+        if (pools.TryGetValue((entry.Id, colour), out var pool))
+            return pool;
         order.Add(pool = pools[(entry.Id, colour)] = new(entry, colour));
         return pool;
     }
@@ -65,83 +74,163 @@ internal sealed class Fold
             if (!ReferenceEquals(worked, line.Item))
             {
                 worked = line.Item;
-                if (!sums.TryGetValue(worked, out into!)) sums[worked] = into = SumsOf(worked, own);
+                if (!sums.TryGetValue(worked, out into!))
+                    sums[worked] = into = SumsOf(worked, own);
             }
             hours.Add(line.Hours);
-            if (line.Ours) ours++;
-            if (line.Allowance is { } sum) Allow(line, sum);
+            if (line.Ours)
+                ours++;
+            if (line.Allowance is { } sum)
+                Allow(line, sum);
             for (var i = 0; i < into.Length; i++)
-                if (line.Costs(worked.Parts[i])) into[i].Add(line.Amounts[i]);
+                if (line.Costs(worked.Parts[i]))
+                    into[i].Add(line.Amounts[i]);
         }
         foreach (var (part, sum) in own)
         {
-            if (part.Entry is Equipment equipment) ByUnits(item, part, equipment, sum.Total);
-            else if (sum.Total.V != 0) Charge(item, part, sum.Total);
+            if (part.Entry is Equipment equipment)
+                ByUnits(item, part, equipment, sum.Total);
+            else if (sum.Total.V != 0)
+                Charge(item, part, sum.Total);
         }
         if (ours > 0)
-            foreach (var part in item.Once) hours.Add(Once(item, part));
-        if (item.Entry is PriceOnlyItem entry && ours > 0) priced.Add(PriceOnly.Of(item, entry, lines, job.Units, trace));
+            foreach (var part in item.Once)
+                hours.Add(Once(item, part));
+        if (item.Entry is PriceOnlyItem entry && ours > 0)
+            priced.Add(PriceOnly.Of(item, entry, lines, job.Units, trace));
         itemHours.Add((item, hours.Total));
     }
 
     /// <summary>Where each part of an item adds up: in a pool of the job, or for the item alone what is charged, or paid by the day or visit.</summary>
     private Sum[] SumsOf(CompiledItem item, List<(CompiledItem.Part Part, Sum Sum)> own) =>
-    [
-        .. item.Parts.Select(part =>
-        {
-            if (part.Entry is not (Assembly or Equipment { Per: not EquipmentPer.Hour })) return PoolOf(part.Entry, part.Colour).Amount;
-            var at = own.FindIndex(o => o.Part.Id == part.Id);
-            if (at < 0) own.Add((part, new()));
-            return own[at < 0 ? ^1 : at].Sum;
-        }),
-    ];
+        [
+            .. item.Parts.Select(part =>
+            {
+                if (part.Entry is not (Assembly or Equipment { Per: not EquipmentPer.Hour }))
+                    return PoolOf(part.Entry, part.Colour).Amount;
+                var at = own.FindIndex(o => o.Part.Id == part.Id);
+                if (at < 0)
+                    own.Add((part, new()));
+                return own[at < 0 ? ^1 : at].Sum;
+            }),
+        ];
 
     /// <summary>An allowance is priced at its sum, for each of ×n places, and costs nothing until it is spent.</summary>
     private void Allow(Line line, decimal sum)
     {
         var (item, place) = (line.OfItem.Item, line.Measures.Place);
         Val price = trace.Typed(sum, "", "allowed for", null, "work", item.Id);
-        if (place.Count != 1) price *= trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
-        priced.Add(new(line.OfItem, null, line, line.Quantity, trace.Make(price.Money(), "", trace.On ? $"{item.Name}, {place.Name}: allowance" : "", new("priced", item.Id, place.Id, "allowance"))));
+        if (place.Count != 1)
+            price *= trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
+        priced.Add(
+            new(
+                line.OfItem,
+                null,
+                line,
+                line.Quantity,
+                trace.Make(
+                    price.Money(),
+                    "",
+                    trace.On ? $"{item.Name}, {place.Name}: allowance" : "",
+                    new("priced", item.Id, place.Id, "allowance")
+                )
+            )
+        );
     }
 
     /// <summary>Days and visits are rounded up once per item and job; a visit lasts a working day at most.</summary>
     private void ByUnits(CompiledItem item, CompiledItem.Part part, Equipment equipment, Val amount)
     {
-        if (amount.V == 0) return;
+        if (amount.V == 0)
+            return;
         FigurePath Path(string leaf) => new("equipment", equipment.Id, item.Item.Id, leaf);
         var label = trace.On ? $"{equipment.Name}, {item.Item.Name}" : "";
         var counted = part.Unit.Kind == Kind.Count;
-        var used = trace.Make(amount, counted ? "" : "h", label + (counted ? ": visits, exact" : ": hours"), Path(part.Id + "/used"));
-        var units = trace.Make((counted ? used : used / trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay")).Ceil(), equipment.Per == EquipmentPer.Day ? "days" : "visits", label, Path(part.Id + "/units"));
+        var used = trace.Make(
+            amount,
+            counted ? "" : "h",
+            label + (counted ? ": visits, exact" : ": hours"),
+            Path(part.Id + "/used")
+        );
+        var units = trace.Make(
+            (counted ? used : used / trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay")).Ceil(),
+            equipment.Per == EquipmentPer.Day ? "days" : "visits",
+            label,
+            Path(part.Id + "/units")
+        );
         var pool = PoolOf(equipment, "");
-        if (!counted) pool.Amount.Add(used);
+        if (!counted)
+            pool.Amount.Add(used);
         pool.Units.Add(units);
-        pool.ByItem.Add((item, trace.Make(units * trace.Book(equipment.Cost, "", "cost of one", equipment.Id), "", label + ": cost", Path(part.Id + "/cost"))));
+        pool.ByItem.Add(
+            (
+                item,
+                trace.Make(
+                    units * trace.Book(equipment.Cost, "", "cost of one", equipment.Id),
+                    "",
+                    label + ": cost",
+                    Path(part.Id + "/cost")
+                )
+            )
+        );
     }
 
     private void Charge(CompiledItem item, CompiledItem.Part part, Val amount)
     {
         var label = trace.On ? $"{part.Name}, {item.Item.Name}" : "";
         var made = trace.Make(amount, "", label, new("charges", item.Item.Id, part.Id, "amount"));
-        charges.Add(new(part.Name, item, part, made, trace.Make(made * trace.Book(part.Charge, "", part.Name, part.Source), "", label + ": cost", new("charges", item.Item.Id, part.Id, "cost"))));
+        charges.Add(
+            new(
+                part.Name,
+                item,
+                part,
+                made,
+                trace.Make(
+                    made * trace.Book(part.Charge, "", part.Name, part.Source),
+                    "",
+                    label + ": cost",
+                    new("charges", item.Item.Id, part.Id, "cost")
+                )
+            )
+        );
     }
 
     /// <summary>What comes once for a work item; gives the labour hours of it.</summary>
     private Val Once(CompiledItem item, CompiledItem.Part part)
     {
         var amount = trace.Book(1, "", "once", part.Source);
-        if (part.Ratio is { } ratio) amount = trace.Convert(trace.Turn(amount, Unit.Each, ratio, part.Name, part.Source, null, out var to), to, part.Unit);
-        var conditions = job.Conditions.Select(id => job.Book.GetValueOrDefault(id)).OfType<Condition>().Union(item.Conditions).ToImmutableArray();
+        if (part.Ratio is { } ratio)
+            amount = trace.Convert(
+                trace.Turn(amount, Unit.Each, ratio, part.Name, part.Source, null, out var to),
+                to,
+                part.Unit
+            );
+        var conditions = job
+            .Conditions.Select(id => job.Book.GetValueOrDefault(id))
+            .OfType<Condition>()
+            .Union(item.Conditions)
+            .ToImmutableArray();
         amount = Factors.Apply(item, part, amount, conditions, job, trace);
-        if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
-        amount = trace.Make(amount, part.Unit.Kind == Kind.Count ? "" : part.Unit.Symbol, trace.On ? $"{part.Name}, once" : "", new("work", item.Item.Id, "once/" + part.Id));
+        if (part.Waste != 0)
+            amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
+        amount = trace.Make(
+            amount,
+            part.Unit.Kind == Kind.Count ? "" : part.Unit.Symbol,
+            trace.On ? $"{part.Name}, once" : "",
+            new("work", item.Item.Id, "once/" + part.Id)
+        );
         once.Add((item, part, amount));
         switch (part.Entry)
         {
-            case Assembly: Charge(item, part, amount); break;
-            case Equipment { Per: not EquipmentPer.Hour } equipment: ByUnits(item, part with { Unit = Unit.Each }, equipment, amount); break;
-            default: PoolOf(part.Entry, part.Colour).Amount.Add(amount); break;
+            case Assembly:
+                Charge(item, part, amount);
+                break;
+            case Equipment { Per: not EquipmentPer.Hour } equipment:
+                ByUnits(item, part with { Unit = Unit.Each }, equipment, amount);
+                break;
+            default:
+                PoolOf(part.Entry, part.Colour).Amount.Add(amount);
+                break;
         }
         return part.IsLabour ? amount : 0m;
     }
@@ -150,26 +239,47 @@ internal sealed class Fold
     {
         var duration = CrewPlan.Of(job, itemHours, trace);
         var worked = new Sum();
-        foreach (var pool in order.Where(p => p.Entry is LabourRole)) worked.Add(pool.Amount.Total);
+        foreach (var pool in order.Where(p => p.Entry is LabourRole))
+            worked.Add(pool.Amount.Total);
         var workedHours = trace.Make(worked.Total, "h", "Labour hours of the work", new("totals", "workedHours"));
         if (job.Pricing.SetUp is { } id && job.Book.GetValueOrDefault(id) is SetUp setUp && lines.Length > 0)
         {
             var (hours, way) = Travel.Of(setUp, job, workedHours, duration, trace);
             PoolOf(job.Book[setUp.Role], "").Amount.Add(hours);
-            if (way is not null) charges.Add(way);
+            if (way is not null)
+                charges.Add(way);
         }
-        var roles = order.Where(p => p.Entry is LabourRole).Select(p => RoleOf((LabourRole)p.Entry, p.Amount.Total)).ToImmutableArray();
-        var buying = Buying.Of([.. order.Where(p => p.Entry is Material).Select(p => ((Material)p.Entry, p.Colour, p.Amount.Total))], trace);
+        var roles = order
+            .Where(p => p.Entry is LabourRole)
+            .Select(p => RoleOf((LabourRole)p.Entry, p.Amount.Total))
+            .ToImmutableArray();
+        var buying = Buying.Of(
+            [.. order.Where(p => p.Entry is Material).Select(p => ((Material)p.Entry, p.Colour, p.Amount.Total))],
+            trace
+        );
         var equipment = order.Where(p => p.Entry is Equipment).Select(EquipmentOf).ToImmutableArray();
         var subcontracts = order.Where(p => p.Entry is Subcontract).Select(SubcontractOf).ToImmutableArray();
         var total = new Sum();
-        foreach (var role in roles) total.Add(role.Hours);
+        foreach (var role in roles)
+            total.Add(role.Hours);
         var totalHours = trace.Make(total.Total, "h", "Labour hours", new("totals", "hours"));
-        var crew = trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize") * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay");
+        var crew =
+            trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize")
+            * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay");
         var floor = new Sum();
         foreach (var place in job.Places.Where(p => measures[p.Id].Has(Measure.FloorArea)))
-            floor.Add(place.Count == 1 ? measures[place.Id][Measure.FloorArea] : measures[place.Id][Measure.FloorArea] * trace.Typed(place.Count, "", "equal places", null, "places", place.Id));
-        var floorArea = trace.Make(floor.Total, Measure.FloorArea.UnitIn(job.Units).Symbol, "Floor area", new("totals", "floorArea"));
+            floor.Add(
+                place.Count == 1
+                    ? measures[place.Id][Measure.FloorArea]
+                    : measures[place.Id][Measure.FloorArea]
+                        * trace.Typed(place.Count, "", "equal places", null, "places", place.Id)
+            );
+        var floorArea = trace.Make(
+            floor.Total,
+            Measure.FloorArea.UnitIn(job.Units).Symbol,
+            "Floor area",
+            new("totals", "floorArea")
+        );
         return new()
         {
             Job = job,
@@ -189,7 +299,13 @@ internal sealed class Fold
             CrewDays = trace.Make(totalHours / crew, "days", "Crew days", new("totals", "crewDays")),
             Duration = duration,
             FloorArea = floorArea,
-            Price = Price.Of(job.Pricing, new(roles, buying, equipment, subcontracts, charges, priced), totalHours, floorArea, trace),
+            Price = Price.Of(
+                job.Pricing,
+                new(roles, buying, equipment, subcontracts, charges, priced),
+                totalHours,
+                floorArea,
+                trace
+            ),
         };
     }
 
@@ -197,28 +313,42 @@ internal sealed class Fold
     {
         FigurePath Path(string leaf) => new("roles", role.Id, leaf);
         var total = trace.Make(hours, "h", trace.On ? $"{role.Name}: hours" : "", Path("hours"));
-        Val wage = trace.Book(role.Wage, "per h", "wage", role.Id), percent = 100m, perHour = 0m, fixedPercent = 0m, fixedPerHour = 0m;
+        Val wage = trace.Book(role.Wage, "per h", "wage", role.Id),
+            percent = 100m,
+            perHour = 0m,
+            fixedPercent = 0m,
+            fixedPerHour = 0m;
         foreach (var item in role.Burden)
         {
             var follows = item.FollowsPremiums || role.Premiums.IsEmpty;
             if (item.Percent is { } p)
             {
-                if (follows) percent += trace.Book(p, "%", item.Name, role.Id);
-                else fixedPercent += trace.Book(p, "%", item.Name, role.Id);
+                if (follows)
+                    percent += trace.Book(p, "%", item.Name, role.Id);
+                else
+                    fixedPercent += trace.Book(p, "%", item.Name, role.Id);
             }
-            if (item.PerHour is not { } h) continue;
-            if (follows) perHour += trace.Book(h, "per h", item.Name, role.Id);
-            else fixedPerHour += trace.Book(h, "per h", item.Name, role.Id);
+            if (item.PerHour is not { } h)
+                continue;
+            if (follows)
+                perHour += trace.Book(h, "per h", item.Name, role.Id);
+            else
+                fixedPerHour += trace.Book(h, "per h", item.Name, role.Id);
         }
         var loaded = wage * percent / 100m + perHour;
         if (!role.Premiums.IsEmpty)
         {
             // Each premium lifts its share of the hours by what its multiplier is above one.
             Val lift = 100m;
-            foreach (var premium in role.Premiums) lift += trace.Book(premium.SharePercent, "%", premium.Name + ", share of hours", role.Id) * (trace.Book(premium.Multiplier, "", premium.Name, role.Id) - 1m);
+            foreach (var premium in role.Premiums)
+                lift +=
+                    trace.Book(premium.SharePercent, "%", premium.Name + ", share of hours", role.Id)
+                    * (trace.Book(premium.Multiplier, "", premium.Name, role.Id) - 1m);
             loaded = loaded * lift / 100m;
-            if (fixedPercent.V != 0) loaded += wage * fixedPercent / 100m;
-            if (fixedPerHour.V != 0) loaded += fixedPerHour;
+            if (fixedPercent.V != 0)
+                loaded += wage * fixedPercent / 100m;
+            if (fixedPerHour.V != 0)
+                loaded += fixedPerHour;
         }
         var cost = trace.Make(loaded, "per h", trace.On ? $"{role.Name}: loaded cost" : "", Path("loadedCost"));
         return new(role, total, cost, trace.Make(total * cost, "", trace.On ? $"{role.Name}: cost" : "", Path("cost")));
@@ -230,27 +360,69 @@ internal sealed class Fold
         FigurePath Path(string leaf) => new("equipment", equipment.Id, leaf);
         var name = trace.On ? equipment.Name : "";
         var hours = trace.Make(pool.Amount.Total, "h", name + ": hours", Path("hours"));
-        if (equipment.Per == EquipmentPer.Hour) return new(equipment, hours, hours, trace.Make(hours * trace.Book(equipment.Cost, "per h", "cost per hour", equipment.Id), "", name + ": cost", Path("cost")), []);
+        if (equipment.Per == EquipmentPer.Hour)
+            return new(
+                equipment,
+                hours,
+                hours,
+                trace.Make(
+                    hours * trace.Book(equipment.Cost, "per h", "cost per hour", equipment.Id),
+                    "",
+                    name + ": cost",
+                    Path("cost")
+                ),
+                []
+            );
         var cost = new Sum();
-        foreach (var (_, amount) in pool.ByItem) cost.Add(amount);
-        return new(equipment, hours, trace.Make(pool.Units.Total, equipment.Per == EquipmentPer.Day ? "days" : "visits", name + ": paid for", Path("units")), trace.Make(cost.Total, "", name + ": cost", Path("cost")), [.. pool.ByItem]);
+        foreach (var (_, amount) in pool.ByItem)
+            cost.Add(amount);
+        return new(
+            equipment,
+            hours,
+            trace.Make(
+                pool.Units.Total,
+                equipment.Per == EquipmentPer.Day ? "days" : "visits",
+                name + ": paid for",
+                Path("units")
+            ),
+            trace.Make(cost.Total, "", name + ": cost", Path("cost")),
+            [.. pool.ByItem]
+        );
     }
 
     private SubcontractLine SubcontractOf(Pool pool)
     {
         var subcontract = (Subcontract)pool.Entry;
         FigurePath Path(string leaf) => new("subcontract", subcontract.Id, leaf);
-        var lumps = once.Where(o => ReferenceEquals(o.Item2.Entry, subcontract)).Select(o => (o.Item1, o.Item3)).ToArray();
+        var lumps = once.Where(o => ReferenceEquals(o.Item2.Entry, subcontract))
+            .Select(o => (o.Item1, o.Item3))
+            .ToArray();
         var unit = subcontract.LumpSum || subcontract.Unit.Kind == Kind.Count ? "" : subcontract.Unit.Symbol;
-        var amount = trace.Make(subcontract.LumpSum ? LumpsOf(pool, subcontract, lumps.Length) : pool.Amount.Total, unit, trace.On ? subcontract.Name + ": amount" : "", Path("amount"));
-        var price = trace.Book(subcontract.Price, unit.Length == 0 ? "" : "per " + unit, subcontract.Name, subcontract.Id);
-        return new(subcontract, amount, trace.Make(amount * price, "", trace.On ? subcontract.Name + ": cost" : "", Path("cost")), [.. lumps.Select(l => (l.Item1, l.Item2 * price))]);
+        var amount = trace.Make(
+            subcontract.LumpSum ? LumpsOf(pool, subcontract, lumps.Length) : pool.Amount.Total,
+            unit,
+            trace.On ? subcontract.Name + ": amount" : "",
+            Path("amount")
+        );
+        var price = trace.Book(
+            subcontract.Price,
+            unit.Length == 0 ? "" : "per " + unit,
+            subcontract.Name,
+            subcontract.Id
+        );
+        return new(
+            subcontract,
+            amount,
+            trace.Make(amount * price, "", trace.On ? subcontract.Name + ": cost" : "", Path("cost")),
+            [.. lumps.Select(l => (l.Item1, l.Item2 * price))]
+        );
     }
 
     /// <summary>A lump sum is paid once for each work item that brings it, whatever drives it.</summary>
     private Val LumpsOf(Pool pool, Subcontract subcontract, int once)
     {
-        if (pool.Amount.Total.V == 0) return 0m;
+        if (pool.Amount.Total.V == 0)
+            return 0m;
         var driven = itemHours.Count(i => i.Item.Parts.Any(p => ReferenceEquals(p.Entry, subcontract)));
         return trace.Book(once + driven, "", "pieces of work", subcontract.Id);
     }

@@ -60,7 +60,11 @@ public sealed class Line
 
     /// <summary>Whether the line still stands for these inputs.</summary>
     public bool IsOf(CompiledItem item, PlaceMeasures measures, Cell cell, Job job) =>
-        ReferenceEquals(item, OfItem) && ReferenceEquals(measures, Measures) && ReferenceEquals(cell, Cell) && conditions == job.Conditions && ReferenceEquals(pace, job.Pace);
+        ReferenceEquals(item, OfItem)
+        && ReferenceEquals(measures, Measures)
+        && ReferenceEquals(cell, Cell)
+        && conditions == job.Conditions
+        && ReferenceEquals(pace, job.Pace);
 
     /// <summary>Reckons one included cell.</summary>
     public static Line Of(CompiledItem item, PlaceMeasures measures, Cell cell, Job job, Trace trace)
@@ -71,7 +75,8 @@ public sealed class Line
     }
 
     /// <summary>The symbol shown with a quantity; counts show none.</summary>
-    public static string SymbolOf(Measure measure, UnitSystem system) => measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol;
+    public static string SymbolOf(Measure measure, UnitSystem system) =>
+        measure.Kind() == Kind.Count ? "" : measure.UnitIn(system).Symbol;
 
     /// <summary>One line while it is reckoned.</summary>
     private readonly struct Take(Line line, Job job, Trace trace)
@@ -84,23 +89,40 @@ public sealed class Line
         private FigurePath Path(string leaf) => new("cells", line.Item.Item.Id, line.Measures.Place.Id, leaf);
 
         /// <summary>For all equal places.</summary>
-        private Val Times(Val one) => place.Count == 1 ? one : one * trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
+        private Val Times(Val one) =>
+            place.Count == 1 ? one : one * trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
 
-        private Val Source() => line.Cell.Quantity is { } typed ? Typed(typed)
+        private Val Source() =>
+            line.Cell.Quantity is { } typed ? Typed(typed)
             : line.Cell.Source.Length == 0 ? measures[item.Measure]
             : measures.Named(line.Cell.Source) ?? 0m;
 
         private Val Typed(TypedQuantity typed)
         {
             var unit = item.Measure.UnitIn(system);
-            return trace.Typed(Rounding.Figure(TypedQuantities.In(typed, unit)), typed.Kind == Kind.Count ? "" : unit.Symbol, "typed here", typed.Text, "work", item.Item.Id);
+            return trace.Typed(
+                Rounding.Figure(TypedQuantities.In(typed, unit)),
+                typed.Kind == Kind.Count ? "" : unit.Symbol,
+                "typed here",
+                typed.Text,
+                "work",
+                item.Item.Id
+            );
         }
 
         private (Val Value, Unit Unit) Answer(Question question)
         {
-            var asked = line.Cell.Answers.FirstOrDefault(a => a.Question == question.Id) ?? item.Item.Answers.FirstOrDefault(a => a.Question == question.Id);
-            if (asked is not null) return (trace.Typed(asked.Value, question.Unit.Symbol, question.Text, null, "work", item.Item.Id), question.Unit);
-            if (question.From is { } measure && measures.Has(measure)) return (measures[measure], measure.UnitIn(system));
+            var asked =
+                line.Cell.Answers.FirstOrDefault(a => a.Question == question.Id) ?? item.Item.Answers.FirstOrDefault(
+                    a => a.Question == question.Id
+                );
+            if (asked is not null)
+                return (
+                    trace.Typed(asked.Value, question.Unit.Symbol, question.Text, null, "work", item.Item.Id),
+                    question.Unit
+                );
+            if (question.From is { } measure && measures.Has(measure))
+                return (measures[measure], measure.UnitIn(system));
             return (trace.Book(question.Usual, question.Unit.Symbol, question.Text, item.Entry.Id), question.Unit);
         }
 
@@ -109,9 +131,19 @@ public sealed class Line
             var parts = item.Parts;
             var conditions = Factors.On(line, job);
             var symbol = SymbolOf(item.Measure, system);
-            line.Quantity = trace.Make(Times(Source()), symbol, trace.On ? $"{item.Item.Name}, {place.Name}: quantity" : "", Path("quantity"));
+            line.Quantity = trace.Make(
+                Times(Source()),
+                symbol,
+                trace.On ? $"{item.Item.Name}, {place.Name}: quantity" : "",
+                Path("quantity")
+            );
             var treated = item.Surface is { Treated: not 1 } surface
-                ? trace.Make(line.Quantity * trace.Book(surface.Treated, "", surface.Name, surface.Id), symbol, trace.On ? $"{item.Item.Name}, {place.Name}: treated" : "", Path("treated"))
+                ? trace.Make(
+                    line.Quantity * trace.Book(surface.Treated, "", surface.Name, surface.Id),
+                    symbol,
+                    trace.On ? $"{item.Item.Name}, {place.Name}: treated" : "",
+                    Path("treated")
+                )
                 : line.Quantity;
             var amounts = line.Amounts = new Val[parts.Length];
             var net = new Val[parts.Length];
@@ -128,24 +160,58 @@ public sealed class Line
                 var amount = Amount(part, treated, amounts, net);
                 amount = Factors.Apply(item, part, amount, conditions, job, trace);
                 net[i] = amount;
-                if (part.Waste != 0) amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
-                if (part.Step is { } own) amount = Stepped(amount, own, part.Source);
+                if (part.Waste != 0)
+                    amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
+                if (part.Step is { } own)
+                    amount = Stepped(amount, own, part.Source);
                 var rounds = part.IsLabour && item.Step is not null;
-                amounts[i] = trace.Make(amount, part.Unit.Symbol, trace.On ? part.Name + ", " + place.Name + (rounds ? ", exact" : "") : "", trace.On ? Path("parts/" + part.Id + (rounds ? "/exact" : "")) : default);
-                if (!part.IsLabour) continue;
+                amounts[i] = trace.Make(
+                    amount,
+                    part.Unit.Symbol,
+                    trace.On ? part.Name + ", " + place.Name + (rounds ? ", exact" : "") : "",
+                    trace.On ? Path("parts/" + part.Id + (rounds ? "/exact" : "")) : default
+                );
+                if (!part.IsLabour)
+                    continue;
                 exact = labour++ == 0 ? amounts[i] : exact + amounts[i];
             }
             var hours = exact;
             if (item.Step is { } step && labour > 0)
             {
-                var whole = trace.Make(exact, "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour, exact" : "", Path("hours/exact"));
-                hours = trace.Make(Stepped(whole, step, item.Entry.Id), "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "", Path("hours"));
+                var whole = trace.Make(
+                    exact,
+                    "h",
+                    trace.On ? $"{item.Item.Name}, {place.Name}: labour, exact" : "",
+                    Path("hours/exact")
+                );
+                hours = trace.Make(
+                    Stepped(whole, step, item.Entry.Id),
+                    "h",
+                    trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "",
+                    Path("hours")
+                );
                 for (var i = 0; i < last; i++)
-                    if (parts[i].IsLabour) amounts[i] = trace.Make(whole.V == 0 ? amounts[i] : amounts[i] * hours / whole, "h", trace.On ? $"{parts[i].Name}, {place.Name}" : "", trace.On ? Path("parts/" + parts[i].Id) : default);
+                    if (parts[i].IsLabour)
+                        amounts[i] = trace.Make(
+                            whole.V == 0 ? amounts[i] : amounts[i] * hours / whole,
+                            "h",
+                            trace.On ? $"{parts[i].Name}, {place.Name}" : "",
+                            trace.On ? Path("parts/" + parts[i].Id) : default
+                        );
             }
             for (var i = last; i < parts.Length; i++)
-                amounts[i] = trace.Make(hours / trace.Book(parts[i].Crew, "", trace.On ? parts[i].Name + ", crew" : "", parts[i].Source), "h", trace.On ? $"{parts[i].Name}, {place.Name}" : "", trace.On ? Path("parts/" + parts[i].Id) : default);
-            line.Hours = trace.Make(line.Ours ? hours : 0m, "h", trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "", !line.Ours || item.Step is null ? Path("hours") : Path("hours/ours"));
+                amounts[i] = trace.Make(
+                    hours / trace.Book(parts[i].Crew, "", trace.On ? parts[i].Name + ", crew" : "", parts[i].Source),
+                    "h",
+                    trace.On ? $"{parts[i].Name}, {place.Name}" : "",
+                    trace.On ? Path("parts/" + parts[i].Id) : default
+                );
+            line.Hours = trace.Make(
+                line.Ours ? hours : 0m,
+                "h",
+                trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "",
+                !line.Ours || item.Step is null ? Path("hours") : Path("hours/ours")
+            );
         }
 
         private Val Stepped(Val amount, decimal step, Guid source)
@@ -159,7 +225,8 @@ public sealed class Line
             Val driver;
             Unit unit;
             var main = false;
-            if (part.Driver >= 0) (driver, unit) = ((part.AsOrdered ? amounts : net)[part.Driver], item.Parts[part.Driver].Unit);
+            if (part.Driver >= 0)
+                (driver, unit) = ((part.AsOrdered ? amounts : net)[part.Driver], item.Parts[part.Driver].Unit);
             else if (part.Question is { } question)
             {
                 (driver, unit) = Answer(question);
@@ -168,23 +235,34 @@ public sealed class Line
             else
             {
                 main = part.Measure == item.Measure;
-                (driver, unit) = (main ? treated : Times(measures[part.Measure!.Value]), part.Measure!.Value.UnitIn(system));
+                (driver, unit) = (
+                    main ? treated : Times(measures[part.Measure!.Value]),
+                    part.Measure!.Value.UnitIn(system)
+                );
             }
-            if (part.Drops is { } drops) return Rolls(driver, unit, drops, part);
-            if (part.Depth is not null || part.DepthAsked is not null) (driver, unit) = (Layer(driver, unit, part), system.For(Kind.Volume));
+            if (part.Drops is { } drops)
+                return Rolls(driver, unit, drops, part);
+            if (part.Depth is not null || part.DepthAsked is not null)
+                (driver, unit) = (Layer(driver, unit, part), system.For(Kind.Volume));
             var amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, part.TypedIn, out var to);
             if (part.Coats > 1)
             {
-                if (part.Later is null && part.Kind != ComponentKind.Material) amount *= trace.Typed(part.Coats, "", "coats", null, "work", item.Item.Id);
+                if (part.Later is null && part.Kind != ComponentKind.Material)
+                    amount *= trace.Typed(part.Coats, "", "coats", null, "work", item.Item.Id);
                 else
                 {
-                    var later = part.Later is null ? amount : trace.Turn(driver, unit, part.Later, part.Name, part.Source, part.TypedIn, out to);
+                    var later = part.Later is null
+                        ? amount
+                        : trace.Turn(driver, unit, part.Later, part.Name, part.Source, part.TypedIn, out to);
                     amount += part.Coats == 2 ? later : (part.Coats - 1) * later;
                 }
             }
-            if (part.Compaction != 0) amount = amount * (100m + trace.Book(part.Compaction, "%", "loose on built", part.Source)) / 100m;
-            if (to.Kind != part.Unit.Kind && part.Entry is Material { Density: { } density } material) amount = trace.Turn(amount, to, density, "density", material.Id, null, out to);
-            if (main && part.Kind == ComponentKind.Material && item.Surface is { Coverage: not 1 } surface) amount /= trace.Book(surface.Coverage, "", surface.Name + ", coverage", surface.Id);
+            if (part.Compaction != 0)
+                amount = amount * (100m + trace.Book(part.Compaction, "%", "loose on built", part.Source)) / 100m;
+            if (to.Kind != part.Unit.Kind && part.Entry is Material { Density: { } density } material)
+                amount = trace.Turn(amount, to, density, "density", material.Id, null, out to);
+            if (main && part.Kind == ComponentKind.Material && item.Surface is { Coverage: not 1 } surface)
+                amount /= trace.Book(surface.Coverage, "", surface.Name + ", coverage", surface.Id);
             return trace.Convert(amount, to, part.Unit);
         }
 
@@ -195,18 +273,27 @@ public sealed class Line
             Val Typed(string text, string label)
             {
                 var length = Thickness.Read(text, "drops");
-                return recording.Convert(recording.Book(length.Value, length.Unit.Symbol, label, part.Source), length.Unit, unit);
+                return recording.Convert(
+                    recording.Book(length.Value, length.Unit.Symbol, label, part.Source),
+                    length.Unit,
+                    unit
+                );
             }
             var (asked, of) = Answer(part.DropHeight!);
             var drop = trace.Convert(asked, of, unit);
-            if (drops.Trim.Length > 0) drop += Typed(drops.Trim, "trim");
+            if (drops.Trim.Length > 0)
+                drop += Typed(drops.Trim, "trim");
             if (drops.Repeat.Length > 0)
             {
                 var repeat = Typed(drops.Repeat, "repeat");
                 drop = (drop / repeat).Ceil() * repeat;
             }
             var toARoll = drop.V == 0 ? 0m : (Typed(drops.Long, "roll, length") / drop).Floor();
-            if (toARoll.V == 0) throw RefusedException.Of("answers", $"{part.Name}: no drop of that height can be cut from a roll of {drops.Long}.");
+            if (toARoll.V == 0)
+                throw RefusedException.Of(
+                    "answers",
+                    $"{part.Name}: no drop of that height can be cut from a roll of {drops.Long}."
+                );
             return ((walls / Typed(drops.Wide, "roll, width")).Ceil() / toARoll).Ceil();
         }
 
@@ -214,7 +301,9 @@ public sealed class Line
         private Val Layer(Val area, Unit unit, CompiledItem.Part part)
         {
             var length = system.For(Kind.Length);
-            var (thick, of) = part.Depth is { } depth ? (trace.Book(depth.Value, depth.Unit.Symbol, part.Name + ", thickness", part.Source), depth.Unit) : Answer(part.DepthAsked!);
+            var (thick, of) = part.Depth is { } depth
+                ? (trace.Book(depth.Value, depth.Unit.Symbol, part.Name + ", thickness", part.Source), depth.Unit)
+                : Answer(part.DepthAsked!);
             return trace.Convert(area, unit, system.For(Kind.Area)) * trace.Convert(thick, of, length);
         }
     }

@@ -12,8 +12,19 @@ public static class MeasureTotals
         var totals = new List<(Measure, Val)>();
         foreach (var measure in Measures.All)
         {
-            if (!reckoning.Job.Places.Any(p => reckoning.Measures[p.Id].Has(measure))) continue;
-            totals.Add((measure, trace.Make(Sum(reckoning, measure, null, trace), Line.SymbolOf(measure, reckoning.Job.Units), trace.On ? $"{measure.Label(reckoning.Job.Units)}, all places" : "", new("measured", measure.Name()))));
+            if (!reckoning.Job.Places.Any(p => reckoning.Measures[p.Id].Has(measure)))
+                continue;
+            totals.Add(
+                (
+                    measure,
+                    trace.Make(
+                        Sum(reckoning, measure, null, trace),
+                        Line.SymbolOf(measure, reckoning.Job.Units),
+                        trace.On ? $"{measure.Label(reckoning.Job.Units)}, all places" : "",
+                        new("measured", measure.Name())
+                    )
+                )
+            );
         }
         return totals;
     }
@@ -24,10 +35,20 @@ public static class MeasureTotals
         var sum = new Sum();
         foreach (var place in reckoning.Job.Places)
         {
-            if (group is not null && place.Group != group && !place.Group.StartsWith(group + Jobs.Groups.Separator, StringComparison.Ordinal)) continue;
+            if (
+                group is not null
+                && place.Group != group
+                && !place.Group.StartsWith(group + Jobs.Groups.Separator, StringComparison.Ordinal)
+            )
+                continue;
             var measures = reckoning.Measures[place.Id];
-            if (!measures.Has(measure)) continue;
-            sum.Add(place.Count == 1 ? measures[measure] : measures[measure] * trace.Typed(place.Count, "", "equal places", null, "places", place.Id));
+            if (!measures.Has(measure))
+                continue;
+            sum.Add(
+                place.Count == 1
+                    ? measures[measure]
+                    : measures[measure] * trace.Typed(place.Count, "", "equal places", null, "places", place.Id)
+            );
         }
         return sum.Total;
     }

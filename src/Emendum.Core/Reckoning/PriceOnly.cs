@@ -8,16 +8,29 @@ namespace Emendum.Core.Reckoning;
 internal static class PriceOnly
 {
     /// <summary>Prices the item.</summary>
-    public static PricedLine Of(CompiledItem item, PriceOnlyItem entry, ReadOnlySpan<Line> lines, UnitSystem system, Trace trace)
+    public static PricedLine Of(
+        CompiledItem item,
+        PriceOnlyItem entry,
+        ReadOnlySpan<Line> lines,
+        UnitSystem system,
+        Trace trace
+    )
     {
         var sum = new Sum();
         foreach (var line in lines)
-            if (line.Ours) sum.Add(line.Quantity);
+            if (line.Ours)
+                sum.Add(line.Quantity);
         FigurePath Path(string leaf) => new("priced", item.Item.Id, leaf);
         var name = trace.On ? item.Item.Name : "";
-        var quantity = trace.Make(trace.Convert(sum.Total, item.Measure.UnitIn(system), entry.Unit), entry.Unit.Kind == Kind.Count ? "" : entry.Unit.Symbol, name + ": quantity sold", Path("quantity"));
+        var quantity = trace.Make(
+            trace.Convert(sum.Total, item.Measure.UnitIn(system), entry.Unit),
+            entry.Unit.Kind == Kind.Count ? "" : entry.Unit.Symbol,
+            name + ": quantity sold",
+            Path("quantity")
+        );
         var price = quantity.V == 0 ? 0m : Price(entry, quantity, trace);
-        if (entry.Minimum > 0 && quantity.V != 0) price = Val.Max(price, trace.Book(entry.Minimum, "", "least price", entry.Id));
+        if (entry.Minimum > 0 && quantity.V != 0)
+            price = Val.Max(price, trace.Book(entry.Minimum, "", "least price", entry.Id));
         return new(item, entry, null, quantity, trace.Make(price.Money(), "", name + ": price", Path("price")));
     }
 
@@ -32,8 +45,17 @@ internal static class PriceOnly
             case BreakKind.Whole:
                 TableRow[] rows = [new(0, entry.Price), .. entry.Breaks.Select(b => new TableRow(b.From, b.Price))];
                 var gives = rows.Last(r => r.From <= reached).Gives;
-                var price = quantity * new Val(gives, trace.On ? new Table(quantity.HowOrConstant, rows, unit, "unit price", $"book/{entry.Id}") : null);
-                return entry.NeverMoreThanNext && entry.Breaks.FirstOrDefault(b => b.From > reached) is { } next ? Val.Min(price, Number(next.From, "next break") * One(next.Price, "price there")) : price;
+                var price =
+                    quantity
+                    * new Val(
+                        gives,
+                        trace.On
+                            ? new Table(quantity.HowOrConstant, rows, unit, "unit price", $"book/{entry.Id}")
+                            : null
+                    );
+                return entry.NeverMoreThanNext && entry.Breaks.FirstOrDefault(b => b.From > reached) is { } next
+                    ? Val.Min(price, Number(next.From, "next break") * One(next.Price, "price there"))
+                    : price;
             case BreakKind.Slices:
                 var total = new Sum();
                 var (from, at) = (0m, entry.Price);
@@ -48,11 +70,22 @@ internal static class PriceOnly
                 // A package holds up to its count; past the last, each further one is charged.
                 if (entry.Breaks.FirstOrDefault(b => reached <= b.From) is { } package)
                 {
-                    TableRow[] packages = [new(0, entry.Breaks[0].Price), .. entry.Breaks.Zip(entry.Breaks.Skip(1), (a, b) => new TableRow(a.From + 0.000000001m, b.Price))];
-                    return new(package.Price, trace.On ? new Table(quantity.HowOrConstant, packages, "", "package", $"book/{entry.Id}") : null);
+                    TableRow[] packages =
+                    [
+                        new(0, entry.Breaks[0].Price),
+                        .. entry.Breaks.Zip(
+                            entry.Breaks.Skip(1),
+                            (a, b) => new TableRow(a.From + 0.000000001m, b.Price)
+                        ),
+                    ];
+                    return new(
+                        package.Price,
+                        trace.On ? new Table(quantity.HowOrConstant, packages, "", "package", $"book/{entry.Id}") : null
+                    );
                 }
                 var last = entry.Breaks[^1];
-                return Number(last.Price, $"up to {Rounding.Text(last.From)}") + (quantity - Number(last.From, "in the package")).Ceil() * One(entry.Price, "each further");
+                return Number(last.Price, $"up to {Rounding.Text(last.From)}")
+                    + (quantity - Number(last.From, "in the package")).Ceil() * One(entry.Price, "each further");
             default:
                 return quantity * One(entry.Price, "unit price");
         }

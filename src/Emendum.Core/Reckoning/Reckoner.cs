@@ -12,12 +12,22 @@ public static class Reckoner
     /// <summary>Reckons <paramref name="job"/>. With an earlier reckoning of a like job, lines whose inputs are the same objects are taken over;
     /// the result is the same either way. Only a silent reckoning takes over. <paramref name="touched"/> are the cells in which the jobs differ, where they differ in nothing else.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
-    public static Reckoning Reckon(Job job, Trace trace, Reckoning? earlier = null, IReadOnlyCollection<CellKey>? touched = null) => Bounded(() =>
-        trace.On ? ReckonAll(job, trace, null) : earlier is not null && touched is not null ? ReckonCells(job, earlier, touched) : ReckonAll(job, trace, earlier));
+    public static Reckoning Reckon(
+        Job job,
+        Trace trace,
+        Reckoning? earlier = null,
+        IReadOnlyCollection<CellKey>? touched = null
+    ) =>
+        Bounded(() =>
+            trace.On ? ReckonAll(job, trace, null)
+            : earlier is not null && touched is not null ? ReckonCells(job, earlier, touched)
+            : ReckonAll(job, trace, earlier)
+        );
 
     /// <summary>Reckons a job whose places have the measures that somebody gave.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
-    public static Reckoning Reckon(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) => Bounded(() => ReckonAll(job, trace, null, given));
+    public static Reckoning Reckon(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) =>
+        Bounded(() => ReckonAll(job, trace, null, given));
 
     private static Reckoning Bounded(Func<Reckoning> reckon)
     {
@@ -31,14 +41,20 @@ public static class Reckoner
         }
     }
 
-    private static Reckoning ReckonAll(Job job, Trace trace, Reckoning? earlier, Dictionary<Guid, PlaceMeasures>? given = null)
+    private static Reckoning ReckonAll(
+        Job job,
+        Trace trace,
+        Reckoning? earlier,
+        Dictionary<Guid, PlaceMeasures>? given = null
+    )
     {
         var measures = given ?? MeasureAll(job, trace, earlier);
         var items = CompileAll(job, earlier);
         var grid = new Line?[items.Length * job.Places.Length];
         var lines = new List<Line>(job.Cells.Count);
         var inOrder = new PlaceMeasures[job.Places.Length];
-        for (var p = 0; p < inOrder.Length; p++) inOrder[p] = measures[job.Places[p].Id];
+        for (var p = 0; p < inOrder.Length; p++)
+            inOrder[p] = measures[job.Places[p].Id];
         // Cells mostly change one at a time: then an earlier line stands at the same position.
         var samePositions = earlier is not null && earlier.Job.Work == job.Work && earlier.Job.Places == job.Places;
         for (var i = 0; i < items.Length; i++)
@@ -46,13 +62,16 @@ public static class Reckoner
             for (var p = 0; p < inOrder.Length; p++)
             {
                 var key = new CellKey(items[i].Item.Id, inOrder[p].Place.Id);
-                if (!job.Cells.TryGetValue(key, out var cell) || cell.State == CellState.Excluded) continue;
+                if (!job.Cells.TryGetValue(key, out var cell) || cell.State == CellState.Excluded)
+                    continue;
                 var at = i * inOrder.Length + p;
                 var line = samePositions ? earlier!.Grid[at] : earlier?.At(key);
-                if (line is null || !line.IsOf(items[i], inOrder[p], cell, job)) line = Line.Of(items[i], inOrder[p], cell, job, trace);
+                if (line is null || !line.IsOf(items[i], inOrder[p], cell, job))
+                    line = Line.Of(items[i], inOrder[p], cell, job, trace);
                 grid[at] = line;
                 // An alternate is reckoned where it stands, and no part of what the job needs and costs.
-                if (cell.State == CellState.Included) lines.Add(line);
+                if (cell.State == CellState.Included)
+                    lines.Add(line);
             }
         }
         return Fold.Of(job, trace, measures, items, [.. lines], grid);
@@ -63,13 +82,18 @@ public static class Reckoner
         var grid = (Line?[])earlier.Grid.Clone();
         foreach (var key in touched)
         {
-            if (earlier.Position(key) is not { } at) continue;
+            if (earlier.Position(key) is not { } at)
+                continue;
             var (item, measures) = (earlier.Items[at / job.Places.Length], earlier.Measures[key.Place]);
-            grid[at] = job.Cells.TryGetValue(key, out var cell) && cell.State != CellState.Excluded ? Line.Of(item, measures, cell, job, Trace.Silent) : null;
+            grid[at] =
+                job.Cells.TryGetValue(key, out var cell) && cell.State != CellState.Excluded
+                    ? Line.Of(item, measures, cell, job, Trace.Silent)
+                    : null;
         }
         var lines = new List<Line>(earlier.Lines.Length + touched.Count);
         foreach (var line in grid)
-            if (line is { Cell.State: CellState.Included }) lines.Add(line);
+            if (line is { Cell.State: CellState.Included })
+                lines.Add(line);
         return Fold.Of(job, Trace.Silent, earlier.Measures, earlier.Items, [.. lines], grid);
     }
 
@@ -82,16 +106,29 @@ public static class Reckoner
         foreach (var place in job.Places)
         {
             var from = incoming.GetValueOrDefault(place.Id, []);
-            measures.Add(place.Id, sameRule && earlier!.Measures.TryGetValue(place.Id, out var kept) && kept.IsOf(place, from)
-                ? kept
-                : PlaceMeasures.Of(place, from, job.Units, rule, trace));
+            measures.Add(
+                place.Id,
+                sameRule && earlier!.Measures.TryGetValue(place.Id, out var kept) && kept.IsOf(place, from)
+                    ? kept
+                    : PlaceMeasures.Of(place, from, job.Units, rule, trace)
+            );
         }
         return measures;
     }
 
     private static CompiledItem[] CompileAll(Job job, Reckoning? earlier)
     {
-        var kept = earlier is not null && ReferenceEquals(earlier.Job.Book, job.Book) ? earlier.Items.ToDictionary(i => i.Item.Id) : null;
-        return [.. job.Work.Select(item => kept is not null && kept.TryGetValue(item.Id, out var compiled) && ReferenceEquals(compiled.Item, item) ? compiled : CompiledItem.Of(item, job.Book))];
+        var kept =
+            earlier is not null && ReferenceEquals(earlier.Job.Book, job.Book)
+                ? earlier.Items.ToDictionary(i => i.Item.Id)
+                : null;
+        return
+        [
+            .. job.Work.Select(item =>
+                kept is not null && kept.TryGetValue(item.Id, out var compiled) && ReferenceEquals(compiled.Item, item)
+                    ? compiled
+                    : CompiledItem.Of(item, job.Book)
+            ),
+        ];
     }
 }

@@ -21,7 +21,19 @@ public sealed record RoleLine(LabourRole Role, Val Hours, Val LoadedCost, Val Co
 /// <param name="BoughtCost">What the packs cost.</param>
 /// <param name="NeedCost">Need · cost of the packs ÷ quantity bought.</param>
 /// <param name="Delivery">Delivery charged with it.</param>
-public sealed record BuyLine(Material Material, string Colour, string Key, Val Need, Val Required, decimal[] Packs, Val Bought, Val Leftover, Val BoughtCost, Val NeedCost, Val Delivery)
+public sealed record BuyLine(
+    Material Material,
+    string Colour,
+    string Key,
+    Val Need,
+    Val Required,
+    decimal[] Packs,
+    Val Bought,
+    Val Leftover,
+    Val BoughtCost,
+    Val NeedCost,
+    Val Delivery
+)
 {
     /// <summary>What counts as cost under the job's terms, with delivery.</summary>
     public Val Cost(MaterialCost by) => by == MaterialCost.Purchase ? WithDelivery(BoughtCost) : WithDelivery(NeedCost);
@@ -35,10 +47,21 @@ public sealed record BuyLine(Material Material, string Colour, string Key, Val N
 /// <param name="Units">Hours, days or visits paid for.</param>
 /// <param name="Cost">Money.</param>
 /// <param name="ByItem">Cost by work item, where days or visits were rounded up for each.</param>
-public sealed record EquipmentLine(Equipment Equipment, Val Hours, Val Units, Val Cost, ImmutableArray<(CompiledItem Item, Val Cost)> ByItem);
+public sealed record EquipmentLine(
+    Equipment Equipment,
+    Val Hours,
+    Val Units,
+    Val Cost,
+    ImmutableArray<(CompiledItem Item, Val Cost)> ByItem
+);
 
 /// <summary>Work bought from another firm.</summary>
-public sealed record SubcontractLine(Subcontract Subcontract, Val Amount, Val Cost, ImmutableArray<(CompiledItem Item, Val Cost)> Lumps);
+public sealed record SubcontractLine(
+    Subcontract Subcontract,
+    Val Amount,
+    Val Cost,
+    ImmutableArray<(CompiledItem Item, Val Cost)> Lumps
+);
 
 /// <summary>A fixed charge of one work item, or of the way to the site.</summary>
 public sealed record ChargeLine(string Name, CompiledItem? Item, CompiledItem.Part? Part, Val Amount, Val Cost);
@@ -47,7 +70,8 @@ public sealed record ChargeLine(string Name, CompiledItem? Item, CompiledItem.Pa
 public sealed record PricedLine(CompiledItem Item, PriceOnlyItem? Entry, Line? Line, Val Quantity, Val Price)
 {
     /// <summary>Whether the line is priced by it.</summary>
-    public bool Prices(Line line) => Line is null ? ReferenceEquals(line.OfItem, Item) && line.Ours : ReferenceEquals(line, Line);
+    public bool Prices(Line line) =>
+        Line is null ? ReferenceEquals(line.OfItem, Item) && line.Ours : ReferenceEquals(line, Line);
 }
 
 /// <summary>How long it takes: days from first to last, and how often the crew comes back.</summary>
@@ -58,42 +82,60 @@ public sealed class Reckoning
 {
     /// <summary>What was reckoned.</summary>
     public required Job Job { get; init; }
+
     /// <summary>Measures by place.</summary>
     public required Dictionary<Guid, PlaceMeasures> Measures { get; init; }
+
     /// <summary>Work items looked up, in job order.</summary>
     public required CompiledItem[] Items { get; init; }
+
     /// <summary>Included cells, by work item and then place in job order.</summary>
     public required Line[] Lines { get; init; }
+
     /// <summary>The same by position: work item × places + place; null where nothing is done. Alternates stand here too.</summary>
     public required Line?[] Grid { get; init; }
+
     /// <summary>Labour by role, in order of first use.</summary>
     public required ImmutableArray<RoleLine> Roles { get; init; }
+
     /// <summary>Materials, in order of first use.</summary>
     public required ImmutableArray<BuyLine> Buying { get; init; }
+
     /// <summary>Equipment, in order of first use.</summary>
     public required ImmutableArray<EquipmentLine> Equipment { get; init; }
+
     /// <summary>Subcontracts, in order of first use.</summary>
     public required ImmutableArray<SubcontractLine> Subcontracts { get; init; }
+
     /// <summary>Fixed charges, the way to the site last.</summary>
     public required ImmutableArray<ChargeLine> Charges { get; init; }
+
     /// <summary>Price-only items and allowances.</summary>
     public required ImmutableArray<PricedLine> Priced { get; init; }
+
     /// <summary>What comes once for a work item: its part and amount.</summary>
     public required ImmutableArray<(CompiledItem Item, CompiledItem.Part Part, Val Amount)> Once { get; init; }
+
     /// <summary>Labour hours of the work, without set-up and travel.</summary>
     public required Val Worked { get; init; }
+
     /// <summary>Labour hours of the job.</summary>
     public required Val Hours { get; init; }
+
     /// <summary>Days for the crew.</summary>
     public required Val CrewDays { get; init; }
+
     /// <summary>How long it takes.</summary>
     public required Duration Duration { get; init; }
+
     /// <summary>Floor of all places.</summary>
     public required Val FloorArea { get; init; }
+
     /// <summary>The price.</summary>
     public required Price Price { get; init; }
 
-    private Dictionary<Guid, int>? itemAt, placeAt;
+    private Dictionary<Guid, int>? itemAt,
+        placeAt;
 
     /// <summary>The line of an included or alternate cell, or null.</summary>
     public Line? At(CellKey key) => Position(key) is { } at ? Grid[at] : null;
@@ -103,13 +145,16 @@ public sealed class Reckoning
     {
         itemAt ??= Positions(Items.Length, i => Items[i].Item.Id);
         placeAt ??= Positions(Job.Places.Length, i => Job.Places[i].Id);
-        return itemAt.TryGetValue(key.Work, out var item) && placeAt.TryGetValue(key.Place, out var place) ? item * Job.Places.Length + place : null;
+        return itemAt.TryGetValue(key.Work, out var item) && placeAt.TryGetValue(key.Place, out var place)
+            ? item * Job.Places.Length + place
+            : null;
     }
 
     private static Dictionary<Guid, int> Positions(int count, Func<int, Guid> id)
     {
         var positions = new Dictionary<Guid, int>(count);
-        for (var i = 0; i < count; i++) positions.Add(id(i), i);
+        for (var i = 0; i < count; i++)
+            positions.Add(id(i), i);
         return positions;
     }
 }

@@ -19,7 +19,10 @@ public static class Reported
         Alternates.Of(reckoning, trace);
         LineMoney.Of(reckoning, trace);
         foreach (var detail in Enum.GetValues<Proposals.Detail>())
-            Proposals.Proposal.Of(Reckoner.Reckon(job with { Proposal = job.Proposal with { Detail = detail } }, trace), trace);
+            Proposals.Proposal.Of(
+                Reckoner.Reckon(job with { Proposal = job.Proposal with { Detail = detail } }, trace),
+                trace
+            );
         return (reckoning, trace);
     }
 
@@ -28,10 +31,22 @@ public static class Reported
     {
         var figures = new JsonObject();
         foreach (var figure in trace.Figures.Values.OrderBy(f => f.Path, StringComparer.Ordinal))
-            figures[figure.Path] = new JsonObject { ["value"] = Rounding.Text(figure.Value), ["unit"] = figure.Unit, ["label"] = figure.Label };
+            figures[figure.Path] = new JsonObject
+            {
+                ["value"] = Rounding.Text(figure.Value),
+                ["unit"] = figure.Unit,
+                ["label"] = figure.Label,
+            };
         return figures;
     }
 
     /// <summary>What <c>emendum reckon</c> prints.</summary>
-    public static JsonObject Of(Job job) => new() { ["job"] = job.Id.ToString(), ["name"] = job.Info.Name, ["currency"] = job.Info.Currency, ["figures"] = Figures(Record(job).Trace) };
+    public static JsonObject Of(Job job) =>
+        new()
+        {
+            ["job"] = job.Id.ToString(),
+            ["name"] = job.Info.Name,
+            ["currency"] = job.Info.Currency,
+            ["figures"] = Figures(Record(job).Trace),
+        };
 }

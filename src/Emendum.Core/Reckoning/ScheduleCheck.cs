@@ -15,35 +15,65 @@ public sealed record ScheduleCheck(ScheduleItem Item, Val? Ours, Val? Difference
     public const decimal Tolerance = 1m;
 
     /// <summary>Whether the two are further apart than the tolerance.</summary>
-    public bool Apart => Difference is { } d && (Percent is { } p ? decimal.Abs(Rounding.ForCompare(p.V)) > Tolerance : d.V != 0);
+    public bool Apart =>
+        Difference is { } d && (Percent is { } p ? decimal.Abs(Rounding.ForCompare(p.V)) > Tolerance : d.V != 0);
 
     /// <summary>Every row compared.</summary>
-    public static IReadOnlyList<ScheduleCheck> Of(Reckoning reckoning, Trace trace) => [.. reckoning.Job.Schedule.Select(item => Of(item, reckoning, trace))];
+    public static IReadOnlyList<ScheduleCheck> Of(Reckoning reckoning, Trace trace) =>
+        [.. reckoning.Job.Schedule.Select(item => Of(item, reckoning, trace))];
 
     private static ScheduleCheck Of(ScheduleItem item, Reckoning reckoning, Trace trace)
     {
         var system = reckoning.Job.Units;
         (Val Value, Unit Unit)? found = item.Source.Split('/', 3) switch
         {
-            ["measure", var name, .. var group] when Measures.Find(name) is { } measure => (MeasureTotals.Sum(reckoning, measure, group is [var g] ? g : null, trace), measure.UnitIn(system)),
+            ["measure", var name, .. var group] when Measures.Find(name) is { } measure => (
+                MeasureTotals.Sum(reckoning, measure, group is [var g] ? g : null, trace),
+                measure.UnitIn(system)
+            ),
             ["work", var id] when Guid.TryParse(id, out var work) => Quantity(reckoning, work),
             _ => null,
         };
-        if (found is not { } ours || Unit.Find(item.Unit) is not { } unit || unit.Kind != ours.Unit.Kind) return new(item, null, null, null);
+        if (found is not { } ours || Unit.Find(item.Unit) is not { } unit || unit.Kind != ours.Unit.Kind)
+            return new(item, null, null, null);
         var label = trace.On ? $"{item.Number} {item.Wording}".Trim() : "";
         var symbol = unit.Kind == Kind.Count ? "" : unit.Symbol;
-        var mine = trace.Make(trace.Convert(ours.Value, ours.Unit, unit), symbol, label + ": ours", new("schedule", item.Id, "ours"));
+        var mine = trace.Make(
+            trace.Convert(ours.Value, ours.Unit, unit),
+            symbol,
+            label + ": ours",
+            new("schedule", item.Id, "ours")
+        );
         var theirs = trace.Typed(item.Quantity, symbol, "the schedule's quantity", null, "schedule", item.Id);
-        var difference = trace.Make(mine - theirs, symbol, label + ": difference", new("schedule", item.Id, "difference"));
-        return new(item, mine, difference, item.Quantity == 0 ? null : trace.Make(100m * difference / theirs, "%", label + ": difference", new("schedule", item.Id, "percent")));
+        var difference = trace.Make(
+            mine - theirs,
+            symbol,
+            label + ": difference",
+            new("schedule", item.Id, "difference")
+        );
+        return new(
+            item,
+            mine,
+            difference,
+            item.Quantity == 0
+                ? null
+                : trace.Make(
+                    100m * difference / theirs,
+                    "%",
+                    label + ": difference",
+                    new("schedule", item.Id, "percent")
+                )
+        );
     }
 
     private static (Val, Unit)? Quantity(Reckoning reckoning, Guid work)
     {
         var item = Array.Find(reckoning.Items, i => i.Item.Id == work);
-        if (item is null) return null;
+        if (item is null)
+            return null;
         var sum = new Sum();
-        foreach (var line in reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item))) sum.Add(line.Quantity);
+        foreach (var line in reckoning.Lines.Where(l => ReferenceEquals(l.OfItem, item)))
+            sum.Add(line.Quantity);
         return (sum.Total, item.Measure.UnitIn(reckoning.Job.Units));
     }
 }

@@ -5,8 +5,11 @@ namespace Emendum.Core.Reckoning;
 /// <summary>Hours by place and by work item, and each item's quantity: the margins of the scope grid.</summary>
 public sealed class Subtotals
 {
-    private Subtotals(Dictionary<Guid, Val> placeHours, Dictionary<Guid, Val> itemHours, Dictionary<Guid, Val> itemQuantity) =>
-        (PlaceHours, ItemHours, ItemQuantity) = (placeHours, itemHours, itemQuantity);
+    private Subtotals(
+        Dictionary<Guid, Val> placeHours,
+        Dictionary<Guid, Val> itemHours,
+        Dictionary<Guid, Val> itemQuantity
+    ) => (PlaceHours, ItemHours, ItemQuantity) = (placeHours, itemHours, itemQuantity);
 
     /// <summary>Labour hours by place; places without work are left out.</summary>
     public Dictionary<Guid, Val> PlaceHours { get; }
@@ -18,29 +21,68 @@ public sealed class Subtotals
     public Dictionary<Guid, Val> ItemQuantity { get; }
 
     /// <summary>Adds up the lines; with <paramref name="places"/> and <paramref name="work"/> only those of them.</summary>
-    public static Subtotals Of(Reckoning reckoning, Trace trace, HashSet<Guid>? places = null, HashSet<Guid>? work = null)
+    public static Subtotals Of(
+        Reckoning reckoning,
+        Trace trace,
+        HashSet<Guid>? places = null,
+        HashSet<Guid>? work = null
+    )
     {
         var system = reckoning.Job.Units;
-        Dictionary<Guid, Val> By(Func<Line, Guid> key, Func<Line, Val> value, Func<Line, (string Label, string Unit, FigurePath Path)> made, HashSet<Guid>? only, IEnumerable<(Guid Key, Val Value)>? more = null)
+        Dictionary<Guid, Val> By(
+            Func<Line, Guid> key,
+            Func<Line, Val> value,
+            Func<Line, (string Label, string Unit, FigurePath Path)> made,
+            HashSet<Guid>? only,
+            IEnumerable<(Guid Key, Val Value)>? more = null
+        )
         {
             var sums = new Dictionary<Guid, (Sum Sum, Line First)>();
             foreach (var line in reckoning.Lines)
             {
-                if (only?.Contains(key(line)) == false) continue;
-                if (!sums.TryGetValue(key(line), out var entry)) sums[key(line)] = entry = (new(), line);
+                if (only?.Contains(key(line)) == false)
+                    continue;
+                if (!sums.TryGetValue(key(line), out var entry))
+                    sums[key(line)] = entry = (new(), line);
                 entry.Sum.Add(value(line));
             }
             foreach (var (of, amount) in more ?? [])
-                if (sums.TryGetValue(of, out var found)) found.Sum.Add(amount);
-            return sums.ToDictionary(s => s.Key, s =>
-            {
-                var (label, unit, path) = made(s.Value.First);
-                return trace.Make(s.Value.Sum.Total, unit, label, path);
-            });
+                if (sums.TryGetValue(of, out var found))
+                    found.Sum.Add(amount);
+            return sums.ToDictionary(
+                s => s.Key,
+                s =>
+                {
+                    var (label, unit, path) = made(s.Value.First);
+                    return trace.Make(s.Value.Sum.Total, unit, label, path);
+                }
+            );
         }
         return new(
-            By(l => l.Measures.Place.Id, l => l.Hours, l => ($"{l.Measures.Place.Name}: labour", "h", new("places", l.Measures.Place.Id, "hours")), places),
-            By(l => l.Item.Item.Id, l => l.Hours, l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours")), work, reckoning.Once.Where(o => o.Part.IsLabour).Select(o => (o.Item.Item.Id, o.Amount))),
-            By(l => l.Item.Item.Id, l => l.Quantity, l => ($"{l.Item.Item.Name}: quantity", Line.SymbolOf(l.Item.Measure, system), new("work", l.Item.Item.Id, "quantity")), work));
+            By(
+                l => l.Measures.Place.Id,
+                l => l.Hours,
+                l => ($"{l.Measures.Place.Name}: labour", "h", new("places", l.Measures.Place.Id, "hours")),
+                places
+            ),
+            By(
+                l => l.Item.Item.Id,
+                l => l.Hours,
+                l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours")),
+                work,
+                reckoning.Once.Where(o => o.Part.IsLabour).Select(o => (o.Item.Item.Id, o.Amount))
+            ),
+            By(
+                l => l.Item.Item.Id,
+                l => l.Quantity,
+                l =>
+                    (
+                        $"{l.Item.Item.Name}: quantity",
+                        Line.SymbolOf(l.Item.Measure, system),
+                        new("work", l.Item.Item.Id, "quantity")
+                    ),
+                work
+            )
+        );
     }
 }

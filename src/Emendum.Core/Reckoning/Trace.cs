@@ -6,14 +6,18 @@ namespace Emendum.Core.Reckoning;
 public readonly record struct FigurePath(string Area, Guid A, Guid B, string Leaf)
 {
     /// <summary>A path without ids.</summary>
-    public FigurePath(string area, string leaf) : this(area, Guid.Empty, Guid.Empty, leaf) { }
+    public FigurePath(string area, string leaf)
+        : this(area, Guid.Empty, Guid.Empty, leaf) { }
 
     /// <summary>A path with one id.</summary>
-    public FigurePath(string area, Guid a, string leaf) : this(area, a, Guid.Empty, leaf) { }
+    public FigurePath(string area, Guid a, string leaf)
+        : this(area, a, Guid.Empty, leaf) { }
 
     /// <inheritdoc/>
     public override string ToString() =>
-        A == Guid.Empty ? $"{Area}/{Leaf}" : B == Guid.Empty ? $"{Area}/{A}/{Leaf}" : $"{Area}/{A}/{B}/{Leaf}";
+        A == Guid.Empty ? $"{Area}/{Leaf}"
+        : B == Guid.Empty ? $"{Area}/{A}/{Leaf}"
+        : $"{Area}/{A}/{B}/{Leaf}";
 }
 
 /// <summary>Either silent, and then costs next to nothing, or recording how every figure is made.</summary>
@@ -24,7 +28,8 @@ public sealed class Trace
 
     private readonly bool on;
 
-    private Trace(bool on, string prefix = "", Dictionary<string, Figure>? figures = null) => (this.on, Prefix, Figures) = (on, prefix, figures ?? new(StringComparer.Ordinal));
+    private Trace(bool on, string prefix = "", Dictionary<string, Figure>? figures = null) =>
+        (this.on, Prefix, Figures) = (on, prefix, figures ?? new(StringComparer.Ordinal));
 
     /// <summary>A new recording trace.</summary>
     public static Trace Recording() => new(true);
@@ -61,16 +66,22 @@ public sealed class Trace
         to = result;
         var converted = Convert(value, unit, from);
         var turned = converted.V * times / over;
-        if (!on) return new(turned, null);
-        Leaf Side(decimal number, Unit of) => typedIn is { } work ? new("typed", number, of.Symbol, label, null, $"work/{work}") : new("book", number, of.Symbol, label, null, $"book/{entry}");
+        if (!on)
+            return new(turned, null);
+        Leaf Side(decimal number, Unit of) =>
+            typedIn is { } work
+                ? new("typed", number, of.Symbol, label, null, $"work/{work}")
+                : new("book", number, of.Symbol, label, null, $"book/{entry}");
         return new(turned, new Apply(converted.HowOrConstant, Side(times, result), Side(over, from)));
     }
 
     /// <summary>The value in another unit of its kind by the exact factors.</summary>
     public Val Convert(Val value, Unit from, Unit to)
     {
-        if (from.Factor == to.Factor) return value;
-        if (from.Kind != to.Kind) _ = new Quantity(value.V, from).In(to);
+        if (from.Factor == to.Factor)
+            return value;
+        if (from.Kind != to.Kind)
+            _ = new Quantity(value.V, from).In(to);
         return ConvertBy(value, from.Factor, from.Symbol, to);
     }
 
@@ -79,7 +90,14 @@ public sealed class Trace
     {
         var converted = value.V * factor / to.Factor;
         return on
-            ? new(converted, new Apply(value.HowOrConstant, new Leaf("constant", factor, to.Symbol, $"{from} to {to}", null, null), new Leaf("constant", to.Factor, from, $"{from} to {to}", null, null)))
+            ? new(
+                converted,
+                new Apply(
+                    value.HowOrConstant,
+                    new Leaf("constant", factor, to.Symbol, $"{from} to {to}", null, null),
+                    new Leaf("constant", to.Factor, from, $"{from} to {to}", null, null)
+                )
+            )
             : new(converted, null);
     }
 
@@ -87,7 +105,8 @@ public sealed class Trace
     public Val Make(Val value, string unit, string label, in FigurePath path)
     {
         var rounded = Rounding.Figure(value.V);
-        if (!on) return rounded;
+        if (!on)
+            return rounded;
         var figure = new Figure(Prefix + path, label, rounded, unit, value.HowOrConstant);
         Figures[figure.Path] = figure;
         return new(rounded, new Ref(figure));

@@ -10,13 +10,51 @@ internal static class Travel
     public static (Val Hours, ChargeLine? Way) Of(SetUp setUp, Job job, Val worked, Duration duration, Trace trace)
     {
         var crew = trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize");
-        var days = trace.Make((worked / (crew * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay"))).Ceil(), "days", "Whole crew days", new("totals", "workDays"));
-        Val ways = setUp.Per == TravelPer.CrewDay ? days : trace.Make(duration.ReturnVisits + 1m, "", "Visits", new("totals", "visits"));
+        var days = trace.Make(
+            (worked / (crew * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay"))).Ceil(),
+            "days",
+            "Whole crew days",
+            new("totals", "workDays")
+        );
+        Val ways =
+            setUp.Per == TravelPer.CrewDay
+                ? days
+                : trace.Make(duration.ReturnVisits + 1m, "", "Visits", new("totals", "visits"));
         Val Book(decimal value, string unit, string label) => trace.Book(value, unit, label, setUp.Id);
-        var hours = trace.Make((days * Book(setUp.SetUpMinutes, "min", "set up and clear away") + ways * Book(setUp.TravelMinutes, "min", "there and back")) * crew / 60m, "h", "Set-up and travel: hours", new("setUp", setUp.Id, "hours"));
-        if (setUp.Distance == 0 || setUp.PerDistance == 0) return (hours, null);
+        var hours = trace.Make(
+            (
+                days * Book(setUp.SetUpMinutes, "min", "set up and clear away")
+                + ways * Book(setUp.TravelMinutes, "min", "there and back")
+            )
+                * crew
+                / 60m,
+            "h",
+            "Set-up and travel: hours",
+            new("setUp", setUp.Id, "hours")
+        );
+        if (setUp.Distance == 0 || setUp.PerDistance == 0)
+            return (hours, null);
         var unit = setUp.DistanceUnit == DistanceUnit.Mile ? "mi" : "km";
-        var distance = trace.Make(ways * Book(setUp.Distance, unit, "there and back"), unit, "Travel: distance", new("setUp", setUp.Id, "distance"));
-        return (hours, new("Travel", null, null, distance, trace.Make(distance * Book(setUp.PerDistance, "per " + unit, "vehicle"), "", "Travel: cost", new("setUp", setUp.Id, "cost"))));
+        var distance = trace.Make(
+            ways * Book(setUp.Distance, unit, "there and back"),
+            unit,
+            "Travel: distance",
+            new("setUp", setUp.Id, "distance")
+        );
+        return (
+            hours,
+            new(
+                "Travel",
+                null,
+                null,
+                distance,
+                trace.Make(
+                    distance * Book(setUp.PerDistance, "per " + unit, "vehicle"),
+                    "",
+                    "Travel: cost",
+                    new("setUp", setUp.Id, "cost")
+                )
+            )
+        );
     }
 }

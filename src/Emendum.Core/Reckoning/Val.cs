@@ -31,7 +31,8 @@ public readonly struct Val(decimal value, Expr? how)
     public Val Ceil() => new(Quantities.Rounding.Ceiling(V), How is null ? null : new Op("ceil", [How]));
 
     /// <summary>Whole number not above, after rounding to 9 places.</summary>
-    public Val Floor() => new(decimal.Floor(Quantities.Rounding.ForCompare(V)), How is null ? null : new Op("floor", [How]));
+    public Val Floor() =>
+        new(decimal.Floor(Quantities.Rounding.ForCompare(V)), How is null ? null : new Op("floor", [How]));
 
     /// <summary>The larger.</summary>
     public static Val Max(Val a, Val b) => new(decimal.Max(a.V, b.V), Join("max", a, b));
@@ -62,7 +63,8 @@ public sealed class Sum
     public void Add(Val value)
     {
         total += value.V;
-        if (value.How is not null) (parts ??= []).Add(value.How);
+        if (value.How is not null)
+            (parts ??= []).Add(value.How);
     }
 
     /// <summary>The sum so far; what is added later does not change it.</summary>

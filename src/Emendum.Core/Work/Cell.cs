@@ -10,8 +10,10 @@ public enum CellState
 {
     /// <summary>Done and priced.</summary>
     Included,
+
     /// <summary>Stated to customer and crew, priced at nothing.</summary>
     Excluded,
+
     /// <summary>Offered beside the price, and not in it.</summary>
     Alternate,
 }
@@ -23,51 +25,68 @@ public sealed record Cell(CellState State, string Note)
 {
     /// <summary>Where its quantity comes from instead of the item's measure: a measure's name, a band (<c>bands/1</c>), an own measure (<c>own/NAME</c>); empty for the item's measure.</summary>
     public string Source { get; init; } = "";
+
     /// <summary>Answers here instead of the item's.</summary>
     public ImmutableArray<Answer> Answers { get; init; } = [];
+
     /// <summary>Conditions here, with those of item, place and job.</summary>
     public ImmutableArray<Guid> Conditions { get; init; } = [];
+
     /// <summary>Who supplies here.</summary>
     public Supply? Supply { get; init; }
+
     /// <summary>Quantity typed for one such place, instead of any measure.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public TypedQuantity? Quantity { get; init; }
+
     /// <summary>Coats.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public int? Coats { get; init; }
+
     /// <summary>Material.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? Product { get; init; }
+
     /// <summary>Colour.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Colour { get; init; }
+
     /// <summary>Pace.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Ratio? Pace { get; init; }
+
     /// <summary>Level of difficulty by name; empty for none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Difficulty { get; init; }
+
     /// <summary>Role.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? Role { get; init; }
+
     /// <summary>Surface.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? Surface { get; init; }
+
     /// <summary>Provisional sum for one such place.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Allowance { get; init; }
+
     /// <summary>Rounding step of its labour, hours.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Step { get; init; }
+
     /// <summary>What the customer reads of the work.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Wording { get; init; }
+
     /// <summary>What the customer reads beside it.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? CustomerNote { get; init; }
+
     /// <summary>Hidden from the customer.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public bool? Hidden { get; init; }
+
     /// <summary>What the crew reads.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? CrewNote { get; init; }
@@ -78,26 +97,46 @@ public sealed record Cell(CellState State, string Note)
 
     /// <summary>Whether anything of it is not as its work item has it; a note is not such a thing.</summary>
     [JsonIgnore]
-    public bool Differs => Source.Length > 0 || !Answers.IsEmpty || !Conditions.IsEmpty || Supply is not null || Quantity is not null || Allowance is not null || Wording is not null || CustomerNote is not null || Hidden is not null || CrewNote is not null || WorksOtherwise;
+    public bool Differs =>
+        Source.Length > 0
+        || !Answers.IsEmpty
+        || !Conditions.IsEmpty
+        || Supply is not null
+        || Quantity is not null
+        || Allowance is not null
+        || Wording is not null
+        || CustomerNote is not null
+        || Hidden is not null
+        || CrewNote is not null
+        || WorksOtherwise;
 
     /// <summary>Whether the work itself is done otherwise than its item says.</summary>
     [JsonIgnore]
-    public bool WorksOtherwise => Coats is not null || Product is not null || Colour is not null || Pace is not null || Difficulty is not null || Role is not null || Surface is not null || Step is not null;
+    public bool WorksOtherwise =>
+        Coats is not null
+        || Product is not null
+        || Colour is not null
+        || Pace is not null
+        || Difficulty is not null
+        || Role is not null
+        || Surface is not null
+        || Step is not null;
 
     /// <summary>The work item as it is done here.</summary>
-    public WorkItem Of(WorkItem item) => item with
-    {
-        Coats = Coats ?? item.Coats,
-        Product = Product ?? item.Product,
-        Colour = Colour ?? item.Colour,
-        Pace = Pace ?? item.Pace,
-        Difficulty = Difficulty ?? item.Difficulty,
-        Role = Role ?? item.Role,
-        Surface = Surface ?? item.Surface,
-        Step = Step ?? item.Step,
-        Wording = Wording ?? item.Wording,
-        CustomerNote = CustomerNote ?? item.CustomerNote,
-        Hidden = Hidden ?? item.Hidden,
-        CrewNote = CrewNote ?? item.CrewNote,
-    };
+    public WorkItem Of(WorkItem item) =>
+        item with
+        {
+            Coats = Coats ?? item.Coats,
+            Product = Product ?? item.Product,
+            Colour = Colour ?? item.Colour,
+            Pace = Pace ?? item.Pace,
+            Difficulty = Difficulty ?? item.Difficulty,
+            Role = Role ?? item.Role,
+            Surface = Surface ?? item.Surface,
+            Step = Step ?? item.Step,
+            Wording = Wording ?? item.Wording,
+            CustomerNote = CustomerNote ?? item.CustomerNote,
+            Hidden = Hidden ?? item.Hidden,
+            CrewNote = CrewNote ?? item.CrewNote,
+        };
 }

@@ -20,12 +20,17 @@ public static class KeptEntry
             DryingHours = item.DryingHours ?? entry.DryingHours,
             Surface = item.Surface ?? entry.Surface,
         };
-        return kept is not ProductionRate rate ? kept : rate with
-        {
-            Role = item.Role ?? rate.Role,
-            Product = item.Product ?? rate.Product,
-            Paces = item.Pace is not { } pace ? rate.Paces
-                : rate.Paces.Any(p => p.Coats == item.Coats) ? [.. rate.Paces.Select(p => p.Coats == item.Coats ? p with { Pace = pace } : p)] : [.. rate.Paces.Add(new(item.Coats, pace)).OrderBy(p => p.Coats)],
-        };
+        return kept is not ProductionRate rate
+            ? kept
+            : rate with
+            {
+                Role = item.Role ?? rate.Role,
+                Product = item.Product ?? rate.Product,
+                Paces =
+                    item.Pace is not { } pace ? rate.Paces
+                    : rate.Paces.Any(p => p.Coats == item.Coats)
+                        ? [.. rate.Paces.Select(p => p.Coats == item.Coats ? p with { Pace = pace } : p)]
+                    : [.. rate.Paces.Add(new(item.Coats, pace)).OrderBy(p => p.Coats)],
+            };
     }
 }

@@ -11,8 +11,10 @@ public enum Supply
 {
     /// <summary>We do.</summary>
     We,
+
     /// <summary>The customer supplies the material: labour only.</summary>
     CustomerMaterial,
+
     /// <summary>The customer does it: on the crew sheet, not in the cost.</summary>
     Customer,
 }
@@ -28,36 +30,61 @@ public enum Supply
 /// <param name="Colour">Colour, for buying and wording; empty for none.</param>
 /// <param name="Pace">Pace for this job instead of the rate's.</param>
 /// <param name="Wording">What the customer reads.</param>
-public sealed record WorkItem(Guid Id, string Rank, Guid Entry, string Section, string Name, int Coats, Guid? Product, string Colour, Ratio? Pace, string Wording)
+public sealed record WorkItem(
+    Guid Id,
+    string Rank,
+    Guid Entry,
+    string Section,
+    string Name,
+    int Coats,
+    Guid? Product,
+    string Colour,
+    Ratio? Pace,
+    string Wording
+)
 {
     /// <summary>Role instead of the rate's own.</summary>
     public Guid? Role { get; init; }
+
     /// <summary>Level of difficulty by name; empty for none.</summary>
     public string Difficulty { get; init; } = "";
+
     /// <summary>Surface instead of the entry's own.</summary>
     public Guid? Surface { get; init; }
+
     /// <summary>Conditions on all its lines.</summary>
     public ImmutableArray<Guid> Conditions { get; init; } = [];
+
     /// <summary>Answers to an assembly's questions.</summary>
     public ImmutableArray<Answer> Answers { get; init; } = [];
+
     /// <summary>Parts taken: one of an either-or group instead of its first, and optional ones.</summary>
     public ImmutableArray<Guid> Picks { get; init; } = [];
+
     /// <summary>Who supplies.</summary>
     public Supply Supply { get; init; }
+
     /// <summary>Hours of a line are rounded up to this step, instead of the entry's own.</summary>
     public decimal? Step { get; init; }
+
     /// <summary>Work items that must be done, and dry, before this one begins.</summary>
     public ImmutableArray<Guid> WaitsFor { get; init; } = [];
+
     /// <summary>Hours it dries, instead of the entry's own.</summary>
     public decimal? DryingHours { get; init; }
+
     /// <summary>What was found of the hazard the entry names; empty while nobody has answered.</summary>
     public string HazardAnswer { get; init; } = "";
+
     /// <summary>What the crew reads, instead of the entry's own.</summary>
     public string? CrewNote { get; init; }
+
     /// <summary>What the customer reads beside the wording, instead of the entry's own.</summary>
     public string? CustomerNote { get; init; }
+
     /// <summary>Whether the customer is not shown it, instead of the entry's own.</summary>
     public bool? Hidden { get; init; }
+
     /// <summary>Provisional sum for each place instead of what is reckoned, in the job's currency; null for none.</summary>
     public decimal? Allowance { get; init; }
 

@@ -15,7 +15,8 @@ public static class CsvText
     public static Table Read(byte[] content)
     {
         var text = Decode(content);
-        if (text.Any(c => c < ' ' && c is not ('\t' or '\n' or '\r' or '\f'))) throw TableFile.Wrong("This is neither a workbook nor a text file. Choose an .xlsx or CSV file.");
+        if (text.Any(c => c < ' ' && c is not ('\t' or '\n' or '\r' or '\f')))
+            throw TableFile.Wrong("This is neither a workbook nor a text file. Choose an .xlsx or CSV file.");
         var settings = new CsvConfiguration(CultureInfo.InvariantCulture)
         {
             HasHeaderRecord = false,
@@ -32,15 +33,19 @@ public static class CsvText
             var rows = new List<IReadOnlyList<string>>();
             while (reader.Read())
             {
-                if (rows.Count > Table.MostRows) throw TableFile.Wrong($"A table is at most {Table.MostRows:N0} rows.");
-                if (reader.Count > Table.MostColumns) throw TableFile.Wrong($"A table has at most {Table.MostColumns} columns.");
+                if (rows.Count > Table.MostRows)
+                    throw TableFile.Wrong($"A table is at most {Table.MostRows:N0} rows.");
+                if (reader.Count > Table.MostColumns)
+                    throw TableFile.Wrong($"A table has at most {Table.MostColumns} columns.");
                 rows.Add([.. reader.Record!.Select(Plain)]);
             }
             return Table.From([""], 0, rows);
         }
         catch (CsvHelperException)
         {
-            throw TableFile.Wrong($"This text cannot be read as a table: a quotation mark is not closed, or a cell is over {Table.LongestCell:N0} characters.");
+            throw TableFile.Wrong(
+                $"This text cannot be read as a table: a quotation mark is not closed, or a cell is over {Table.LongestCell:N0} characters."
+            );
         }
     }
 
@@ -51,11 +56,13 @@ public static class CsvText
         using (var writer = new StreamWriter(memory, new UTF8Encoding(true), leaveOpen: true))
         using (var csv = new CsvWriter(writer, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }))
         {
-            foreach (var column in columns) csv.WriteField(Escaped(column));
+            foreach (var column in columns)
+                csv.WriteField(Escaped(column));
             csv.NextRecord();
             foreach (var row in rows)
             {
-                foreach (var cell in row) csv.WriteField(cell.IsNumber ? cell.Text : Escaped(cell.Text));
+                foreach (var cell in row)
+                    csv.WriteField(cell.IsNumber ? cell.Text : Escaped(cell.Text));
                 csv.NextRecord();
             }
         }
@@ -71,14 +78,17 @@ public static class CsvText
     private static bool LooksLikeFormula(string text)
     {
         var at = 0;
-        while (at < text.Length && text[at] == '\'') at++;
+        while (at < text.Length && text[at] == '\'')
+            at++;
         return at < text.Length && Formulas.Contains(text[at], StringComparison.Ordinal);
     }
 
     private static string Decode(byte[] content)
     {
-        if (content is [0xFF, 0xFE, ..]) return Encoding.Unicode.GetString(content, 2, content.Length - 2);
-        if (content is [0xFE, 0xFF, ..]) return Encoding.BigEndianUnicode.GetString(content, 2, content.Length - 2);
+        if (content is [0xFF, 0xFE, ..])
+            return Encoding.Unicode.GetString(content, 2, content.Length - 2);
+        if (content is [0xFE, 0xFF, ..])
+            return Encoding.BigEndianUnicode.GetString(content, 2, content.Length - 2);
         try
         {
             var start = content is [0xEF, 0xBB, 0xBF, ..] ? 3 : 0;

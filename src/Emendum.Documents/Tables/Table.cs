@@ -5,7 +5,12 @@ namespace Emendum.Documents.Tables;
 /// <param name="Sheet">Which of them this is.</param>
 /// <param name="Columns">First row: headings.</param>
 /// <param name="Rows">The rows below, as wide as the headings.</param>
-public sealed record Table(IReadOnlyList<string> Sheets, int Sheet, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string>> Rows)
+public sealed record Table(
+    IReadOnlyList<string> Sheets,
+    int Sheet,
+    IReadOnlyList<string> Columns,
+    IReadOnlyList<IReadOnlyList<string>> Rows
+)
 {
     /// <summary>Most rows that are read.</summary>
     public const int MostRows = 20_000;
@@ -20,9 +25,11 @@ public sealed record Table(IReadOnlyList<string> Sheets, int Sheet, IReadOnlyLis
     internal static Table From(IReadOnlyList<string> sheets, int sheet, IEnumerable<IReadOnlyList<string>> raw)
     {
         var rows = raw.SkipWhile(r => r.All(string.IsNullOrWhiteSpace)).ToList();
-        if (rows.Count == 0) throw Core.RefusedException.Of("file", "There is nothing in this table.");
+        if (rows.Count == 0)
+            throw Core.RefusedException.Of("file", "There is nothing in this table.");
         var width = rows.Max(r => r.Count);
-        IReadOnlyList<string> Filled(IReadOnlyList<string> row) => [.. Enumerable.Range(0, width).Select(i => i < row.Count ? row[i] : "")];
+        IReadOnlyList<string> Filled(IReadOnlyList<string> row) =>
+            [.. Enumerable.Range(0, width).Select(i => i < row.Count ? row[i] : "")];
         return new(sheets, sheet, Filled(rows[0]), [.. rows.Skip(1).Select(Filled)]);
     }
 }

@@ -9,8 +9,25 @@ public static class CourtJob
     /// <summary>The court, built by the same commands a person gives.</summary>
     public static Job Build(Guid id, Guid customer, string date)
     {
-        var draft = new Draft(id, Draft.Info("Hollin Botanic Trust, glasshouse court", "Paths, paving, rails and glass", "2040", "Hollin Botanic Trust", "Hollin Lane, Port Ennis", customer, date), UnitSystem.Metres, 5000);
-        var (loop, palm, fern) = (draft.Place("Court", "Loop path site 31 x 2"), draft.Place("Court", "Palm path site 24 x 1.8"), draft.Place("Court", "Fern walk site 15 x 1.6"));
+        var draft = new Draft(
+            id,
+            Draft.Info(
+                "Hollin Botanic Trust, glasshouse court",
+                "Paths, paving, rails and glass",
+                "2040",
+                "Hollin Botanic Trust",
+                "Hollin Lane, Port Ennis",
+                customer,
+                date
+            ),
+            UnitSystem.Metres,
+            5000
+        );
+        var (loop, palm, fern) = (
+            draft.Place("Court", "Loop path site 31 x 2"),
+            draft.Place("Court", "Palm path site 24 x 1.8"),
+            draft.Place("Court", "Fern walk site 15 x 1.6")
+        );
         var terrace = draft.Place("Court", "Terrace site 12 x 7.5");
         var rails = draft.Place("Court", "Handrails run 46");
         var glass = draft.Place("Glasshouse", "South glass face 28 x 4.2");

@@ -15,14 +15,34 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     public Job Job { get; set; } = Job.Empty(id, info, units);
 
     /// <summary>What a job of the made-up firm is called and whom it is for.</summary>
-    public static JobInfo Info(string name, string subtitle, string number, string customer, string address, Guid customerId, string date) =>
-        new(name, subtitle, number, customer, address, customerId, "Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", date);
+    public static JobInfo Info(
+        string name,
+        string subtitle,
+        string number,
+        string customer,
+        string address,
+        Guid customerId,
+        string date
+    ) =>
+        new(
+            name,
+            subtitle,
+            number,
+            customer,
+            address,
+            customerId,
+            "Larkspur & Pell Finishing",
+            "7 Ropewalk, Port Ennis",
+            "USD",
+            date
+        );
 
     /// <summary>The next id.</summary>
     public Guid Next() => StarterBook.Id(number++);
 
     /// <summary>Gives a command.</summary>
-    public void Do(Command command) => Job = Commands.Apply(Job, command, entry => Entries.GetValueOrDefault(entry)).Job;
+    public void Do(Command command) =>
+        Job = Commands.Apply(Job, command, entry => Entries.GetValueOrDefault(entry)).Job;
 
     /// <summary>Measures a place.</summary>
     public Guid Place(string group, string line)
@@ -37,24 +57,43 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     {
         var work = Next();
         Do(new AddWork(Next(), work, StarterBook.Id(entry), null));
-        if (places.Length > 0) Fill(work, CellState.Included, places);
+        if (places.Length > 0)
+            Fill(work, CellState.Included, places);
         return work;
     }
 
     /// <summary>Says what a work item is at places.</summary>
-    public void Fill(Guid work, CellState? state, params Guid[] places) => Do(new FillCells(Next(), [work], [.. places], Job.Seen([work], places), state));
+    public void Fill(Guid work, CellState? state, params Guid[] places) =>
+        Do(new FillCells(Next(), [work], [.. places], Job.Seen([work], places), state));
 
     /// <summary>Sets a field of a work item.</summary>
-    public void Set<T>(Guid work, string field, T now) => Do(new SetWork(Next(), work, field, ChangeSet.Get(Job, $"work/{work}/{field}"), Node(now)));
+    public void Set<T>(Guid work, string field, T now) =>
+        Do(new SetWork(Next(), work, field, ChangeSet.Get(Job, $"work/{work}/{field}"), Node(now)));
 
     /// <summary>Sets a field of a cell.</summary>
-    public void Set<T>(Guid work, Guid place, string field, T now) => Do(new SetCells(Next(), work, field, [new(place, ChangeSet.Get(Job, $"cells/{work}/{place}/{field}"), Node(now))]));
+    public void Set<T>(Guid work, Guid place, string field, T now) =>
+        Do(
+            new SetCells(
+                Next(),
+                work,
+                field,
+                [new(place, ChangeSet.Get(Job, $"cells/{work}/{place}/{field}"), Node(now))]
+            )
+        );
 
     /// <summary>Sets a field of the pricing terms.</summary>
-    public void Price<T>(string field, T now) => Do(new SetPricing(Next(), field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
+    public void Price<T>(string field, T now) =>
+        Do(new SetPricing(Next(), field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
 
     /// <summary>Sets conditions on a place.</summary>
-    public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) => Do(new SetPlaces(Next(), "conditions", [new(place, ChangeSet.Get(Job, $"places/{place}/conditions"), Node(conditions))]));
+    public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) =>
+        Do(
+            new SetPlaces(
+                Next(),
+                "conditions",
+                [new(place, ChangeSet.Get(Job, $"places/{place}/conditions"), Node(conditions))]
+            )
+        );
 
     private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
 }

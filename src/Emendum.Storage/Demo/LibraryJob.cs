@@ -23,20 +23,77 @@ public static class LibraryJob
     /// <summary>The library job.</summary>
     public static Job Build(Guid id, Guid customer, string date)
     {
-        var draft = new Draft(id, Draft.Info("Saltmarsh Lending Library", "Refit, ground and first floor", "2041", "Saltmarsh Lending Library Trust", "2 Causeway Road, Port Ennis", customer, date), UnitSystem.Feet, 1000);
-        draft.Job = draft.Job with { Proposal = draft.Job.Proposal with { Detail = Detail.Place, Letter = Letter.ReplaceLineEndings("\n"), Terms = Terms.ReplaceLineEndings("\n") } };
+        var draft = new Draft(
+            id,
+            Draft.Info(
+                "Saltmarsh Lending Library",
+                "Refit, ground and first floor",
+                "2041",
+                "Saltmarsh Lending Library Trust",
+                "2 Causeway Road, Port Ennis",
+                customer,
+                date
+            ),
+            UnitSystem.Feet,
+            1000
+        );
+        draft.Job = draft.Job with
+        {
+            Proposal = draft.Job.Proposal with
+            {
+                Detail = Detail.Place,
+                Letter = Letter.ReplaceLineEndings("\n"),
+                Terms = Terms.ReplaceLineEndings("\n"),
+            },
+        };
         var places = Rooms.Select(r => (Id: draft.Place(r.Group, r.Line), r.Work)).ToList();
         var items = new Dictionary<char, Guid>();
-        foreach (var (key, entry) in new[] { ('u', 100), ('f', 101), ('s', 110), ('w', 111), ('c', 120), ('a', 121), ('d', 130), ('n', 131), ('k', 132), ('p', 133), ('v', 141), ('t', 140) })
+        foreach (
+            var (key, entry) in new[]
+            {
+                ('u', 100),
+                ('f', 101),
+                ('s', 110),
+                ('w', 111),
+                ('c', 120),
+                ('a', 121),
+                ('d', 130),
+                ('n', 131),
+                ('k', 132),
+                ('p', 133),
+                ('v', 141),
+                ('t', 140),
+            }
+        )
             items[key] = draft.Work(entry);
         draft.Set(items['w'], "colour", "Gannet white");
         draft.Set(items['p'], "colour", "Tidal grey");
         foreach (var (key, item) in items)
         {
-            draft.Fill(item, CellState.Included, [.. places.Where(p => p.Work.Contains(key, StringComparison.Ordinal)).Select(p => p.Id)]);
-            draft.Fill(item, CellState.Excluded, [.. places.Where(p => p.Work.Contains(char.ToUpperInvariant(key), StringComparison.Ordinal)).Select(p => p.Id)]);
+            draft.Fill(
+                item,
+                CellState.Included,
+                [.. places.Where(p => p.Work.Contains(key, StringComparison.Ordinal)).Select(p => p.Id)]
+            );
+            draft.Fill(
+                item,
+                CellState.Excluded,
+                [
+                    .. places
+                        .Where(p => p.Work.Contains(char.ToUpperInvariant(key), StringComparison.Ordinal))
+                        .Select(p => p.Id),
+                ]
+            );
         }
-        draft.Do(new SetNote(draft.Next(), items['t'], places[0].Id, "", "The library lays its own lobby mat; leave the well clear"));
+        draft.Do(
+            new SetNote(
+                draft.Next(),
+                items['t'],
+                places[0].Id,
+                "",
+                "The library lays its own lobby mat; leave the well clear"
+            )
+        );
         draft.Do(new SetNote(draft.Next(), items['n'], places[5].Id, "", "The stained glass stays as it is"));
         return draft.Job;
     }
@@ -46,7 +103,11 @@ public static class LibraryJob
     [
         ("Ground floor", "Entrance hall 17'8 x 12 x 11; door 6 x 7'6; door 3 x 6'8 x2; window 4 x 6 x2", "ufwadnkpT"),
         ("Ground floor", "Reading room 24'6 x 18 x 9'2; door 3 x 6'8 x2; window 4 x 5 x3", "ufwadnkpt"),
-        ("Ground floor", "Children's corner walls 20 r 10 r 8 l 6 r 12 r 16 x 9'2; door 3 x 6'8; window 4 x 5 x3", "ufswcdnkpv"),
+        (
+            "Ground floor",
+            "Children's corner walls 20 r 10 r 8 l 6 r 12 r 16 x 9'2; door 3 x 6'8; window 4 x 5 x3",
+            "ufswcdnkpv"
+        ),
         ("Ground floor", "Lending desk 18 x 12'6 x 9'2; pass-through 6 x 7 deep 6\"; window 3 x 4", "ufwcnkpv"),
         ("Ground floor", "Newspaper room 16 x 14'3 x 9'2; door 3 x 6'8; window 4 x 5 x2", "ufwadnkpt"),
         ("Ground floor", "Reference room 28 x 19'6 x 10'4; door 3 x 7 x2; window 5 x 7 x4 sill", "ufwadNkpt"),

@@ -8,12 +8,26 @@ namespace Emendum.Storage.Demo;
 /// <summary>The made-up Marrow Street Pottery: limewashed outside walls with gables, timber windows, an anti-slip jetty deck, two notice boards.</summary>
 public static class PotteryJob
 {
-    private const string Outside = "Outside", Jetty = "Jetty";
+    private const string Outside = "Outside",
+        Jetty = "Jetty";
 
     /// <summary>The pottery job.</summary>
     public static Job Build(Guid id, Guid customer, string date)
     {
-        var draft = new Draft(id, Draft.Info("Marrow Street Pottery", "Limewash, windows and the jetty deck", "2038", "Marrow Street Pottery", "31 Marrow Street, Port Ennis", customer, date), UnitSystem.Feet, 7000);
+        var draft = new Draft(
+            id,
+            Draft.Info(
+                "Marrow Street Pottery",
+                "Limewash, windows and the jetty deck",
+                "2038",
+                "Marrow Street Pottery",
+                "31 Marrow Street, Port Ennis",
+                customer,
+                date
+            ),
+            UnitSystem.Feet,
+            7000
+        );
         var front = draft.Place(Outside, "Street front face 38 x 14; gable 38 x 11; window 4 x 5 x4; door 4 x 7'6");
         var yard = draft.Place(Outside, "Yard side face 52 x 12'6; window 3 x 4 x6; door 3 x 6'8; door 8 x 9");
         var harbour = draft.Place(Outside, "Harbour gable face 26 x 12'6; gable 26 x 9'6; window 4 x 4 x2");
@@ -42,7 +56,15 @@ public static class PotteryJob
         var windows = draft.Work(3103, front, yard, harbour);
         draft.Set(windows, "supply", Supply.CustomerMaterial);
         draft.Set(windows, yard, "crewNote", "Two sashes are painted shut; ease them before priming");
-        draft.Do(new SetNote(draft.Next(), windows, yard, "", "The paint is left over from the shop front and is in the clay store"));
+        draft.Do(
+            new SetNote(
+                draft.Next(),
+                windows,
+                yard,
+                "",
+                "The paint is left over from the shop front and is in the clay store"
+            )
+        );
         draft.Work(3107, front, yard);
         draft.Fill(draft.Work(3105), CellState.Alternate, ramp);
         draft.Work(3104, rail);
@@ -54,9 +76,18 @@ public static class PotteryJob
         draft.Set(lettering, "customerNote", "The words are settled with you before we draw them out.");
         var panel = draft.Work(3302, boards);
         draft.Fill(panel, CellState.Excluded, boards);
-        draft.Do(new SetNote(draft.Next(), panel, boards, "", "No test panel: the lime is the one used on the kiln house last year"));
+        draft.Do(
+            new SetNote(
+                draft.Next(),
+                panel,
+                boards,
+                "",
+                "No test panel: the lime is the one used on the kiln house last year"
+            )
+        );
 
-        foreach (var place in new[] { deck, ramp, rail }) draft.Conditions(place, new PlaceCondition(StarterBook.Id(3401), ""));
+        foreach (var place in new[] { deck, ramp, rail })
+            draft.Conditions(place, new PlaceCondition(StarterBook.Id(3401), ""));
         draft.Price("setUp", StarterBook.Id(3421));
         return draft.Job;
     }

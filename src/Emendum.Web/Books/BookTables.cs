@@ -9,7 +9,14 @@ using Microsoft.AspNetCore.Mvc;
 namespace Emendum.Web.Books;
 
 /// <summary>A row of a table or file of the Book, without the entry itself.</summary>
-public sealed record IncomingRow(int Row, string Name, string Kind, bool IsNew, IReadOnlyList<Difference> Differences, string? Wrong);
+public sealed record IncomingRow(
+    int Row,
+    string Name,
+    string Kind,
+    bool IsNew,
+    IReadOnlyList<Difference> Differences,
+    string? Wrong
+);
 
 /// <summary>What a table or file would do to the Book: counts of all rows, and the first of each that does something.</summary>
 public sealed record IncomingView(IReadOnlyList<IncomingRow> Rows, int New, int Changed, int Same, int Wrong);
@@ -31,18 +38,54 @@ public static class BookTables
     /// <summary>Maps them.</summary>
     public static void MapBookTables(this IEndpointRouteBuilder book)
     {
-        book.MapGet("/book.csv", (Shelf shelf) => Table(shelf, CsvText.Write, "text/csv; charset=utf-8", "csv")).Produces<byte[]>(200, "text/csv");
-        book.MapGet("/book.xlsx", (Shelf shelf) => Table(shelf, (columns, rows) => Workbook.Write("Book", columns, rows), Workbooks, "xlsx")).Produces<byte[]>(200, Workbooks);
-        book.MapGet("/book.json", (Shelf shelf) => Results.File(BookFile.Write(shelf.Entries.Values), "application/json", "Book.json")).Produces<byte[]>(200, "application/json");
-        book.MapPost("/read-table", (MappedTable table, Shelf shelf, SettingStore settings) =>
-        {
-            var rows = Read(table, shelf);
-            settings.Put(TableEndpoints.Remembered("book", table.Columns), table.Mapping);
-            return View(rows);
-        }).WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
-        book.MapPost("/take-table", (TakeTable take, Shelf shelf) => Take(Read(take.Table, shelf), take.LeaveOut, shelf)).WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
-        book.MapPost("/read-file", async (HttpRequest request, Shelf shelf) => View(BookFile.Read(await FileBody.Read(request, MostBytes), shelf.Entries))).Accepts<byte[]>("application/octet-stream").Produces<IncomingView>().WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
-        book.MapPost("/take-file", async (HttpRequest request, bool? leaveOut, Shelf shelf) => Take(BookFile.Read(await FileBody.Read(request, MostBytes), shelf.Entries), leaveOut ?? false, shelf)).Accepts<byte[]>("application/octet-stream").Produces<BookTaken>().WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        book.MapGet("/book.csv", (Shelf shelf) => Table(shelf, CsvText.Write, "text/csv; charset=utf-8", "csv"))
+            .Produces<byte[]>(200, "text/csv");
+        book.MapGet(
+                "/book.xlsx",
+                (Shelf shelf) =>
+                    Table(shelf, (columns, rows) => Workbook.Write("Book", columns, rows), Workbooks, "xlsx")
+            )
+            .Produces<byte[]>(200, Workbooks);
+        book.MapGet(
+                "/book.json",
+                (Shelf shelf) => Results.File(BookFile.Write(shelf.Entries.Values), "application/json", "Book.json")
+            )
+            .Produces<byte[]>(200, "application/json");
+        book.MapPost(
+                "/read-table",
+                (MappedTable table, Shelf shelf, SettingStore settings) =>
+                {
+                    var rows = Read(table, shelf);
+                    settings.Put(TableEndpoints.Remembered("book", table.Columns), table.Mapping);
+                    return View(rows);
+                }
+            )
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        book.MapPost(
+                "/take-table",
+                (TakeTable take, Shelf shelf) => Take(Read(take.Table, shelf), take.LeaveOut, shelf)
+            )
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        book.MapPost(
+                "/read-file",
+                async (HttpRequest request, Shelf shelf) =>
+                    View(BookFile.Read(await FileBody.Read(request, MostBytes), shelf.Entries))
+            )
+            .Accepts<byte[]>("application/octet-stream")
+            .Produces<IncomingView>()
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        book.MapPost(
+                "/take-file",
+                async (HttpRequest request, bool? leaveOut, Shelf shelf) =>
+                    Take(
+                        BookFile.Read(await FileBody.Read(request, MostBytes), shelf.Entries),
+                        leaveOut ?? false,
+                        shelf
+                    )
+            )
+            .Accepts<byte[]>("application/octet-stream")
+            .Produces<BookTaken>()
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
     }
 
     private static IReadOnlyList<BookRow> Read(MappedTable table, Shelf shelf)
@@ -53,23 +96,43 @@ public static class BookTables
 
     private static IncomingView View(IReadOnlyList<BookRow> rows)
     {
-        var telling = rows.Where(r => r.Wrong is not null).Take(100).Concat(rows.Where(r => r.Wrong is null && r.Differences.Count > 0).Take(200)).Concat(rows.Where(r => r.IsNew).Take(50));
+        var telling = rows.Where(r => r.Wrong is not null)
+            .Take(100)
+            .Concat(rows.Where(r => r.Wrong is null && r.Differences.Count > 0).Take(200))
+            .Concat(rows.Where(r => r.IsNew).Take(50));
         return new(
-            [.. telling.Select(r => new IncomingRow(r.Row, r.Name, r.Kind, r.IsNew, r.Differences, r.Wrong))], rows.Count(r => r.IsNew), rows.Count(r => r.Wrong is null && r.Differences.Count > 0),
-            rows.Count(r => r.Wrong is null && !r.IsNew && r.Differences.Count == 0), rows.Count(r => r.Wrong is not null));
+            [.. telling.Select(r => new IncomingRow(r.Row, r.Name, r.Kind, r.IsNew, r.Differences, r.Wrong))],
+            rows.Count(r => r.IsNew),
+            rows.Count(r => r.Wrong is null && r.Differences.Count > 0),
+            rows.Count(r => r.Wrong is null && !r.IsNew && r.Differences.Count == 0),
+            rows.Count(r => r.Wrong is not null)
+        );
     }
 
     private static BookTaken Take(IReadOnlyList<BookRow> rows, bool leaveOut, Shelf shelf)
     {
-        if (!leaveOut && rows.FirstOrDefault(r => r.Wrong is not null) is { } bad) throw RefusedException.Of("file", $"Row {bad.Row}: {bad.Wrong} Nothing was taken.");
+        if (!leaveOut && rows.FirstOrDefault(r => r.Wrong is not null) is { } bad)
+            throw RefusedException.Of("file", $"Row {bad.Row}: {bad.Wrong} Nothing was taken.");
         var taken = rows.Where(r => r.Entry is not null && (r.IsNew || r.Differences.Count > 0)).ToList();
-        if (taken.Count > 0) shelf.SaveAll([.. taken.Select(r => r.Entry!)], BookEndpoints.Owner);
+        if (taken.Count > 0)
+            shelf.SaveAll([.. taken.Select(r => r.Entry!)], BookEndpoints.Owner);
         return new(taken.Count(r => r.IsNew), taken.Count(r => !r.IsNew));
     }
 
-    private static IResult Table(Shelf shelf, Func<IReadOnlyList<string>, IReadOnlyList<IReadOnlyList<PlaceTable.Cell>>, byte[]> write, string type, string ending)
+    private static IResult Table(
+        Shelf shelf,
+        Func<IReadOnlyList<string>, IReadOnlyList<IReadOnlyList<PlaceTable.Cell>>, byte[]> write,
+        string type,
+        string ending
+    )
     {
-        var (columns, rows) = BookTable.Write([.. shelf.Index.Find(new("", "", "", false)), .. shelf.Index.Find(new("", "", "", true))]);
-        return Results.File(write(columns, [.. rows.Select(r => r.Select(PlaceTable.Cell.Of).ToList())]), type, "Book." + ending);
+        var (columns, rows) = BookTable.Write(
+            [.. shelf.Index.Find(new("", "", "", false)), .. shelf.Index.Find(new("", "", "", true))]
+        );
+        return Results.File(
+            write(columns, [.. rows.Select(r => r.Select(PlaceTable.Cell.Of).ToList())]),
+            type,
+            "Book." + ending
+        );
     }
 }

@@ -8,13 +8,29 @@ using Emendum.Web.Jobs;
 namespace Emendum.Web.Books;
 
 /// <summary>A row of the list of entries; <c>Says</c> is the number people look for.</summary>
-public sealed record EntryRow(Guid Id, string Name, string Kind, string KindWords, string Section, string Trade, string Says, bool Archived);
+public sealed record EntryRow(
+    Guid Id,
+    string Name,
+    string Kind,
+    string KindWords,
+    string Section,
+    string Trade,
+    string Says,
+    bool Archived
+);
 
 /// <summary>A kind of entry and how many there are.</summary>
 public sealed record KindCount(string Kind, string Words, string Many, int Count);
 
 /// <summary>What a search found: the first rows, and how many there are in all.</summary>
-public sealed record BookListView(IReadOnlyList<EntryRow> Entries, int Found, int All, IReadOnlyList<KindCount> Kinds, IReadOnlyList<string> Trades, IReadOnlyList<string> Sections);
+public sealed record BookListView(
+    IReadOnlyList<EntryRow> Entries,
+    int Found,
+    int All,
+    IReadOnlyList<KindCount> Kinds,
+    IReadOnlyList<string> Trades,
+    IReadOnlyList<string> Sections
+);
 
 /// <summary>An entry that another names.</summary>
 public sealed record NamedEntry(Guid Id, string Name, string Kind, string Unit);
@@ -33,7 +49,16 @@ public sealed record AskView(string Name, string Label, string Unit, string Samp
 /// <param name="UsedBy">Entries that use it.</param>
 /// <param name="Jobs">Jobs that have pinned it.</param>
 public sealed record EntryView(
-    BookEntry Entry, string KindWords, string SavedAt, string Person, string? Doubt, IReadOnlyDictionary<string, RateReading> Readings, IReadOnlyList<AskView> Asks, IReadOnlyList<NamedEntry> UsedBy, IReadOnlyList<Storage.PinnedIn> Jobs);
+    BookEntry Entry,
+    string KindWords,
+    string SavedAt,
+    string Person,
+    string? Doubt,
+    IReadOnlyDictionary<string, RateReading> Readings,
+    IReadOnlyList<AskView> Asks,
+    IReadOnlyList<NamedEntry> UsedBy,
+    IReadOnlyList<Storage.PinnedIn> Jobs
+);
 
 /// <summary>A version of an entry and what it changed.</summary>
 public sealed record VersionView(int Version, string Person, string At, IReadOnlyList<Difference> Differences);
@@ -46,7 +71,13 @@ public sealed record TrialLine(string Label, FigureView Figure, string Note);
 /// <param name="Lines">Hours, goods, equipment, what would be bought.</param>
 /// <param name="Cost">Cost, or for a price-only item its price.</param>
 /// <param name="Sentence">How the first amount came about.</param>
-public sealed record TrialView(IReadOnlyDictionary<string, FigureView> Parts, IReadOnlyList<TrialLine> Lines, FigureView Cost, string CostLabel, string Sentence);
+public sealed record TrialView(
+    IReadOnlyDictionary<string, FigureView> Parts,
+    IReadOnlyList<TrialLine> Lines,
+    FigureView Cost,
+    string CostLabel,
+    string Sentence
+);
 
 /// <summary>Makes the views of the Book.</summary>
 public static class BookViews
@@ -58,32 +89,55 @@ public static class BookViews
     public static BookListView List(Shelf shelf, BookQuery query)
     {
         var found = shelf.Index.Find(query).ToList();
-        var counts = shelf.Entries.Values.Where(e => e.Archived == query.Archived).GroupBy(e => e.GetType()).ToDictionary(g => g.Key, g => g.Count());
+        var counts = shelf
+            .Entries.Values.Where(e => e.Archived == query.Archived)
+            .GroupBy(e => e.GetType())
+            .ToDictionary(g => g.Key, g => g.Count());
         return new(
-            [.. found.Take(MostRows).Select(Row)], found.Count, shelf.Entries.Count, [.. BookEntry.Kinds.Select(k => new KindCount(k.Kind, k.Words, k.Many, counts.GetValueOrDefault(k.Type)))],
-            [.. shelf.Index.Trades()], [.. shelf.Index.Sections()]);
+            [.. found.Take(MostRows).Select(Row)],
+            found.Count,
+            shelf.Entries.Count,
+            [.. BookEntry.Kinds.Select(k => new KindCount(k.Kind, k.Words, k.Many, counts.GetValueOrDefault(k.Type)))],
+            [.. shelf.Index.Trades()],
+            [.. shelf.Index.Sections()]
+        );
     }
 
-    private static EntryRow Row(BookEntry entry) => new(entry.Id, entry.Name, entry.KindName(), Words(entry), entry.Section, entry.Trade, Says(entry), entry.Archived);
+    private static EntryRow Row(BookEntry entry) =>
+        new(
+            entry.Id,
+            entry.Name,
+            entry.KindName(),
+            Words(entry),
+            entry.Section,
+            entry.Trade,
+            Says(entry),
+            entry.Archived
+        );
 
     private static string Words(BookEntry entry) => BookEntry.Kinds.First(k => k.Type == entry.GetType()).Words;
 
     private static string Money(decimal value) => value.ToString("#,0.00", CultureInfo.InvariantCulture);
 
-    private static string Says(BookEntry entry) => entry switch
-    {
-        ProductionRate rate => rate.Paces[0].Pace + (rate.Paces.Length > 1 ? $" · {rate.Paces.Length} coats" : ""),
-        Assembly assembly => assembly.Components.Length == 1 ? "1 part" : $"{assembly.Components.Length} parts",
-        PriceOnlyItem item => $"{Money(item.Price)} per {item.Unit}",
-        Material material => $"{Money(material.Packs[0].Price)} · {material.Packs[0].Name}",
-        LabourRole role => $"{Money(role.Wage)} per h",
-        Equipment equipment => $"{Money(equipment.Cost)} per {equipment.Per.ToString().ToLowerInvariant()}",
-        Subcontract subcontract => subcontract.LumpSum ? $"{Money(subcontract.Price)} in all" : $"{Money(subcontract.Price)} per {subcontract.Unit}",
-        Condition condition => $"labour × {Rounding.Text(condition.Labour)}",
-        SurfaceFactor surface => $"× {Rounding.Text(surface.Treated)}",
-        BookText text => text.Use == TextUse.WhatToExpect ? "what to expect" : text.Use.ToString().ToLowerInvariant(),
-        _ => "",
-    };
+    private static string Says(BookEntry entry) =>
+        entry switch
+        {
+            ProductionRate rate => rate.Paces[0].Pace + (rate.Paces.Length > 1 ? $" · {rate.Paces.Length} coats" : ""),
+            Assembly assembly => assembly.Components.Length == 1 ? "1 part" : $"{assembly.Components.Length} parts",
+            PriceOnlyItem item => $"{Money(item.Price)} per {item.Unit}",
+            Material material => $"{Money(material.Packs[0].Price)} · {material.Packs[0].Name}",
+            LabourRole role => $"{Money(role.Wage)} per h",
+            Equipment equipment => $"{Money(equipment.Cost)} per {equipment.Per.ToString().ToLowerInvariant()}",
+            Subcontract subcontract => subcontract.LumpSum
+                ? $"{Money(subcontract.Price)} in all"
+                : $"{Money(subcontract.Price)} per {subcontract.Unit}",
+            Condition condition => $"labour × {Rounding.Text(condition.Labour)}",
+            SurfaceFactor surface => $"× {Rounding.Text(surface.Treated)}",
+            BookText text => text.Use == TextUse.WhatToExpect
+                ? "what to expect"
+                : text.Use.ToString().ToLowerInvariant(),
+            _ => "",
+        };
 
     /// <summary>An entry in full.</summary>
     public static EntryView Of(Shelf shelf, Storage.BookStore store, Guid id, UnitSystem units)
@@ -93,12 +147,53 @@ public static class BookViews
     }
 
     /// <summary>An entry in full, of the Book or of a job.</summary>
-    public static EntryView Of(BookEntry entry, string savedAt, string person, UnitSystem units, IEnumerable<BookEntry> usedBy, IReadOnlyList<Storage.PinnedIn> jobs) => new(
-        entry, Words(entry), savedAt, person, (entry as Material)?.Doubt(), Readings(entry, units), entry is WorkEntry work ? [.. Trial.Asks(work, units).Select(a => new AskView(a.Name, a.Label, a.Unit.Kind == Kind.Count && a.Unit == Unit.Each ? "" : a.Unit.Symbol, Rounding.Text(a.Sample)))] : [],
-        [.. usedBy.Select(Named)], jobs);
+    public static EntryView Of(
+        BookEntry entry,
+        string savedAt,
+        string person,
+        UnitSystem units,
+        IEnumerable<BookEntry> usedBy,
+        IReadOnlyList<Storage.PinnedIn> jobs
+    ) =>
+        new(
+            entry,
+            Words(entry),
+            savedAt,
+            person,
+            (entry as Material)?.Doubt(),
+            Readings(entry, units),
+            entry is WorkEntry work
+                ?
+                [
+                    .. Trial
+                        .Asks(work, units)
+                        .Select(a => new AskView(
+                            a.Name,
+                            a.Label,
+                            a.Unit.Kind == Kind.Count && a.Unit == Unit.Each ? "" : a.Unit.Symbol,
+                            Rounding.Text(a.Sample)
+                        )),
+                ]
+                : [],
+            [.. usedBy.Select(Named)],
+            jobs
+        );
 
     /// <summary>An entry by name.</summary>
-    public static NamedEntry Named(BookEntry entry) => new(entry.Id, entry.Name, entry.KindName(), entry switch { Material m => m.Unit.Symbol, Subcontract s => s.Unit.Symbol, Equipment => "h", LabourRole => "h", _ => "" });
+    public static NamedEntry Named(BookEntry entry) =>
+        new(
+            entry.Id,
+            entry.Name,
+            entry.KindName(),
+            entry switch
+            {
+                Material m => m.Unit.Symbol,
+                Subcontract s => s.Unit.Symbol,
+                Equipment => "h",
+                LabourRole => "h",
+                _ => "",
+            }
+        );
 
     private static Dictionary<string, RateReading> Readings(BookEntry entry, UnitSystem units)
     {
@@ -106,15 +201,22 @@ public static class BookViews
         switch (entry)
         {
             case ProductionRate rate:
-                for (var i = 0; i < rate.Paces.Length; i++) read[$"paces[{i}].pace"] = RateReading.Of(rate.Paces[i].Pace.ToString(), rate.Measure.UnitIn(units));
+                for (var i = 0; i < rate.Paces.Length; i++)
+                    read[$"paces[{i}].pace"] = RateReading.Of(
+                        rate.Paces[i].Pace.ToString(),
+                        rate.Measure.UnitIn(units)
+                    );
                 break;
             case Material material:
-                if (material.Coverage is { } first) read["coverage"] = RateReading.Of(first.ToString(), null);
-                if (material.LaterCoverage is { } later) read["laterCoverage"] = RateReading.Of(later.ToString(), null);
+                if (material.Coverage is { } first)
+                    read["coverage"] = RateReading.Of(first.ToString(), null);
+                if (material.LaterCoverage is { } later)
+                    read["laterCoverage"] = RateReading.Of(later.ToString(), null);
                 break;
             case Assembly assembly:
                 for (var i = 0; i < assembly.Components.Length; i++)
-                    if (assembly.Components[i].Ratio is { } ratio) read[$"components[{i}].ratio"] = RateReading.Of(ratio.ToString(), null);
+                    if (assembly.Components[i].Ratio is { } ratio)
+                        read[$"components[{i}].ratio"] = RateReading.Of(ratio.ToString(), null);
                 break;
         }
         return read;
@@ -124,36 +226,113 @@ public static class BookViews
     public static IReadOnlyList<VersionView> Versions(Storage.BookStore store, Shelf shelf, Guid id)
     {
         var versions = store.Versions(id);
-        return [.. versions.Select((v, i) => new VersionView(v.Entry.Version, v.Person, v.At, i + 1 == versions.Count ? [] : Differences.Between(versions[i + 1].Entry, v.Entry, e => shelf.Find(e)?.Name)))];
+        return
+        [
+            .. versions.Select(
+                (v, i) =>
+                    new VersionView(
+                        v.Entry.Version,
+                        v.Person,
+                        v.At,
+                        i + 1 == versions.Count
+                            ? []
+                            : Differences.Between(versions[i + 1].Entry, v.Entry, e => shelf.Find(e)?.Name)
+                    )
+            ),
+        ];
     }
 
     /// <summary>What a trial comes to.</summary>
     public static TrialView Tried(Reckoning reckoning, Trace trace)
     {
         var lines = new List<TrialLine>();
-        string Sentence(string path) => trace.Figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : "";
+        string Sentence(string path) =>
+            trace.Figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : "";
         void Line(string label, FigureView figure, string note = "") => lines.Add(new(label, figure, note));
-        foreach (var role in reckoning.Roles.Where(r => r.Hours.V != 0)) Line(role.Role.Name, FigureView.Fine($"roles/{role.Role.Id}/hours", role.Hours, "h"), $"at {Money(role.LoadedCost.V)} loaded");
-        if (reckoning.Roles.Length > 1) Line("Labour", FigureView.Fine("totals/hours", reckoning.Hours, "h"));
+        foreach (var role in reckoning.Roles.Where(r => r.Hours.V != 0))
+            Line(
+                role.Role.Name,
+                FigureView.Fine($"roles/{role.Role.Id}/hours", role.Hours, "h"),
+                $"at {Money(role.LoadedCost.V)} loaded"
+            );
+        if (reckoning.Roles.Length > 1)
+            Line("Labour", FigureView.Fine("totals/hours", reckoning.Hours, "h"));
         foreach (var e in reckoning.Equipment.Where(e => e.Cost.V != 0))
-            Line(e.Equipment.Name, e.Equipment.Per == EquipmentPer.Hour ? FigureView.Fine($"equipment/{e.Equipment.Id}/hours", e.Hours, "h") : FigureView.Fine($"equipment/{e.Equipment.Id}/units", e.Units, e.Equipment.Per == EquipmentPer.Day ? "days" : "visits"));
+            Line(
+                e.Equipment.Name,
+                e.Equipment.Per == EquipmentPer.Hour
+                    ? FigureView.Fine($"equipment/{e.Equipment.Id}/hours", e.Hours, "h")
+                    : FigureView.Fine(
+                        $"equipment/{e.Equipment.Id}/units",
+                        e.Units,
+                        e.Equipment.Per == EquipmentPer.Day ? "days" : "visits"
+                    )
+            );
         foreach (var buy in reckoning.Buying.Where(b => b.Need.V != 0))
         {
             string Path(string leaf) => $"buy{buy.Key}/{buy.Material.Id}/{leaf}";
             Line(buy.Material.Name + ", needed", FigureView.Fine(Path("need"), buy.Need, buy.Material.Unit.Symbol));
-            Line(buy.Material.Name + ", bought", FigureView.Fine(Path("bought"), buy.Bought, buy.Material.Unit.Symbol), PacksInWords(buy));
+            Line(
+                buy.Material.Name + ", bought",
+                FigureView.Fine(Path("bought"), buy.Bought, buy.Material.Unit.Symbol),
+                PacksInWords(buy)
+            );
         }
-        foreach (var s in reckoning.Subcontracts.Where(s => s.Cost.V != 0)) Line(s.Subcontract.Name, FigureView.Fine($"subcontract/{s.Subcontract.Id}/amount", s.Amount, s.Subcontract.LumpSum ? "" : s.Subcontract.Unit.Symbol));
-        foreach (var charge in reckoning.Charges) Line(charge.Name, FigureView.Money(charge.Item is null ? "" : $"charges/{charge.Item.Item.Id}/{charge.Part!.Id}/cost", charge.Cost));
+        foreach (var s in reckoning.Subcontracts.Where(s => s.Cost.V != 0))
+            Line(
+                s.Subcontract.Name,
+                FigureView.Fine(
+                    $"subcontract/{s.Subcontract.Id}/amount",
+                    s.Amount,
+                    s.Subcontract.LumpSum ? "" : s.Subcontract.Unit.Symbol
+                )
+            );
+        foreach (var charge in reckoning.Charges)
+            Line(
+                charge.Name,
+                FigureView.Money(
+                    charge.Item is null ? "" : $"charges/{charge.Item.Item.Id}/{charge.Part!.Id}/cost",
+                    charge.Cost
+                )
+            );
         var (line, cell) = (reckoning.Lines[0], $"cells/{Trial.Work}/{Trial.Place}");
-        var parts = line.Item.Parts.Select((part, i) => (part.Id, View: FigureView.Fine($"{cell}/parts/{part.Id}", line.Amounts[i], part.Unit.Symbol)))
-            .Concat(reckoning.Once.Select(o => (o.Part.Id, View: FigureView.Fine($"work/{Trial.Work}/once/{o.Part.Id}", o.Amount, o.Part.Unit.Symbol)))).DistinctBy(p => p.Id).ToDictionary(p => p.Id.ToString(), p => p.View);
+        var parts = line
+            .Item.Parts.Select(
+                (part, i) =>
+                    (part.Id, View: FigureView.Fine($"{cell}/parts/{part.Id}", line.Amounts[i], part.Unit.Symbol))
+            )
+            .Concat(
+                reckoning.Once.Select(o =>
+                    (
+                        o.Part.Id,
+                        View: FigureView.Fine($"work/{Trial.Work}/once/{o.Part.Id}", o.Amount, o.Part.Unit.Symbol)
+                    )
+                )
+            )
+            .DistinctBy(p => p.Id)
+            .ToDictionary(p => p.Id.ToString(), p => p.View);
         var priced = reckoning.Priced.FirstOrDefault();
         return new(
-            parts, lines, priced is null ? FigureView.Money("price/direct", reckoning.Price.Direct) : FigureView.Money($"priced/{Trial.Work}/price", priced.Price), priced is null ? "Cost" : "Price",
-            Sentence(priced is not null ? $"priced/{Trial.Work}/price" : line.Item.Parts.Length > 0 ? $"{cell}/parts/{line.Item.Parts[0].Id}" : "price/direct"));
+            parts,
+            lines,
+            priced is null
+                ? FigureView.Money("price/direct", reckoning.Price.Direct)
+                : FigureView.Money($"priced/{Trial.Work}/price", priced.Price),
+            priced is null ? "Cost" : "Price",
+            Sentence(
+                priced is not null ? $"priced/{Trial.Work}/price"
+                : line.Item.Parts.Length > 0 ? $"{cell}/parts/{line.Item.Parts[0].Id}"
+                : "price/direct"
+            )
+        );
     }
 
     /// <summary>What is bought, in packs.</summary>
-    public static string PacksInWords(BuyLine buy) => string.Join(" + ", buy.Packs.Select((n, i) => (n, buy.Material.Packs[i].Name)).Where(x => x.n > 0).Select(x => $"{Rounding.Text(x.n)} × {x.Name}"));
+    public static string PacksInWords(BuyLine buy) =>
+        string.Join(
+            " + ",
+            buy.Packs.Select((n, i) => (n, buy.Material.Packs[i].Name))
+                .Where(x => x.n > 0)
+                .Select(x => $"{Rounding.Text(x.n)} × {x.Name}")
+        );
 }

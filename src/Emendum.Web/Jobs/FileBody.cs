@@ -13,8 +13,13 @@ public static class FileBody
         using var content = new MemoryStream();
         var (chunk, length) = (new byte[64 * 1024], 0L);
         while (await request.Body.ReadAsync(chunk) is var read and > 0)
-            if ((length += read) <= most) content.Write(chunk, 0, read);
-        if (length > most) throw new BadHttpRequestException($"That is too large: at most {most / 1_000_000} MB.", StatusCodes.Status413PayloadTooLarge);
+            if ((length += read) <= most)
+                content.Write(chunk, 0, read);
+        if (length > most)
+            throw new BadHttpRequestException(
+                $"That is too large: at most {most / 1_000_000} MB.",
+                StatusCodes.Status413PayloadTooLarge
+            );
         return content.ToArray();
     }
 }

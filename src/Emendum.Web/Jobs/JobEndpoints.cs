@@ -39,24 +39,80 @@ public static class JobEndpoints
         var jobs = app.MapGroup("/api/jobs");
         jobs.MapGet("/", (JobStore store) => store.List());
         jobs.MapPost("/", Create);
-        jobs.MapPost("/import", Import).Accepts<byte[]>("application/json").Produces<JobMade>().WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        jobs.MapPost("/import", Import)
+            .Accepts<byte[]>("application/json")
+            .Produces<JobMade>()
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
         jobs.MapGet("/{id:guid}", (Guid id, OpenJobs open) => View(open.Get(id)));
-        jobs.MapGet("/{id:guid}/file", (Guid id, OpenJobs open) => Results.File(JobFile.Write(open.Get(id).Reckoning.Job), "application/json", "job.json"));
-        jobs.MapPost("/{id:guid}/commands", async (Guid id, Command command, OpenJobs open, Shelf shelf) => Answered(await open.Get(id).Do(command, Owner, shelf.Find))).Produces<AnswerView>();
-        jobs.MapPost("/{id:guid}/undo", async (Guid id, ReverseRequest request, OpenJobs open) => Answered(await open.Get(id).Undo(request.Id, Owner))).Produces<AnswerView>();
-        jobs.MapPost("/{id:guid}/redo", async (Guid id, ReverseRequest request, OpenJobs open) => Answered(await open.Get(id).Redo(request.Id, Owner))).Produces<AnswerView>();
-        jobs.MapPost("/{id:guid}/read-tape", (Guid id, TapeText text, OpenJobs open) => TapeView.Of(open.Get(id).Reckoning.Job, text.Line, text.Place));
-        jobs.MapGet("/{id:guid}/places/{place:guid}", (Guid id, Guid place, OpenJobs open) => PlaceSheetView.Of(open.Get(id), place));
-        jobs.MapGet("/{id:guid}/deduction", (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Reckoning, rule));
+        jobs.MapGet(
+            "/{id:guid}/file",
+            (Guid id, OpenJobs open) =>
+                Results.File(JobFile.Write(open.Get(id).Reckoning.Job), "application/json", "job.json")
+        );
+        jobs.MapPost(
+                "/{id:guid}/commands",
+                async (Guid id, Command command, OpenJobs open, Shelf shelf) =>
+                    Answered(await open.Get(id).Do(command, Owner, shelf.Find))
+            )
+            .Produces<AnswerView>();
+        jobs.MapPost(
+                "/{id:guid}/undo",
+                async (Guid id, ReverseRequest request, OpenJobs open) =>
+                    Answered(await open.Get(id).Undo(request.Id, Owner))
+            )
+            .Produces<AnswerView>();
+        jobs.MapPost(
+                "/{id:guid}/redo",
+                async (Guid id, ReverseRequest request, OpenJobs open) =>
+                    Answered(await open.Get(id).Redo(request.Id, Owner))
+            )
+            .Produces<AnswerView>();
+        jobs.MapPost(
+            "/{id:guid}/read-tape",
+            (Guid id, TapeText text, OpenJobs open) => TapeView.Of(open.Get(id).Reckoning.Job, text.Line, text.Place)
+        );
+        jobs.MapGet(
+            "/{id:guid}/places/{place:guid}",
+            (Guid id, Guid place, OpenJobs open) => PlaceSheetView.Of(open.Get(id), place)
+        );
+        jobs.MapGet(
+            "/{id:guid}/deduction",
+            (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Reckoning, rule)
+        );
         jobs.MapWork();
-        jobs.MapGet("/{id:guid}/price", (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Reckoning, shelf));
-        jobs.MapGet("/{id:guid}/proposal", (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Reckoning, Trace.Silent));
+        jobs.MapGet(
+            "/{id:guid}/price",
+            (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Reckoning, shelf)
+        );
+        jobs.MapGet(
+            "/{id:guid}/proposal",
+            (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Reckoning, Trace.Silent)
+        );
         jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Reckoning));
-        jobs.MapGet("/{id:guid}/workings.xlsx", (Guid id, OpenJobs open) => Results.File(WorkingsWorkbook.Write(open.Get(id).Recorded()), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "Workings.xlsx")).Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
-        jobs.MapGet("/{id:guid}/workings", (Guid id, string figure, int? levels, OpenJobs open) =>
-            Explanation.Of(open.Get(id).Recorded(), figure, levels) ?? throw new NotThereException("That figure is not in this job any more."));
-        jobs.MapGet("/{id:guid}/workings/text", (Guid id, string figure, OpenJobs open) =>
-            new WorkingsText(Explanation.Text(open.Get(id).Recorded(), figure) ?? throw new NotThereException("That figure is not in this job any more.")));
+        jobs.MapGet(
+                "/{id:guid}/workings.xlsx",
+                (Guid id, OpenJobs open) =>
+                    Results.File(
+                        WorkingsWorkbook.Write(open.Get(id).Recorded()),
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                        "Workings.xlsx"
+                    )
+            )
+            .Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+        jobs.MapGet(
+            "/{id:guid}/workings",
+            (Guid id, string figure, int? levels, OpenJobs open) =>
+                Explanation.Of(open.Get(id).Recorded(), figure, levels)
+                ?? throw new NotThereException("That figure is not in this job any more.")
+        );
+        jobs.MapGet(
+            "/{id:guid}/workings/text",
+            (Guid id, string figure, OpenJobs open) =>
+                new WorkingsText(
+                    Explanation.Text(open.Get(id).Recorded(), figure)
+                        ?? throw new NotThereException("That figure is not in this job any more.")
+                )
+        );
     }
 
     private static JobView View(OpenJob job) => new ViewOf(job.Reckoning).Job(job.Version, job.UndoOf(Owner));
@@ -66,11 +122,36 @@ public static class JobEndpoints
     private static JobMade Create(NewJob request, OpenJobs open, CompanyStore companies, CustomerStore customers)
     {
         var company = companies.Get()!;
-        var customer = request.Customer is { } id ? customers.List().Find(c => c.Id == id) ?? throw RefusedException.Of("customer", "That customer is not here any more.") : null;
-        var info = new JobInfo(request.Name.Trim(), request.Subtitle.Trim(), "", customer?.Name ?? "", customer?.Address ?? "", customer?.Id, company.Name, company.Address, company.Currency,
-            DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture));
+        var customer = request.Customer is { } id
+            ? customers.List().Find(c => c.Id == id) ?? throw RefusedException.Of(
+                    "customer",
+                    "That customer is not here any more."
+                )
+            : null;
+        var info = new JobInfo(
+            request.Name.Trim(),
+            request.Subtitle.Trim(),
+            "",
+            customer?.Name ?? "",
+            customer?.Address ?? "",
+            customer?.Id,
+            company.Name,
+            company.Address,
+            company.Currency,
+            DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)
+        );
         JobChecks.Info(info);
-        var job = Job.Empty(request.Id, info with { Number = companies.TakeNumber().ToString(System.Globalization.CultureInfo.InvariantCulture) }, request.Units) with { Deduct = company.Deduct };
+        var job = Job.Empty(
+            request.Id,
+            info with
+            {
+                Number = companies.TakeNumber().ToString(System.Globalization.CultureInfo.InvariantCulture),
+            },
+            request.Units
+        ) with
+        {
+            Deduct = company.Deduct,
+        };
         JobChecks.Check(job);
         open.Create(job);
         return new(job.Id);
@@ -84,5 +165,9 @@ public static class JobEndpoints
     }
 
     private static IResult Pdf(Reckoning reckoning) =>
-        Results.File(ProposalPdf.Write(Proposal.Of(reckoning, Trace.Silent), reckoning.Job.Info), "application/pdf", $"Proposal {reckoning.Job.Info.Number}.pdf");
+        Results.File(
+            ProposalPdf.Write(Proposal.Of(reckoning, Trace.Silent), reckoning.Job.Info),
+            "application/pdf",
+            $"Proposal {reckoning.Job.Info.Number}.pdf"
+        );
 }

@@ -11,7 +11,8 @@ namespace Emendum.Web.Jobs;
 /// <summary>A job in memory. One queue per job: apply, reckon, commit, answer (architecture decision 5). What is answered is on disk.</summary>
 public sealed class OpenJob
 {
-    private const string Undoing = "undo", Redoing = "redo";
+    private const string Undoing = "undo",
+        Redoing = "redo";
 
     private readonly SemaphoreSlim queue = new(1, 1);
     private readonly JobStore store;
@@ -32,24 +33,38 @@ public sealed class OpenJob
     public long Version => log.Count == 0 ? 0 : log[^1].Version;
 
     /// <summary>Opens a job from disk, or null.</summary>
-    public static OpenJob? From(JobStore store, Guid id) => store.Open(id) is { } found ? new(store, found.Job, found.Log) : null;
+    public static OpenJob? From(JobStore store, Guid id) =>
+        store.Open(id) is { } found ? new(store, found.Job, found.Log) : null;
 
     /// <summary>Runs a command for a person. The same command id again gets the first answer again.</summary>
     /// <returns>The answer as JSON.</returns>
     /// <exception cref="RefusedException">Nothing was changed.</exception>
-    public Task<string> Do(Command command, string person, Func<Guid, BookEntry?> book) => InTurn(command.Id, () =>
-    {
-        var (job, changes) = Commands.Apply(Reckoning.Job, command, book);
-        return Commit(job, changes, command.Id, JsonNamingPolicy.CamelCase.ConvertName(command.GetType().Name), person, null);
-    });
+    public Task<string> Do(Command command, string person, Func<Guid, BookEntry?> book) =>
+        InTurn(
+            command.Id,
+            () =>
+            {
+                var (job, changes) = Commands.Apply(Reckoning.Job, command, book);
+                return Commit(
+                    job,
+                    changes,
+                    command.Id,
+                    JsonNamingPolicy.CamelCase.ConvertName(command.GetType().Name),
+                    person,
+                    null
+                );
+            }
+        );
 
     /// <summary>Takes back this person's latest command that still stands.</summary>
     /// <exception cref="RefusedException">There is none, or somebody else has changed the same since.</exception>
-    public Task<string> Undo(Guid id, string person) => InTurn(id, () => Reverse(id, Undoing, UndoStack(person).Undo, person));
+    public Task<string> Undo(Guid id, string person) =>
+        InTurn(id, () => Reverse(id, Undoing, UndoStack(person).Undo, person));
 
     /// <summary>Puts back what this person last took back.</summary>
     /// <exception cref="RefusedException">There is none, or somebody else has changed the same since.</exception>
-    public Task<string> Redo(Guid id, string person) => InTurn(id, () => Reverse(id, Redoing, UndoStack(person).Redo, person));
+    public Task<string> Redo(Guid id, string person) =>
+        InTurn(id, () => Reverse(id, Redoing, UndoStack(person).Redo, person));
 
     /// <summary>What undo and redo would do for a person.</summary>
     public UndoView UndoOf(string person)
@@ -64,7 +79,8 @@ public sealed class OpenJob
         lock (log)
         {
             var now = Reckoning;
-            if (recorded is { } kept && ReferenceEquals(kept.Reckoning, now)) return kept.Trace;
+            if (recorded is { } kept && ReferenceEquals(kept.Reckoning, now))
+                return kept.Trace;
             var trace = Reported.Record(now.Job).Trace;
             recorded = (now, trace);
             return trace;
@@ -73,7 +89,8 @@ public sealed class OpenJob
 
     private async Task<string> InTurn(Guid id, Func<string> edit)
     {
-        if (id == Guid.Empty) throw RefusedException.Of("id", "A command needs an id.");
+        if (id == Guid.Empty)
+            throw RefusedException.Of("id", "A command needs an id.");
         await queue.WaitAsync();
         try
         {
@@ -94,7 +111,10 @@ public sealed class OpenJob
         log.Add(entry);
         try
         {
-            var answer = JsonSerializer.Serialize(new ViewOf(after).Since(before, entry.Version, name, UndoOf(person), cells), JobJson.Options);
+            var answer = JsonSerializer.Serialize(
+                new ViewOf(after).Since(before, entry.Version, name, UndoOf(person), cells),
+                JobJson.Options
+            );
             log[^1] = entry = entry with { Answer = answer };
             store.Commit(job, entry, Summary(after));
             Reckoning = after;
@@ -113,7 +133,8 @@ public sealed class OpenJob
 
     private string Reverse(Guid id, string name, Stack<LogEntry> stack, string person)
     {
-        if (!stack.TryPeek(out var target)) throw RefusedException.Of("", $"There is nothing to {name}.");
+        if (!stack.TryPeek(out var target))
+            throw RefusedException.Of("", $"There is nothing to {name}.");
         var changes = ChangeSet.Reversed(target.Changes);
         if (ChangeSet.Overtaken(Reckoning.Job, changes) is { } overtaken)
         {
@@ -152,7 +173,8 @@ public sealed class OpenJob
 
     private string OriginalName(LogEntry entry)
     {
-        while (entry.Reverses is { } version) entry = log.Find(e => e.Version == version)!;
+        while (entry.Reverses is { } version)
+            entry = log.Find(e => e.Version == version)!;
         return entry.Name;
     }
 }

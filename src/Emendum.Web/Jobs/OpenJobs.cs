@@ -16,7 +16,8 @@ public sealed class OpenJobs(JobStore store)
     public OpenJob Get(Guid id)
     {
         var job = open.GetOrAdd(id, key => new(() => OpenJob.From(store, key))).Value;
-        if (job is not null) return job;
+        if (job is not null)
+            return job;
         open.TryRemove(id, out _);
         throw new NotThereException("That job is not here.");
     }
@@ -26,7 +27,8 @@ public sealed class OpenJobs(JobStore store)
     public void Create(Job job)
     {
         var reckoning = Reckoner.Reckon(job, Trace.Silent);
-        if (store.Has(job.Id)) throw RefusedException.Of("id", "A job with that id is here already.");
+        if (store.Has(job.Id))
+            throw RefusedException.Of("id", "A job with that id is here already.");
         store.Create(job, OpenJob.Summary(reckoning), DateTime.UtcNow);
     }
 }

@@ -8,14 +8,46 @@ using Emendum.Core.Reckoning;
 namespace Emendum.Web.Jobs;
 
 /// <summary>A place as lists show it.</summary>
-public sealed record PlaceView(Guid Id, string Name, string Group, string Line, int Count, string Kind, string Size, FigureView? Main, string MainLabel, string Finish, FigureView? Hours, IReadOnlyList<PlaceConditionView> Conditions)
+public sealed record PlaceView(
+    Guid Id,
+    string Name,
+    string Group,
+    string Line,
+    int Count,
+    string Kind,
+    string Size,
+    FigureView? Main,
+    string MainLabel,
+    string Finish,
+    FigureView? Hours,
+    IReadOnlyList<PlaceConditionView> Conditions
+)
 {
     /// <summary>The view of a place.</summary>
     public static PlaceView Of(Reckoning reckoning, Place place, FigureView? hours)
     {
         var system = reckoning.Job.Units;
-        var main = place.Shape.Main is { } m ? FigureView.Amount($"places/{place.Id}/{m.Name()}", reckoning.Measures[place.Id][m], Emendum.Core.Reckoning.Line.SymbolOf(m, system)) : null;
-        return new(place.Id, place.Name, place.Group, place.Line, place.Count, place.Shape.Kind, TapeWords.InShort(place.Shape, system), main, place.Shape.Main?.Label(system) ?? "", place.Finish, hours, [.. place.Conditions.Select(c => new PlaceConditionView(c.Condition, c.Band))]);
+        var main = place.Shape.Main is { } m
+            ? FigureView.Amount(
+                $"places/{place.Id}/{m.Name()}",
+                reckoning.Measures[place.Id][m],
+                Emendum.Core.Reckoning.Line.SymbolOf(m, system)
+            )
+            : null;
+        return new(
+            place.Id,
+            place.Name,
+            place.Group,
+            place.Line,
+            place.Count,
+            place.Shape.Kind,
+            TapeWords.InShort(place.Shape, system),
+            main,
+            place.Shape.Main?.Label(system) ?? "",
+            place.Finish,
+            hours,
+            [.. place.Conditions.Select(c => new PlaceConditionView(c.Condition, c.Band))]
+        );
     }
 }
 
@@ -26,10 +58,25 @@ public sealed record PlaceView(Guid Id, string Name, string Group, string Line, 
 /// <param name="Figure">The figure.</param>
 /// <param name="Typed">What was typed for it, where it is an override or the user's own.</param>
 /// <param name="Derived">What was measured, where it is overridden.</param>
-public sealed record MeasureView(string Name, string Label, Kind Kind, FigureView Figure, TypedQuantity? Typed, FigureView? Derived);
+public sealed record MeasureView(
+    string Name,
+    string Label,
+    Kind Kind,
+    FigureView Figure,
+    TypedQuantity? Typed,
+    FigureView? Derived
+);
 
 /// <summary>A place with its drawing and all its figures.</summary>
-public sealed record PlaceSheetView(Guid Id, Drawing Drawing, IReadOnlyList<MeasureView> Measures, IReadOnlyList<MeasureView> Extras, string Finish, string Notes, IReadOnlyList<string> LeadsIn)
+public sealed record PlaceSheetView(
+    Guid Id,
+    Drawing Drawing,
+    IReadOnlyList<MeasureView> Measures,
+    IReadOnlyList<MeasureView> Extras,
+    string Finish,
+    string Notes,
+    IReadOnlyList<string> LeadsIn
+)
 {
     /// <summary>The sheet of a place.</summary>
     public static PlaceSheetView Of(OpenJob open, Guid id)
@@ -37,20 +84,49 @@ public sealed record PlaceSheetView(Guid Id, Drawing Drawing, IReadOnlyList<Meas
         var (reckoning, job) = (open.Reckoning, open.Reckoning.Job);
         var place = job.Place(id) ?? throw new NotThereException("That place is not in this job any more.");
         var measures = reckoning.Measures[id];
-        FigureView Figure(string leaf, Val value, Kind kind) => FigureView.Amount($"places/{id}/{leaf}", value, kind == Kind.Count ? "" : job.Units.For(kind).Symbol);
+        FigureView Figure(string leaf, Val value, Kind kind) =>
+            FigureView.Amount($"places/{id}/{leaf}", value, kind == Kind.Count ? "" : job.Units.For(kind).Symbol);
         FigureView? Derived(Measure measure)
         {
             var path = $"places/{id}/{measure.Name()}/derived";
-            return open.Recorded().Figures.TryGetValue(path, out var figure) ? FigureView.Amount(path, figure.Value, figure.Unit) : null;
+            return open.Recorded().Figures.TryGetValue(path, out var figure)
+                ? FigureView.Amount(path, figure.Value, figure.Unit)
+                : null;
         }
-        var named = place.Shape.Has.Where(measures.Has).Select(m =>
-        {
-            var typed = place.Typed.FirstOrDefault(t => t.Name == m.Name())?.Quantity;
-            return new MeasureView(m.Name(), m.Label(job.Units), m.Kind(), Figure(m.Name(), measures[m], m.Kind()), typed, typed is null ? null : Derived(m));
-        });
-        var extras = measures.Extras.Select(e => new MeasureView(e.Leaf, e.Label, e.Kind, Figure(e.Leaf, e.Value, e.Kind), e.Leaf.StartsWith("own/", StringComparison.Ordinal) ? place.Typed.FirstOrDefault(t => t.Name == e.Label)?.Quantity : null, null));
+        var named = place
+            .Shape.Has.Where(measures.Has)
+            .Select(m =>
+            {
+                var typed = place.Typed.FirstOrDefault(t => t.Name == m.Name())?.Quantity;
+                return new MeasureView(
+                    m.Name(),
+                    m.Label(job.Units),
+                    m.Kind(),
+                    Figure(m.Name(), measures[m], m.Kind()),
+                    typed,
+                    typed is null ? null : Derived(m)
+                );
+            });
+        var extras = measures.Extras.Select(e => new MeasureView(
+            e.Leaf,
+            e.Label,
+            e.Kind,
+            Figure(e.Leaf, e.Value, e.Kind),
+            e.Leaf.StartsWith("own/", StringComparison.Ordinal)
+                ? place.Typed.FirstOrDefault(t => t.Name == e.Label)?.Quantity
+                : null,
+            null
+        ));
         var incoming = job.Incoming().GetValueOrDefault(id, []);
-        return new(id, Drawing.Of(place, incoming, job.Units, job.Rule), [.. named], [.. extras], place.Finish, place.Notes, [.. job.Places.Where(p => p.Openings.Any(o => o.Into == id)).Select(p => p.Name)]);
+        return new(
+            id,
+            Drawing.Of(place, incoming, job.Units, job.Rule),
+            [.. named],
+            [.. extras],
+            place.Finish,
+            place.Notes,
+            [.. job.Places.Where(p => p.Openings.Any(o => o.Into == id)).Select(p => p.Name)]
+        );
     }
 }
 
@@ -61,19 +137,27 @@ public sealed record TapeView(string Name, IReadOnlyList<string> Words, Drawing?
     public static TapeView Of(Job job, string line, Guid? place)
     {
         var (reading, refusal) = TapeLine.Read(line, job.Units);
-        if (reading is null) return new("", [], null, refusal);
+        if (reading is null)
+            return new("", [], null, refusal);
         try
         {
             var id = place ?? Guid.CreateVersion7();
             var there = place is { } old ? job.Place(old) : null;
-            Command command = there is null ? new AddPlace(Guid.CreateVersion7(), id, line, "", null) : new RemeasurePlace(Guid.CreateVersion7(), id, there.Line, line);
+            Command command = there is null
+                ? new AddPlace(Guid.CreateVersion7(), id, line, "", null)
+                : new RemeasurePlace(Guid.CreateVersion7(), id, there.Line, line);
             Commands.Apply(job, command, _ => null);
         }
         catch (RefusedException wrong)
         {
             refusal = wrong.Refusal;
         }
-        return new(reading.Name, reading.ReadBack(job.Units), Drawing.Of(reading.ToPlace(Guid.Empty, "", "", ""), [], job.Units, job.Rule), refusal);
+        return new(
+            reading.Name,
+            reading.ReadBack(job.Units),
+            Drawing.Of(reading.ToPlace(Guid.Empty, "", "", ""), [], job.Units, job.Rule),
+            refusal
+        );
     }
 }
 
@@ -84,38 +168,101 @@ public sealed record WhatIfView(string Label, string Now, string Then, string Mo
 public sealed record PlaceMovedView(Guid Id, string Name, string Now, string Then, string Unit);
 
 /// <summary>What another deduction rule would do to the job.</summary>
-public sealed record DeductionView(RuleView Rule, IReadOnlyList<WhatIfView> Totals, IReadOnlyList<PlaceMovedView> Places)
+public sealed record DeductionView(
+    RuleView Rule,
+    IReadOnlyList<WhatIfView> Totals,
+    IReadOnlyList<PlaceMovedView> Places
+)
 {
-    private static readonly Measure[] Touched = [Measure.GrossWallArea, Measure.DeductedArea, Measure.NetWallArea, Measure.GrossFaceArea, Measure.NetFaceArea, Measure.FloorArea, Measure.Area, Measure.SkirtingLength, Measure.RevealLength];
+    private static readonly Measure[] Touched =
+    [
+        Measure.GrossWallArea,
+        Measure.DeductedArea,
+        Measure.NetWallArea,
+        Measure.GrossFaceArea,
+        Measure.NetFaceArea,
+        Measure.FloorArea,
+        Measure.Area,
+        Measure.SkirtingLength,
+        Measure.RevealLength,
+    ];
 
     /// <summary>Tries a rule.</summary>
     /// <exception cref="RefusedException">There is no such rule.</exception>
     public static DeductionView Of(Reckoning now, string name)
     {
-        var rule = DeductionRule.Find(name) ?? throw RefusedException.Of("rule", $"“{name}” is not a deduction rule. Own limits read like over 10 ft2; 5 ft2; 3 ft.");
+        var rule =
+            DeductionRule.Find(name)
+            ?? throw RefusedException.Of(
+                "rule",
+                $"“{name}” is not a deduction rule. Own limits read like over 10 ft2; 5 ft2; 3 ft."
+            );
         var then = Reckoner.Reckon(now.Job with { Deduct = rule.Name }, Trace.Silent, now);
         var was = MeasureTotals.Of(now, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
         var will = MeasureTotals.Of(then, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
         var system = now.Job.Units;
-        var totals = Touched.Where(was.ContainsKey).Select(m => Compared(m.Label(system), FigureView.Amount("", was[m], Line.SymbolOf(m, system)), FigureView.Amount("", will[m], Line.SymbolOf(m, system)), "#,0.0"))
+        var totals = Touched
+            .Where(was.ContainsKey)
+            .Select(m =>
+                Compared(
+                    m.Label(system),
+                    FigureView.Amount("", was[m], Line.SymbolOf(m, system)),
+                    FigureView.Amount("", will[m], Line.SymbolOf(m, system)),
+                    "#,0.0"
+                )
+            )
             .Append(Compared("Labour", FigureView.Hours("", now.Hours), FigureView.Hours("", then.Hours), "#,0.0"))
-            .Append(Compared("Price before tax", FigureView.Money("", now.Price.BeforeTax), FigureView.Money("", then.Price.BeforeTax), "#,0.00"));
-        var places = from place in now.Job.Places
-                     from measure in new[] { Measure.NetWallArea, Measure.NetFaceArea, Measure.Area }
-                     where now.Measures[place.Id].Has(measure) && now.Measures[place.Id][measure].V != then.Measures[place.Id][measure].V
-                     select new PlaceMovedView(place.Id, place.Name, FigureView.Amount("", now.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown, FigureView.Amount("", then.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown, measure.UnitIn(system).Symbol);
+            .Append(
+                Compared(
+                    "Price before tax",
+                    FigureView.Money("", now.Price.BeforeTax),
+                    FigureView.Money("", then.Price.BeforeTax),
+                    "#,0.00"
+                )
+            );
+        var places =
+            from place in now.Job.Places
+            from measure in new[] { Measure.NetWallArea, Measure.NetFaceArea, Measure.Area }
+            where
+                now.Measures[place.Id].Has(measure)
+                && now.Measures[place.Id][measure].V != then.Measures[place.Id][measure].V
+            select new PlaceMovedView(
+                place.Id,
+                place.Name,
+                FigureView.Amount("", now.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown,
+                FigureView.Amount("", then.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown,
+                measure.UnitIn(system).Symbol
+            );
         return new(ViewOf.Rule(rule), [.. totals], [.. places]);
     }
 
     private static WhatIfView Compared(string label, FigureView now, FigureView then, string format)
     {
         var moved = then.Value - now.Value;
-        return new(label, now.Shown, then.Shown, moved == 0 ? "" : moved.ToString($"+{format};−{format}", System.Globalization.CultureInfo.InvariantCulture), now.Unit);
+        return new(
+            label,
+            now.Shown,
+            then.Shown,
+            moved == 0 ? "" : moved.ToString($"+{format};−{format}", System.Globalization.CultureInfo.InvariantCulture),
+            now.Unit
+        );
     }
 }
 
 /// <summary>A row of the schedule beside ours.</summary>
-public sealed record ScheduleRowView(Guid Id, string Number, string Wording, string Unit, string Quantity, string Source, FigureView? Ours, FigureView? Difference, FigureView? Percent, bool Apart, IReadOnlyList<SourceView> Sources);
+public sealed record ScheduleRowView(
+    Guid Id,
+    string Number,
+    string Wording,
+    string Unit,
+    string Quantity,
+    string Source,
+    FigureView? Ours,
+    FigureView? Difference,
+    FigureView? Percent,
+    bool Apart,
+    IReadOnlyList<SourceView> Sources
+);
 
 /// <summary>Something of our takeoff that a row can be compared with.</summary>
 public sealed record SourceView(string Source, string Label);
@@ -128,28 +275,64 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
     {
         var job = reckoning.Job;
         var sources = Sources(reckoning);
-        var rows = ScheduleCheck.Of(reckoning, Trace.Silent).Select(check =>
-        {
-            var item = check.Item;
-            var kind = Unit.Find(item.Unit)?.Kind;
-            FigureView? Figure(string leaf, Val? value, string unit) => value is { } v ? kind == Kind.Count ? FigureView.Fine($"schedule/{item.Id}/{leaf}", v, unit) : FigureView.Amount($"schedule/{item.Id}/{leaf}", v, unit) : null;
-            return new ScheduleRowView(item.Id, item.Number, item.Wording, item.Unit, FigureView.Fine("", item.Quantity, "").Shown, item.Source,
-                Figure("ours", check.Ours, item.Unit), Figure("difference", check.Difference, item.Unit), check.Percent is { } p ? FigureView.Percent($"schedule/{item.Id}/percent", p) : null, check.Apart,
-                [.. sources.Where(s => s.Kind == kind).Select(s => s.View)]);
-        }).ToList();
+        var rows = ScheduleCheck
+            .Of(reckoning, Trace.Silent)
+            .Select(check =>
+            {
+                var item = check.Item;
+                var kind = Unit.Find(item.Unit)?.Kind;
+                FigureView? Figure(string leaf, Val? value, string unit) =>
+                    value is { } v
+                        ? kind == Kind.Count
+                            ? FigureView.Fine($"schedule/{item.Id}/{leaf}", v, unit)
+                            : FigureView.Amount($"schedule/{item.Id}/{leaf}", v, unit)
+                        : null;
+                return new ScheduleRowView(
+                    item.Id,
+                    item.Number,
+                    item.Wording,
+                    item.Unit,
+                    FigureView.Fine("", item.Quantity, "").Shown,
+                    item.Source,
+                    Figure("ours", check.Ours, item.Unit),
+                    Figure("difference", check.Difference, item.Unit),
+                    check.Percent is { } p ? FigureView.Percent($"schedule/{item.Id}/percent", p) : null,
+                    check.Apart,
+                    [.. sources.Where(s => s.Kind == kind).Select(s => s.View)]
+                );
+            })
+            .ToList();
         return new(rows, rows.Count(r => r.Apart), rows.Count(r => r.Ours is null));
     }
 
     private static List<(Kind Kind, SourceView View)> Sources(Reckoning reckoning)
     {
         var job = reckoning.Job;
-        var groups = job.Places.Select(p => p.Group).Where(g => g.Length > 0).SelectMany(g => Enumerable.Range(1, g.Split(Groups.Separator).Length).Select(n => string.Join(Groups.Separator, g.Split(Groups.Separator).Take(n)))).Distinct().ToList();
+        var groups = job
+            .Places.Select(p => p.Group)
+            .Where(g => g.Length > 0)
+            .SelectMany(g =>
+                Enumerable
+                    .Range(1, g.Split(Groups.Separator).Length)
+                    .Select(n => string.Join(Groups.Separator, g.Split(Groups.Separator).Take(n)))
+            )
+            .Distinct()
+            .ToList();
         var measures = MeasureTotals.Of(reckoning, Trace.Silent).Select(t => t.Measure).ToList();
         return
         [
-            .. job.Work.Select(w => (Array.Find(reckoning.Items, i => i.Item.Id == w.Id)!.Measure.Kind(), new SourceView($"work/{w.Id}", $"Work: {w.Section}, {w.Name}"))),
-            .. measures.Select(m => (m.Kind(), new SourceView($"measure/{m.Name()}", $"Measured: {m.Label(job.Units)}"))),
-            .. from m in measures from g in groups select (m.Kind(), new SourceView($"measure/{m.Name()}/{g}", $"Measured: {m.Label(job.Units)}, {g}")),
+            .. job.Work.Select(w =>
+                (
+                    Array.Find(reckoning.Items, i => i.Item.Id == w.Id)!.Measure.Kind(),
+                    new SourceView($"work/{w.Id}", $"Work: {w.Section}, {w.Name}")
+                )
+            ),
+            .. measures.Select(m =>
+                (m.Kind(), new SourceView($"measure/{m.Name()}", $"Measured: {m.Label(job.Units)}"))
+            ),
+            .. from m in measures
+            from g in groups
+            select (m.Kind(), new SourceView($"measure/{m.Name()}/{g}", $"Measured: {m.Label(job.Units)}, {g}")),
         ];
     }
 }

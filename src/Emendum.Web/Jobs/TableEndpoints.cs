@@ -11,10 +11,22 @@ namespace Emendum.Web.Jobs;
 public sealed record FieldView(string Field, string Heading);
 
 /// <summary>An uploaded table, with a mapping of its columns that was used before or is guessed (−1: not there).</summary>
-public sealed record TableView(IReadOnlyList<string> Sheets, int Sheet, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string>> Rows, IReadOnlyList<FieldView> Fields, Dictionary<string, int> Mapping, bool Remembered);
+public sealed record TableView(
+    IReadOnlyList<string> Sheets,
+    int Sheet,
+    IReadOnlyList<string> Columns,
+    IReadOnlyList<IReadOnlyList<string>> Rows,
+    IReadOnlyList<FieldView> Fields,
+    Dictionary<string, int> Mapping,
+    bool Remembered
+);
 
 /// <summary>A table with its columns mapped, to be read.</summary>
-public sealed record MappedTable(IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string>> Rows, Dictionary<string, int> Mapping);
+public sealed record MappedTable(
+    IReadOnlyList<string> Columns,
+    IReadOnlyList<IReadOnlyList<string>> Rows,
+    Dictionary<string, int> Mapping
+);
 
 /// <summary>What a table says, row by row; nothing of it is kept.</summary>
 public sealed record PlaceRowsView(IReadOnlyList<PlaceRow> Rows, int Good, int Bad);
@@ -25,26 +37,62 @@ public sealed record ScheduleRowsView(IReadOnlyList<ScheduleTableRow> Rows, int 
 /// <summary>Tables in and out.</summary>
 public static class TableEndpoints
 {
-    private const string Places = "places", Schedule = "schedule", Workbooks = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+    private const string Places = "places",
+        Schedule = "schedule",
+        Workbooks = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
     /// <summary>Maps them.</summary>
     public static void MapTables(this IEndpointRouteBuilder app)
     {
-        app.MapPost("/api/tables/{purpose}", Upload).Accepts<byte[]>("application/octet-stream").Produces<TableView>().WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        app.MapPost("/api/tables/{purpose}", Upload)
+            .Accepts<byte[]>("application/octet-stream")
+            .Produces<TableView>()
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
         var jobs = app.MapGroup("/api/jobs/{id:guid}");
-        jobs.MapPost("/places/read-table", ReadPlaces).WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
-        jobs.MapPost("/schedule/read-table", ReadSchedule).WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
-        jobs.MapGet("/places.csv", (Guid id, OpenJobs open) => File(open.Get(id), (columns, rows) => CsvText.Write(columns, rows), "text/csv; charset=utf-8", "csv")).Produces<byte[]>(200, "text/csv");
-        jobs.MapGet("/places.xlsx", (Guid id, OpenJobs open) => File(open.Get(id), (columns, rows) => Workbook.Write("Places", columns, rows), Workbooks, "xlsx")).Produces<byte[]>(200, Workbooks);
+        jobs.MapPost("/places/read-table", ReadPlaces)
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        jobs.MapPost("/schedule/read-table", ReadSchedule)
+            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        jobs.MapGet(
+                "/places.csv",
+                (Guid id, OpenJobs open) =>
+                    File(
+                        open.Get(id),
+                        (columns, rows) => CsvText.Write(columns, rows),
+                        "text/csv; charset=utf-8",
+                        "csv"
+                    )
+            )
+            .Produces<byte[]>(200, "text/csv");
+        jobs.MapGet(
+                "/places.xlsx",
+                (Guid id, OpenJobs open) =>
+                    File(open.Get(id), (columns, rows) => Workbook.Write("Places", columns, rows), Workbooks, "xlsx")
+            )
+            .Produces<byte[]>(200, Workbooks);
         jobs.MapGet("/schedule", (Guid id, OpenJobs open) => ScheduleView.Of(open.Get(id).Reckoning));
     }
 
     private static async Task<TableView> Upload(string purpose, int? sheet, HttpRequest request, SettingStore settings)
     {
-        var fields = purpose switch { Places => PlaceTable.Fields, Schedule => ScheduleTable.Fields, "book" => Core.Book.BookTable.Fields, _ => throw new NotThereException("There is nothing here.") };
+        var fields = purpose switch
+        {
+            Places => PlaceTable.Fields,
+            Schedule => ScheduleTable.Fields,
+            "book" => Core.Book.BookTable.Fields,
+            _ => throw new NotThereException("There is nothing here."),
+        };
         var table = TableFile.Read(await FileBody.Read(request, TableFile.MostBytes), sheet ?? 0);
         var remembered = settings.Get<Dictionary<string, int>>(Remembered(purpose, table.Columns));
-        return new(table.Sheets, table.Sheet, table.Columns, table.Rows, [.. fields.Select(f => new FieldView(f.Field, f.Heading))], remembered ?? TableField.Guess(fields, table.Columns), remembered is not null);
+        return new(
+            table.Sheets,
+            table.Sheet,
+            table.Columns,
+            table.Rows,
+            [.. fields.Select(f => new FieldView(f.Field, f.Heading))],
+            remembered ?? TableField.Guess(fields, table.Columns),
+            remembered is not null
+        );
     }
 
     private static PlaceRowsView ReadPlaces(Guid id, MappedTable table, OpenJobs open, SettingStore settings)
@@ -66,15 +114,26 @@ public static class TableEndpoints
 
     internal static void Check(MappedTable table)
     {
-        if (table.Columns.Count > Table.MostColumns || table.Rows.Count > Table.MostRows || table.Rows.Any(r => r.Count > Table.MostColumns || r.Any(c => c.Length > Table.LongestCell))) throw RefusedException.Of("file", "That table is too large.");
-        if (table.Mapping.Count > 60 || table.Mapping.Keys.Any(k => k.Length > 40)) throw RefusedException.Of("mapping", "That is not a mapping of columns.");
+        if (
+            table.Columns.Count > Table.MostColumns
+            || table.Rows.Count > Table.MostRows
+            || table.Rows.Any(r => r.Count > Table.MostColumns || r.Any(c => c.Length > Table.LongestCell))
+        )
+            throw RefusedException.Of("file", "That table is too large.");
+        if (table.Mapping.Count > 60 || table.Mapping.Keys.Any(k => k.Length > 40))
+            throw RefusedException.Of("mapping", "That is not a mapping of columns.");
     }
 
     /// <summary>A mapping is remembered by the headings it was made for.</summary>
     internal static string Remembered(string purpose, IReadOnlyList<string> columns) =>
         $"mapping/{purpose}/{Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(string.Join('\n', columns))))}";
 
-    private static IResult File(OpenJob job, Func<IReadOnlyList<string>, IReadOnlyList<IReadOnlyList<PlaceTable.Cell>>, byte[]> write, string type, string ending)
+    private static IResult File(
+        OpenJob job,
+        Func<IReadOnlyList<string>, IReadOnlyList<IReadOnlyList<PlaceTable.Cell>>, byte[]> write,
+        string type,
+        string ending
+    )
     {
         var (columns, rows) = PlaceTable.Write(job.Reckoning);
         return Results.File(write(columns, rows), type, $"Places {job.Reckoning.Job.Info.Number}.{ending}");

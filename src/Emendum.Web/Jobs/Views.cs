@@ -30,7 +30,8 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     public static FigureView Percent(string path, Val value) => Of(path, value, "%", "#,0.0");
 
     /// <summary>A measured quantity to one place; counts whole.</summary>
-    public static FigureView Amount(string path, Val value, string unit) => Of(path, value, unit, unit.Length == 0 ? "#,0.##" : "#,0.0");
+    public static FigureView Amount(string path, Val value, string unit) =>
+        Of(path, value, unit, unit.Length == 0 ? "#,0.##" : "#,0.0");
 
     /// <summary>How far a figure has moved from what it was, signed, to as many places as it is shown with; null where it has not. Its path is the figure's.</summary>
     public static FigureView? Moved(FigureView now, Val was)
@@ -39,7 +40,13 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
         var places = point < 0 ? 0 : now.Shown.Length - point - 1;
         var moved = decimal.Round(now.Value - was.V, places, MidpointRounding.AwayFromZero);
         var format = places == 0 ? "#,0" : "#,0." + new string('0', places);
-        return moved == 0 ? null : now with { Shown = moved.ToString($"+{format};−{format}", CultureInfo.InvariantCulture), Value = moved };
+        return moved == 0
+            ? null
+            : now with
+            {
+                Shown = moved.ToString($"+{format};−{format}", CultureInfo.InvariantCulture),
+                Value = moved,
+            };
     }
 
     /// <summary>A need or purchase to two places.</summary>
@@ -48,8 +55,23 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
 
 /// <summary>The figures at the foot of every job screen.</summary>
 public sealed record TallyView(
-    FigureView Floor, FigureView Worked, FigureView Hours, FigureView CrewDays, FigureView Materials, FigureView Cost, FigureView BeforeTax, FigureView Total, FigureView? Margin,
-    string MarginWords, int CrewSize, decimal FloorMargin, decimal GoalMargin, int Places, int Lines, int Bought);
+    FigureView Floor,
+    FigureView Worked,
+    FigureView Hours,
+    FigureView CrewDays,
+    FigureView Materials,
+    FigureView Cost,
+    FigureView BeforeTax,
+    FigureView Total,
+    FigureView? Margin,
+    string MarginWords,
+    int CrewSize,
+    decimal FloorMargin,
+    decimal GoalMargin,
+    int Places,
+    int Lines,
+    int Bought
+);
 
 /// <summary>What undo and redo would do.</summary>
 public sealed record UndoView(string? Undo, string? Redo);
@@ -59,17 +81,50 @@ public sealed record RuleView(string Name, string Label, string Source);
 
 /// <summary>A job with everything its screens show but the views made on request.</summary>
 public sealed record JobView(
-    Guid Id, long Version, JobInfo Info, UnitSystem Units, string Deduct, RuleView Rule, IReadOnlyList<RuleView> Rules, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work,
-    IReadOnlyList<CellsView> Cells, IReadOnlyList<Guid> Conditions, PaceFactor? Pace, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, UndoView Undo);
+    Guid Id,
+    long Version,
+    JobInfo Info,
+    UnitSystem Units,
+    string Deduct,
+    RuleView Rule,
+    IReadOnlyList<RuleView> Rules,
+    IReadOnlyList<PlaceView> Places,
+    IReadOnlyList<WorkView> Work,
+    IReadOnlyList<CellsView> Cells,
+    IReadOnlyList<Guid> Conditions,
+    PaceFactor? Pace,
+    PricingTerms Pricing,
+    ProposalTerms Proposal,
+    TallyView Tally,
+    UndoView Undo
+);
 
 /// <summary>How much the last edit moved the totals, signed; null where it did not.</summary>
 public sealed record DeltaView(FigureView? Hours, FigureView? Materials, FigureView? Cost, FigureView? BeforeTax);
 
 /// <summary>What an edit changed: whole new views of what it touched, the new order where that changed, and what is gone. <see cref="Reload"/> says that it touched too much to list.</summary>
 public sealed record AnswerView(
-    long Version, string Did, bool Reload, IReadOnlyList<PlaceView> Places, IReadOnlyList<WorkView> Work, IReadOnlyList<CellsView> Cells,
-    IReadOnlyList<Guid>? PlaceOrder, IReadOnlyList<Guid>? WorkOrder, IReadOnlyList<string> GoneCells,
-    JobInfo Info, UnitSystem Units, string Deduct, RuleView Rule, IReadOnlyList<Guid> Conditions, PaceFactor? Pace, PricingTerms Pricing, ProposalTerms Proposal, TallyView Tally, DeltaView Delta, UndoView Undo);
+    long Version,
+    string Did,
+    bool Reload,
+    IReadOnlyList<PlaceView> Places,
+    IReadOnlyList<WorkView> Work,
+    IReadOnlyList<CellsView> Cells,
+    IReadOnlyList<Guid>? PlaceOrder,
+    IReadOnlyList<Guid>? WorkOrder,
+    IReadOnlyList<string> GoneCells,
+    JobInfo Info,
+    UnitSystem Units,
+    string Deduct,
+    RuleView Rule,
+    IReadOnlyList<Guid> Conditions,
+    PaceFactor? Pace,
+    PricingTerms Pricing,
+    ProposalTerms Proposal,
+    TallyView Tally,
+    DeltaView Delta,
+    UndoView Undo
+);
 
 /// <summary>Makes views from a reckoned job.</summary>
 public sealed class ViewOf(Reckoning reckoning)
@@ -79,7 +134,14 @@ public sealed class ViewOf(Reckoning reckoning)
     private readonly Job job = reckoning.Job;
 
     /// <summary>One place.</summary>
-    public PlaceView Place(Place place) => PlaceView.Of(reckoning, place, All.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours($"places/{place.Id}/hours", hours) : null);
+    public PlaceView Place(Place place) =>
+        PlaceView.Of(
+            reckoning,
+            place,
+            All.PlaceHours.TryGetValue(place.Id, out var hours)
+                ? FigureView.Hours($"places/{place.Id}/hours", hours)
+                : null
+        );
 
     /// <summary>One work item.</summary>
     public WorkView Work(CompiledItem compiled) => WorkView.Of(compiled, job, All);
@@ -93,24 +155,58 @@ public sealed class ViewOf(Reckoning reckoning)
         var price = reckoning.Price;
         var margin = price.Margin is { } m ? FigureView.Percent("price/margin", m) : null;
         return new(
-            FigureView.Amount("totals/floorArea", reckoning.FloorArea, Line.SymbolOf(Measure.FloorArea, job.Units)), FigureView.Hours("totals/workedHours", reckoning.Worked), FigureView.Hours("totals/hours", reckoning.Hours),
-            FigureView.Amount("totals/crewDays", reckoning.CrewDays, "days"), FigureView.Money("price/material", price.Classes[1].Cost), FigureView.Money("price/direct", price.Direct),
-            FigureView.Money("price/beforeTax", price.BeforeTax), FigureView.Money("price/total", price.Total), margin, Words(price.Margin), job.Pricing.CrewSize, job.Pricing.FloorMargin, job.Pricing.GoalMargin,
-            job.Places.Sum(p => p.Count), reckoning.Lines.Length, reckoning.Buying.Count(b => b.Bought.V > 0));
+            FigureView.Amount("totals/floorArea", reckoning.FloorArea, Line.SymbolOf(Measure.FloorArea, job.Units)),
+            FigureView.Hours("totals/workedHours", reckoning.Worked),
+            FigureView.Hours("totals/hours", reckoning.Hours),
+            FigureView.Amount("totals/crewDays", reckoning.CrewDays, "days"),
+            FigureView.Money("price/material", price.Classes[1].Cost),
+            FigureView.Money("price/direct", price.Direct),
+            FigureView.Money("price/beforeTax", price.BeforeTax),
+            FigureView.Money("price/total", price.Total),
+            margin,
+            Words(price.Margin),
+            job.Pricing.CrewSize,
+            job.Pricing.FloorMargin,
+            job.Pricing.GoalMargin,
+            job.Places.Sum(p => p.Count),
+            reckoning.Lines.Length,
+            reckoning.Buying.Count(b => b.Bought.V > 0)
+        );
     }
 
-    private string Words(Val? margin) => margin is not { } m ? "no price yet"
+    private string Words(Val? margin) =>
+        margin is not { } m ? "no price yet"
         : m.V < job.Pricing.FloorMargin ? "below your floor"
         : m.V < job.Pricing.GoalMargin ? "above the floor, under the target"
         : "at or above the target";
 
     /// <summary>The whole job.</summary>
-    public JobView Job(long version, UndoView undo) => new(
-        job.Id, version, job.Info, job.Units, job.Deduct, Rule(job.Rule), [.. DeductionRule.All.Select(Rule)],
-        [.. job.Places.Select(Place)], [.. reckoning.Items.Select(Work)], CellsView.Of(reckoning, InOrder()), job.Conditions, job.Pace, job.Pricing, job.Proposal, Tally(), undo);
+    public JobView Job(long version, UndoView undo) =>
+        new(
+            job.Id,
+            version,
+            job.Info,
+            job.Units,
+            job.Deduct,
+            Rule(job.Rule),
+            [.. DeductionRule.All.Select(Rule)],
+            [.. job.Places.Select(Place)],
+            [.. reckoning.Items.Select(Work)],
+            CellsView.Of(reckoning, InOrder()),
+            job.Conditions,
+            job.Pace,
+            job.Pricing,
+            job.Proposal,
+            Tally(),
+            undo
+        );
 
     private IEnumerable<CellKey> InOrder() =>
-        from work in job.Work from place in job.Places let key = new CellKey(work.Id, place.Id) where job.Cells.ContainsKey(key) select key;
+        from work in job.Work
+        from place in job.Places
+        let key = new CellKey(work.Id, place.Id)
+        where job.Cells.ContainsKey(key)
+        select key;
 
     /// <summary>Most cells an answer lists before it asks the browser to load the job anew.</summary>
     private const int MostCells = 200;
@@ -121,7 +217,13 @@ public sealed class ViewOf(Reckoning reckoning)
     /// <param name="did">What was done.</param>
     /// <param name="undo">What undo would do.</param>
     /// <param name="only">The cells in which they differ, where they differ in nothing else.</param>
-    public AnswerView Since(Reckoning before, long version, string did, UndoView undo, IReadOnlyCollection<CellKey>? only = null)
+    public AnswerView Since(
+        Reckoning before,
+        long version,
+        string did,
+        UndoView undo,
+        IReadOnlyCollection<CellKey>? only = null
+    )
     {
         var old = before.Job;
         var touchedPlaces = new HashSet<Guid>();
@@ -129,10 +231,15 @@ public sealed class ViewOf(Reckoning reckoning)
         if (only is null)
         {
             foreach (var place in job.Places)
-                if (!before.Measures.TryGetValue(place.Id, out var was) || !ReferenceEquals(was, reckoning.Measures[place.Id])) touchedPlaces.Add(place.Id);
+                if (
+                    !before.Measures.TryGetValue(place.Id, out var was)
+                    || !ReferenceEquals(was, reckoning.Measures[place.Id])
+                )
+                    touchedPlaces.Add(place.Id);
             var items = before.Items.ToDictionary(i => i.Item.Id);
             foreach (var item in reckoning.Items)
-                if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item)) touchedWork.Add(item.Item.Id);
+                if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item))
+                    touchedWork.Add(item.Item.Id);
         }
         var cells = new List<CellKey>();
         var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost || old.Units != job.Units;
@@ -141,37 +248,82 @@ public sealed class ViewOf(Reckoning reckoning)
             touchedPlaces.Add(key.Place);
             touchedWork.Add(key.Work);
         }
-        foreach (var (key, cell) in only is null ? job.Cells : only.Where(job.Cells.ContainsKey).Select(k => KeyValuePair.Create(k, job.Cells[k])))
+        foreach (
+            var (key, cell) in only is null
+                ? job.Cells
+                : only.Where(job.Cells.ContainsKey).Select(k => KeyValuePair.Create(k, job.Cells[k]))
+        )
         {
-            var same = old.Cells.TryGetValue(key, out var was) && ReferenceEquals(was, cell) && ReferenceEquals(reckoning.At(key), before.At(key));
-            if (same) continue;
+            var same =
+                old.Cells.TryGetValue(key, out var was)
+                && ReferenceEquals(was, cell)
+                && ReferenceEquals(reckoning.At(key), before.At(key));
+            if (same)
+                continue;
             Touch(key);
-            if (cells.Count < MostCells) cells.Add(key);
-            else reload = true;
+            if (cells.Count < MostCells)
+                cells.Add(key);
+            else
+                reload = true;
         }
         var gone = new List<string>();
         if (!ReferenceEquals(old.Cells, job.Cells))
         {
-            foreach (var key in (only ?? old.Cells.Keys).Where(k => old.Cells.ContainsKey(k) && !job.Cells.ContainsKey(k)))
+            foreach (
+                var key in (only ?? old.Cells.Keys).Where(k => old.Cells.ContainsKey(k) && !job.Cells.ContainsKey(k))
+            )
             {
                 Touch(key);
                 gone.Add($"{key.Work}/{key.Place}");
                 reload |= gone.Count > MostCells;
             }
         }
-        if (reload) (cells, gone) = ([], []);
-        else if (only is not null) sums = Subtotals.Of(reckoning, Trace.Silent, touchedPlaces, touchedWork);
-        return new(version, did, reload,
-            reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)], reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)], CellsView.Of(reckoning, cells),
-            reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)], reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)], gone,
-            job.Info, job.Units, job.Deduct, Rule(job.Rule), job.Conditions, job.Pace, job.Pricing, job.Proposal, Tally(), Moved(before), undo);
+        if (reload)
+            (cells, gone) = ([], []);
+        else if (only is not null)
+            sums = Subtotals.Of(reckoning, Trace.Silent, touchedPlaces, touchedWork);
+        return new(
+            version,
+            did,
+            reload,
+            reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)],
+            reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)],
+            CellsView.Of(reckoning, cells),
+            reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)],
+            reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)],
+            gone,
+            job.Info,
+            job.Units,
+            job.Deduct,
+            Rule(job.Rule),
+            job.Conditions,
+            job.Pace,
+            job.Pricing,
+            job.Proposal,
+            Tally(),
+            Moved(before),
+            undo
+        );
     }
 
-    private static bool SameOrder(System.Collections.Immutable.ImmutableArray<Place> a, System.Collections.Immutable.ImmutableArray<Place> b) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
+    private static bool SameOrder(
+        System.Collections.Immutable.ImmutableArray<Place> a,
+        System.Collections.Immutable.ImmutableArray<Place> b
+    ) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
 
-    private static bool SameOrder(System.Collections.Immutable.ImmutableArray<WorkItem> a, System.Collections.Immutable.ImmutableArray<WorkItem> b) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
+    private static bool SameOrder(
+        System.Collections.Immutable.ImmutableArray<WorkItem> a,
+        System.Collections.Immutable.ImmutableArray<WorkItem> b
+    ) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
 
-    private DeltaView Moved(Reckoning before) => new(
-        FigureView.Moved(FigureView.Hours("totals/hours", reckoning.Hours), before.Hours), FigureView.Moved(FigureView.Money("price/material", reckoning.Price.Classes[1].Cost), before.Price.Classes[1].Cost),
-        FigureView.Moved(FigureView.Money("price/direct", reckoning.Price.Direct), before.Price.Direct), FigureView.Moved(FigureView.Money("price/beforeTax", reckoning.Price.BeforeTax), before.Price.BeforeTax));
+    private DeltaView Moved(Reckoning before) =>
+        new(
+            FigureView.Moved(FigureView.Hours("totals/hours", reckoning.Hours), before.Hours),
+            FigureView.Moved(
+                FigureView.Money("price/material", reckoning.Price.Classes[1].Cost),
+                before.Price.Classes[1].Cost
+            ),
+            FigureView.Moved(FigureView.Money("price/direct", reckoning.Price.Direct), before.Price.Direct),
+            FigureView.Moved(FigureView.Money("price/beforeTax", reckoning.Price.BeforeTax), before.Price.BeforeTax)
+        );
 }

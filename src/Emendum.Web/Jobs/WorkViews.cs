@@ -13,28 +13,65 @@ namespace Emendum.Web.Jobs;
 
 /// <summary>A work item as the screens show it. <c>Covers</c> is what a product chosen for it must cover; null when it takes none.</summary>
 public sealed record WorkView(
-    Guid Id, Guid Entry, string Kind, string Section, string Name, int Coats, IReadOnlyList<int> CoatsOffered, Guid? Product, Guid? OwnProduct, Kind? Covers,
-    string Colour, string? Pace, string PaceShown, string Wording, string MeasureLabel, Kind MeasureKind, string Unit, IReadOnlyList<string> Parts, FigureView? Quantity, FigureView? Hours,
-    IReadOnlyList<Level> Levels, string Difficulty, IReadOnlyList<QuestionView> Questions, IReadOnlyList<Answer> Answers, IReadOnlyList<PickView> Choices, IReadOnlyList<Guid> Picks, string Hazard, string HazardAnswer, Supply Supply, IReadOnlyList<Guid> Conditions)
+    Guid Id,
+    Guid Entry,
+    string Kind,
+    string Section,
+    string Name,
+    int Coats,
+    IReadOnlyList<int> CoatsOffered,
+    Guid? Product,
+    Guid? OwnProduct,
+    Kind? Covers,
+    string Colour,
+    string? Pace,
+    string PaceShown,
+    string Wording,
+    string MeasureLabel,
+    Kind MeasureKind,
+    string Unit,
+    IReadOnlyList<string> Parts,
+    FigureView? Quantity,
+    FigureView? Hours,
+    IReadOnlyList<Level> Levels,
+    string Difficulty,
+    IReadOnlyList<QuestionView> Questions,
+    IReadOnlyList<Answer> Answers,
+    IReadOnlyList<PickView> Choices,
+    IReadOnlyList<Guid> Picks,
+    string Hazard,
+    string HazardAnswer,
+    Supply Supply,
+    IReadOnlyList<Guid> Conditions
+)
 {
     /// <summary>Role, and the item's own where it has one.</summary>
     public required RoleOfWork? Role { get; init; }
+
     /// <summary>Surface instead of the entry's own.</summary>
     public required Guid? Surface { get; init; }
+
     /// <summary>Rounding step in hours, as the entry has it, and the item's own.</summary>
     public required OwnNumber Step { get; init; }
+
     /// <summary>Drying hours, likewise.</summary>
     public required OwnNumber Drying { get; init; }
+
     /// <summary>Work items it waits for.</summary>
     public required IReadOnlyList<Guid> WaitsFor { get; init; }
+
     /// <summary>What the crew reads, as the entry has it, and the item's own.</summary>
     public required OwnText CrewNote { get; init; }
+
     /// <summary>What the customer reads beside the wording, likewise.</summary>
     public required OwnText CustomerNote { get; init; }
+
     /// <summary>Whether it is hidden from the customer.</summary>
     public required bool Hidden { get; init; }
+
     /// <summary>The item's own word on that.</summary>
     public required bool? OwnHidden { get; init; }
+
     /// <summary>Provisional sum for each place.</summary>
     public required string? Allowance { get; init; }
 
@@ -44,19 +81,62 @@ public sealed record WorkView(
         var (item, entry) = (compiled.Item, compiled.Entry);
         var (rate, assembly) = (entry as ProductionRate, entry as Assembly);
         var pace = item.Pace ?? rate?.Paces.FirstOrDefault(p => p.Coats == item.Coats)?.Pace;
-        IReadOnlyList<int> coats = rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)] : assembly?.Components.Any(c => c.PerCoat) == true ? [1, 2, 3, 4] : [];
+        IReadOnlyList<int> coats =
+            rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)]
+            : assembly?.Components.Any(c => c.PerCoat) == true ? [1, 2, 3, 4]
+            : [];
         var unit = Line.SymbolOf(compiled.Measure, job.Units);
-        return new(item.Id, item.Entry, entry.KindName(), item.Section, item.Name, item.Coats, coats,
-            item.Product ?? rate?.Product, item.Product, rate?.Product is null ? null : compiled.Measure.Kind(),
-            item.Colour, item.Pace?.ToString(), pace?.ToString() ?? "", item.Wording, compiled.Measure.Label(job.Units), compiled.Measure.Kind(), unit,
-            [.. compiled.Parts.Concat(compiled.Once).Select(p => $"{p.Name} — {p.Kind.ToString().ToLowerInvariant()}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}")],
-            subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount($"work/{item.Id}/quantity", quantity, unit) : null,
-            subtotals.ItemHours.TryGetValue(item.Id, out var hours) ? FigureView.Hours($"work/{item.Id}/hours", hours) : null,
-            entry.Levels, item.Difficulty,
+        return new(
+            item.Id,
+            item.Entry,
+            entry.KindName(),
+            item.Section,
+            item.Name,
+            item.Coats,
+            coats,
+            item.Product ?? rate?.Product,
+            item.Product,
+            rate?.Product is null ? null : compiled.Measure.Kind(),
+            item.Colour,
+            item.Pace?.ToString(),
+            pace?.ToString() ?? "",
+            item.Wording,
+            compiled.Measure.Label(job.Units),
+            compiled.Measure.Kind(),
+            unit,
+            [
+                .. compiled
+                    .Parts.Concat(compiled.Once)
+                    .Select(p =>
+                        $"{p.Name} — {p.Kind.ToString().ToLowerInvariant()}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}"
+                    ),
+            ],
+            subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity)
+                ? FigureView.Amount($"work/{item.Id}/quantity", quantity, unit)
+                : null,
+            subtotals.ItemHours.TryGetValue(item.Id, out var hours)
+                ? FigureView.Hours($"work/{item.Id}/hours", hours)
+                : null,
+            entry.Levels,
+            item.Difficulty,
             [.. (assembly?.Questions ?? []).Select(q => QuestionView.Of(q, item.Answers, job.Units))],
             item.Answers,
-            [.. (assembly?.Components ?? []).Where(c => c.Group.Length > 0 || c.Optional).Select(c => new PickView(c.Id, c.Name, c.Group, compiled.Parts.Concat(compiled.Once).Any(p => p.Id == c.Id)))],
-            item.Picks, assembly?.Hazard ?? "", item.HazardAnswer, item.Supply, item.Conditions)
+            [
+                .. (assembly?.Components ?? [])
+                    .Where(c => c.Group.Length > 0 || c.Optional)
+                    .Select(c => new PickView(
+                        c.Id,
+                        c.Name,
+                        c.Group,
+                        compiled.Parts.Concat(compiled.Once).Any(p => p.Id == c.Id)
+                    )),
+            ],
+            item.Picks,
+            assembly?.Hazard ?? "",
+            item.HazardAnswer,
+            item.Supply,
+            item.Conditions
+        )
         {
             Role = rate is null ? null : new(item.Role ?? rate.Role, item.Role),
             Surface = item.Surface,
@@ -85,9 +165,16 @@ public sealed record OwnText(string Book, string? Own);
 public sealed record QuestionView(Guid Id, string Text, string Unit, string Answer, string Otherwise)
 {
     /// <summary>The view of a question.</summary>
-    public static QuestionView Of(Question question, IEnumerable<Answer> answers, UnitSystem units) => new(
-        question.Id, question.Text, question.Unit.Symbol, answers.FirstOrDefault(a => a.Question == question.Id) is { } answer ? Rounding.Text(answer.Value) : "",
-        question.From is { } from ? $"{from.Label(units).ToLowerInvariant()} of each place" : $"{Rounding.Text(question.Usual)} {question.Unit}");
+    public static QuestionView Of(Question question, IEnumerable<Answer> answers, UnitSystem units) =>
+        new(
+            question.Id,
+            question.Text,
+            question.Unit.Symbol,
+            answers.FirstOrDefault(a => a.Question == question.Id) is { } answer ? Rounding.Text(answer.Value) : "",
+            question.From is { } from
+                ? $"{from.Label(units).ToLowerInvariant()} of each place"
+                : $"{Rounding.Text(question.Usual)} {question.Unit}"
+        );
 }
 
 /// <summary>A part that may be taken: one of an either-or group, or an optional one (no group).</summary>
@@ -97,7 +184,8 @@ public sealed record PickView(Guid Id, string Name, string Group, bool Taken);
 public sealed record CellsView(Guid Work, IReadOnlyList<CellView> Cells)
 {
     /// <summary>Views of cells that stand by work item.</summary>
-    public static IReadOnlyList<CellsView> Of(Reckoning reckoning, IEnumerable<CellKey> keys) => [.. keys.GroupBy(k => k.Work).Select(g => new CellsView(g.Key, [.. g.Select(k => CellView.Of(reckoning, k))]))];
+    public static IReadOnlyList<CellsView> Of(Reckoning reckoning, IEnumerable<CellKey> keys) =>
+        [.. keys.GroupBy(k => k.Work).Select(g => new CellsView(g.Key, [.. g.Select(k => CellView.Of(reckoning, k))]))];
 }
 
 /// <summary>A cell as the grid shows it.</summary>
@@ -107,15 +195,36 @@ public sealed record CellsView(Guid Work, IReadOnlyList<CellView> Cells)
 /// <param name="Differs">Whether anything of it is not as its work item has it.</param>
 /// <param name="Allowed">Whether a provisional sum stands instead of hours and goods.</param>
 /// <param name="Shown">Hours and quantity; empty where nothing is done.</param>
-public sealed record CellView(Guid Place, CellState State, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Note, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Differs, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Allowed, CellAmounts? Shown)
+public sealed record CellView(
+    Guid Place,
+    CellState State,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Note,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Differs,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Allowed,
+    CellAmounts? Shown
+)
 {
     /// <summary>The view of a cell.</summary>
     public static CellView Of(Reckoning reckoning, CellKey key)
     {
         var cell = reckoning.Job.Cells[key];
         var line = reckoning.At(key);
-        return new(key.Place, cell.State, cell.Note.Length == 0 ? null : cell.Note, cell.Differs ? true : null, line?.Allowance is null ? null : true, line is not null
-            ? new(line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture), line.Quantity.V.ToString(line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0", CultureInfo.InvariantCulture)) : null);
+        return new(
+            key.Place,
+            cell.State,
+            cell.Note.Length == 0 ? null : cell.Note,
+            cell.Differs ? true : null,
+            line?.Allowance is null ? null : true,
+            line is not null
+                ? new(
+                    line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture),
+                    line.Quantity.V.ToString(
+                        line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0",
+                        CultureInfo.InvariantCulture
+                    )
+                )
+                : null
+        );
     }
 }
 
@@ -132,9 +241,27 @@ public sealed record MoneyView(IReadOnlyList<MoneyOfWork> Work, IReadOnlyList<Mo
         static string Shown(Val value) => value.V.ToString("#,0.00;−#,0.00", CultureInfo.InvariantCulture);
         var lines = reckoning.Lines.Select((line, n) => (Line: line, n)).GroupBy(l => l.Line.OfItem.Item.Id);
         return new(
-            [.. lines.Select(g => new MoneyOfWork(g.Key, FigureView.Money($"work/{g.Key}/lineCost", money.ItemCost[g.Key]), FigureView.Money($"work/{g.Key}/linePrice", money.ItemPrice[g.Key]),
-                [.. g.Select(l => new MoneyOfCell(l.Line.Measures.Place.Id, new(Shown(money.Lines.Costs[l.n]), Shown(money.Lines.Lines[l.n]))))]))],
-            [.. money.PlaceCost.Keys.Select(p => new MoneyOfPlace(p, FigureView.Money($"places/{p}/lineCost", money.PlaceCost[p]), FigureView.Money($"places/{p}/linePrice", money.PlacePrice[p])))]);
+            [
+                .. lines.Select(g => new MoneyOfWork(
+                    g.Key,
+                    FigureView.Money($"work/{g.Key}/lineCost", money.ItemCost[g.Key]),
+                    FigureView.Money($"work/{g.Key}/linePrice", money.ItemPrice[g.Key]),
+                    [
+                        .. g.Select(l => new MoneyOfCell(
+                            l.Line.Measures.Place.Id,
+                            new(Shown(money.Lines.Costs[l.n]), Shown(money.Lines.Lines[l.n]))
+                        )),
+                    ]
+                )),
+            ],
+            [
+                .. money.PlaceCost.Keys.Select(p => new MoneyOfPlace(
+                    p,
+                    FigureView.Money($"places/{p}/lineCost", money.PlaceCost[p]),
+                    FigureView.Money($"places/{p}/linePrice", money.PlacePrice[p])
+                )),
+            ]
+        );
     }
 }
 
@@ -157,23 +284,39 @@ public sealed record CellLineView(string Label, FigureView Figure, string Senten
 public sealed record QuantitySource(string Name, string Label, FigureView Figure);
 
 /// <summary>What the side sheet says of one cell: its figures, where its quantity may come from, and what may be answered and set there.</summary>
-public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines, IReadOnlyList<QuantitySource> Sources, IReadOnlyList<QuestionView> Questions, IReadOnlyList<BandView> Bands)
+public sealed record CellSheetView(
+    IReadOnlyList<CellLineView> Lines,
+    IReadOnlyList<QuantitySource> Sources,
+    IReadOnlyList<QuestionView> Questions,
+    IReadOnlyList<BandView> Bands
+)
 {
     /// <summary>The sheet of a cell.</summary>
     public static CellSheetView Of(OpenJob open, CellKey key)
     {
         var (reckoning, job) = (open.Reckoning, open.Reckoning.Job);
         var place = job.Place(key.Place) ?? throw new NotThereException("That place is not in this job any more.");
-        var item = Array.Find(reckoning.Items, i => i.Item.Id == key.Work) ?? throw new NotThereException("That work is not in this job any more.");
+        var item =
+            Array.Find(reckoning.Items, i => i.Item.Id == key.Work)
+            ?? throw new NotThereException("That work is not in this job any more.");
         var measures = reckoning.Measures[place.Id];
         var (kind, unit) = (item.Measure.Kind(), Line.SymbolOf(item.Measure, job.Units));
-        QuantitySource Source(string leaf, string label, Val value) => new(leaf, label, FigureView.Amount($"places/{place.Id}/{leaf}", value, unit));
-        var sources = Measures.All.Where(m => m.Kind() == kind && measures.Has(m)).Select(m => Source(m.Name(), m.Label(job.Units), measures[m]))
+        QuantitySource Source(string leaf, string label, Val value) =>
+            new(leaf, label, FigureView.Amount($"places/{place.Id}/{leaf}", value, unit));
+        var sources = Measures
+            .All.Where(m => m.Kind() == kind && measures.Has(m))
+            .Select(m => Source(m.Name(), m.Label(job.Units), measures[m]))
             .Concat(measures.Extras.Where(e => e.Kind == kind).Select(e => Source(e.Leaf, e.Label, e.Value)));
         return new(
-            reckoning.At(key) is { } line ? [.. LinesOf(open, key, line)] : [], [.. sources],
+            reckoning.At(key) is { } line ? [.. LinesOf(open, key, line)] : [],
+            [.. sources],
             [.. ((item.Entry as Assembly)?.Questions ?? []).Select(q => QuestionView.Of(q, [], job.Units))],
-            [.. measures.Extras.Where(e => e.Leaf.StartsWith("bands/", StringComparison.Ordinal)).Select(e => new BandView(e.Leaf, e.Label))]);
+            [
+                .. measures
+                    .Extras.Where(e => e.Leaf.StartsWith("bands/", StringComparison.Ordinal))
+                    .Select(e => new BandView(e.Leaf, e.Label)),
+            ]
+        );
     }
 
     private static IEnumerable<CellLineView> LinesOf(OpenJob open, CellKey key, Line line)
@@ -186,9 +329,17 @@ public sealed record CellSheetView(IReadOnlyList<CellLineView> Lines, IReadOnlyL
         CellLineView Say(string label, string leaf, Func<string, FigureView> view)
         {
             var path = $"cells/{key.Work}/{key.Place}/{leaf}";
-            return new(label, view(path), figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : "");
+            return new(
+                label,
+                view(path),
+                figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : ""
+            );
         }
-        yield return Say("Quantity", "quantity", path => FigureView.Amount(path, line.Quantity, Line.SymbolOf(line.Item.Measure, job.Units)));
+        yield return Say(
+            "Quantity",
+            "quantity",
+            path => FigureView.Amount(path, line.Quantity, Line.SymbolOf(line.Item.Measure, job.Units))
+        );
         for (var i = 0; i < line.Item.Parts.Length; i++)
         {
             var (part, amount) = (line.Item.Parts[i], line.Amounts[i]);

@@ -20,7 +20,10 @@ public interface ISupplierFeed
 /// <summary>A made-up feed that ships with the program: the starter Book's prices, each moved by a few percent that follow from its code, always the same.</summary>
 public sealed class StandInSupplierFeed : ISupplierFeed
 {
-    private static readonly Dictionary<(string, string), Material> Goods = StarterBook.Entries.OfType<Material>().Where(m => m.Code.Length > 0).ToDictionary(m => (m.Supplier, m.Code));
+    private static readonly Dictionary<(string, string), Material> Goods = StarterBook
+        .Entries.OfType<Material>()
+        .Where(m => m.Code.Length > 0)
+        .ToDictionary(m => (m.Supplier, m.Code));
 
     /// <inheritdoc/>
     public string Name => "Made-up supplier prices";
@@ -31,7 +34,8 @@ public sealed class StandInSupplierFeed : ISupplierFeed
     /// <inheritdoc/>
     public IReadOnlyList<decimal>? Prices(string supplier, string code)
     {
-        if (!Goods.TryGetValue((supplier, code), out var goods)) return null;
+        if (!Goods.TryGetValue((supplier, code), out var goods))
+            return null;
         var percent = code.Sum(c => c) % 13 - 3m;
         return [.. goods.Packs.Select(p => Rounding.Money(p.Price * (100 + percent) / 100))];
     }
