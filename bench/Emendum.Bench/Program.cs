@@ -1,13 +1,15 @@
+// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Emendum.Bench;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
-using Trace = Emendum.Core.Reckoning.Trace;
+using Trace = Emendum.Core.Figures.Trace;
 
-// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 Console.WriteLine(
     $"Machine: {Environment.ProcessorCount} cores, {Processor()}, .NET {Environment.Version}, {GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / (1L << 30)} GiB"
@@ -19,10 +21,10 @@ Process.GetCurrentProcess().ProcessorAffinity = 1;
 
 var five = BigJob.Of(500, 5);
 var (fiveTime, fiveBytes) = Reckoned(five);
-Row("full reckoning, 500 places, 5,000 components, one core", $"{fiveTime:0.00} ms", "under 10 ms");
+Row("full estimate, 500 places, 5,000 components, one core", $"{fiveTime:0.00} ms", "under 10 ms");
 Row("allocated by it", $"{fiveBytes / 1e6:0.0} MB", "under 20 MB");
 Row(
-    "full reckoning, 500 places, 30,000 components, one core",
+    "full estimate, 500 places, 30,000 components, one core",
     $"{Reckoned(BigJob.Of(500, 30)).Time:0.00} ms",
     "under 80 ms"
 );
@@ -45,8 +47,8 @@ Row(
     "within 30 % of each other"
 );
 
-var reckoning = Reckoner.Reckon(five, Trace.Silent);
-var spreadsheet = new Spreadsheet(reckoning);
+var estimate = Estimate.Of(five, Trace.Silent);
+var spreadsheet = new Spreadsheet(estimate);
 var inSheet = spreadsheet.Recalculate();
 var sheetTime = Median(() => spreadsheet.Recalculate(), 5);
 Row(
@@ -54,7 +56,21 @@ Row(
     $"{sheetTime:0.0} ms, {sheetTime / fiveTime:0} times as long",
     "100 times"
 );
-Row("price before tax: ours, the spreadsheet's", $"{reckoning.Price.BeforeTax.V}, {inSheet}", "equal to the cent");
+Row("price before tax: ours, the spreadsheet's", $"{estimate.Price.BeforeTax.V}, {inSheet}", "equal to the cent");
+
+foreach (
+    var (what, need, packs) in new[]
+    {
+        ("packs of 2 to 50 lb in kg at one price per kg, for 1,000 kg", 1000m, AwkwardPacks.Pounds),
+        ("12 awkward packs for a need of 100,000", 100_000m, AwkwardPacks.Twelve),
+    }
+)
+{
+    var choice = CheapestPacks.Cover(need, packs);
+    var time = Median(() => CheapestPacks.Cover(need, packs), 15);
+    var said = choice.Above == 0 ? "exact" : $"at most {choice.Above:0.0000} above the least";
+    Row(what, $"{time:0.0} ms, {choice.Steps:N0} steps, {said}", "20 ms");
+}
 
 Process.GetCurrentProcess().ProcessorAffinity = (1 << Environment.ProcessorCount) - 1;
 var edits = await Edits(five, args[0]);
@@ -74,7 +90,7 @@ Row(
     $"median {searches[99]:0.0} ms, p95 {searches[189]:0.0} ms",
     "under 50 ms"
 );
-return reckoning.Price.BeforeTax.V == inSheet ? 0 : 1;
+return estimate.Price.BeforeTax.V == inSheet ? 0 : 1;
 
 static void Row(string what, string measured, string aim) => Console.WriteLine($"| {what} | {measured} | {aim} |");
 
@@ -82,11 +98,11 @@ static (double Time, long Bytes) Reckoned(Job job)
 {
     // Until the compiler has had its say: it works in the background, here on the same core.
     for (var warm = Stopwatch.StartNew(); warm.ElapsedMilliseconds < 1500; )
-        Reckoner.Reckon(job, Trace.Silent);
+        Estimate.Of(job, Trace.Silent);
     var before = GC.GetAllocatedBytesForCurrentThread();
-    Reckoner.Reckon(job, Trace.Silent);
+    Estimate.Of(job, Trace.Silent);
     var bytes = GC.GetAllocatedBytesForCurrentThread() - before;
-    return (Median(() => Reckoner.Reckon(job, Trace.Silent), 5), bytes);
+    return (Median(() => Estimate.Of(job, Trace.Silent), 5), bytes);
 }
 
 static double Median(Action action, int runs)

@@ -1,4 +1,7 @@
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
 using NPOI.SS.UserModel;
 using NPOI.XSSF.UserModel;
@@ -11,9 +14,9 @@ internal sealed class Spreadsheet
     private readonly XSSFWorkbook workbook = new();
     private readonly ICell price;
 
-    public Spreadsheet(Reckoning reckoning)
+    public Spreadsheet(Estimate estimate)
     {
-        var job = reckoning.Job;
+        var job = estimate.Job;
         var places = workbook.CreateSheet("places");
         for (var p = 0; p < job.Places.Length; p++)
         {
@@ -30,10 +33,10 @@ internal sealed class Spreadsheet
             row.CreateCell(11).SetCellFormula($"ROUND(A{n}*B{n}/144,12)");
         }
         var lines = workbook.CreateSheet("lines");
-        var at = reckoning.Measures.Keys.Select((id, i) => (id, i)).ToDictionary(x => x.id, x => x.i);
-        for (var i = 0; i < reckoning.Lines.Length; i++)
+        var at = estimate.Reckoned.Measures.Keys.Select((id, i) => (id, i)).ToDictionary(x => x.id, x => x.i);
+        for (var i = 0; i < estimate.Reckoned.Lines.Length; i++)
         {
-            var (line, row) = (reckoning.Lines[i], lines.CreateRow(i));
+            var (line, row) = (estimate.Reckoned.Lines[i], lines.CreateRow(i));
             var quantity =
                 $"places!{(line.Item.Measure == Core.Places.Measure.NetWallArea ? "K" : "L")}{at[line.Measures.Place.Id] + 1}";
             row.CreateCell(0).SetCellFormula($"ROUND({quantity}/{line.Item.Parts[0].Ratio!.A},12)");
@@ -46,14 +49,14 @@ internal sealed class Spreadsheet
         var sum = workbook.CreateSheet("price");
         void Put(int row, string formula) => sum.CreateRow(row).CreateCell(0).SetCellFormula(formula);
         var terms = job.Pricing;
-        var role = (LabourRole)reckoning.Lines[0].Item.Parts[0].Entry;
-        Put(0, $"SUM(lines!A1:A{reckoning.Lines.Length})");
+        var role = (LabourRole)estimate.Reckoned.Lines[0].Item.Parts[0].Entry;
+        Put(0, $"SUM(lines!A1:A{estimate.Reckoned.Lines.Length})");
         Put(
             1,
             $"ROUND(ROUND(A1*({role.Wage}*(1+{role.Burden.Sum(b => b.Percent ?? 0)}/100)+{role.Burden.Sum(b => b.PerHour ?? 0)}),9),2)"
         );
-        sum.CreateRow(2).CreateCell(0).SetCellValue((double)reckoning.Buying.Sum(b => b.BoughtCost.V));
-        Put(3, $"SUM(lines!B1:B{reckoning.Lines.Length})");
+        sum.CreateRow(2).CreateCell(0).SetCellValue((double)estimate.Reckoned.Costs.Buying.Sum(b => b.BoughtCost.V));
+        Put(3, $"SUM(lines!B1:B{estimate.Reckoned.Lines.Length})");
         Put(4, $"A2+ROUND(ROUND(A2*{terms.LabourMarkup}/100,9),2)+A3+ROUND(ROUND(A3*{terms.MaterialMarkup}/100,9),2)");
         Put(5, $"ROUND(ROUND(A5*{terms.Overhead}/100,9),2)");
         Put(6, $"ROUND(ROUND((A5+A6)*{terms.Contingency}/100,9),2)");

@@ -1,13 +1,15 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 
 const string usage = """
-    emendum reckon FILE                                     the reckoning of a job file, as JSON
+    emendum reckon FILE                                     the estimate of a job file, as JSON
     emendum measure "TAPE LINE" [--units ft|m] [--deduct net|gross|nrm2|vob|is1200|"over 10 ft2; 5 ft2; 3 ft"]
                                                             the measures of a place, as JSON
     """;
@@ -37,7 +39,7 @@ catch (RefusedException refused)
     return 2;
 }
 
-static void Print(JsonNode node) => Console.Out.WriteLine(node.ToJsonString(JobJson.Indented));
+static void Print(JsonNode node) => Console.Out.WriteLine(node.ToJsonString(CoreJson.Indented));
 
 static byte[] ReadFile(string path)
 {

@@ -1,3 +1,4 @@
+using Emendum.Core.Figures;
 using SkiaSharp;
 
 namespace Emendum.Documents;

@@ -2,6 +2,9 @@ using System.Globalization;
 using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using DocumentFormat.OpenXml.Spreadsheet;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
 
 namespace Emendum.Documents;
@@ -44,7 +47,9 @@ public sealed class WorkingsWorkbook
                 else if (value is string text)
                 {
                     cell.DataType = CellValues.InlineString;
-                    cell.InlineString = new InlineString(new Text(text) { Space = SpaceProcessingModeValues.Preserve });
+                    cell.InlineString = new InlineString(
+                        new Text(Tables.Workbook.Escaped(text)) { Space = SpaceProcessingModeValues.Preserve }
+                    );
                 }
                 row.Append(cell);
             }
@@ -168,7 +173,7 @@ public sealed class WorkingsWorkbook
             Op { Name: "min" } op => $"MIN({Formula(op.Of[0])},{Formula(op.Of[1])})",
             Op { Name: "max" } op => $"MAX({Formula(op.Of[0])},{Formula(op.Of[1])})",
             Apply apply => $"({Formula(apply.Of)}*{Formula(apply.Times)}/{Formula(apply.Over)})",
-            Core.Reckoning.Table table => table
+            Core.Figures.Table table => table
                 .Rows.Skip(1)
                 .Aggregate(
                     Number(table.Rows[0].Gives),

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 
 namespace Emendum.Storage;
 
@@ -35,7 +36,7 @@ public sealed class BookStore(Database database)
                 "INSERT INTO book_entry (id, version, content, person, at) VALUES ($id, $version, $content, $person, $at)",
                 ("$id", entry.Id),
                 ("$version", entry.Version),
-                ("$content", JsonSerializer.Serialize(entry, JobJson.Options)),
+                ("$content", JsonSerializer.Serialize(entry, CoreJson.Options)),
                 ("$person", person),
                 ("$at", JobStore.Utc(now))
             );
@@ -118,9 +119,9 @@ public sealed class BookStore(Database database)
     {
         // Older versions are brought to the present form.
         if (!content.Contains("\"costPerHour\"", StringComparison.Ordinal))
-            return JsonSerializer.Deserialize<BookEntry>(content, JobJson.Options)!;
+            return JsonSerializer.Deserialize<BookEntry>(content, CoreJson.Options)!;
         var node = JsonNode.Parse(content)!.AsObject();
         JobUpgrade.Entry(node);
-        return node.Deserialize<BookEntry>(JobJson.Options)!;
+        return node.Deserialize<BookEntry>(CoreJson.Options)!;
     }
 }

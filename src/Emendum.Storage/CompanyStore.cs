@@ -14,8 +14,7 @@ public sealed record Company(string Name, string Address, string Currency, UnitS
             throw RefusedException.Of("name", "A firm needs a name of at most 200 characters.");
         if (Address.Length > 300)
             throw RefusedException.Of("address", "An address is at most 300 characters.");
-        if (Currency.Length != 3 || !Currency.All(char.IsAsciiLetterUpper))
-            throw RefusedException.Of("currency", "A currency is three capital letters, like USD.");
+        Core.Quantities.Currency.Check(Currency);
         if (DeductionRule.Find(Deduct) is null)
             throw RefusedException.Of(
                 "deduct",

@@ -1,5 +1,6 @@
 using System.Reflection;
 using Emendum.Core;
+using Emendum.Core.Jobs;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;

@@ -1,7 +1,10 @@
 using System.Collections.Immutable;
 using System.IO.Compression;
 using System.Text.Json;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
+using Emendum.Core.Work;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
@@ -164,7 +167,7 @@ public sealed class JobStore(Database database)
 
     private static string Written(ImmutableArray<Change> changes)
     {
-        var json = JsonSerializer.SerializeToUtf8Bytes(changes, JobJson.Options);
+        var json = JsonSerializer.SerializeToUtf8Bytes(changes, CoreJson.Options);
         if (json.Length <= MostPlain)
             return System.Text.Encoding.UTF8.GetString(json);
         using var packed = new MemoryStream();
@@ -176,12 +179,12 @@ public sealed class JobStore(Database database)
     private static ImmutableArray<Change> Changes(string stored)
     {
         if (!stored.StartsWith(Packed, StringComparison.Ordinal))
-            return JsonSerializer.Deserialize<ImmutableArray<Change>>(stored, JobJson.Options);
+            return JsonSerializer.Deserialize<ImmutableArray<Change>>(stored, CoreJson.Options);
         using var zip = new GZipStream(
             new MemoryStream(Convert.FromBase64String(stored[Packed.Length..])),
             CompressionMode.Decompress
         );
-        return JsonSerializer.Deserialize<ImmutableArray<Change>>(zip, JobJson.Options);
+        return JsonSerializer.Deserialize<ImmutableArray<Change>>(zip, CoreJson.Options);
     }
 
     /// <summary>A time as it is stored.</summary>

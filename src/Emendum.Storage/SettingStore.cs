@@ -1,5 +1,5 @@
 using System.Text.Json;
-using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 
 namespace Emendum.Storage;
 
@@ -14,7 +14,7 @@ public sealed class SettingStore(Database database)
         return connection
             .Rows(
                 "SELECT content FROM setting WHERE name = $name",
-                r => JsonSerializer.Deserialize<T>(r.GetString(0), JobJson.Options),
+                r => JsonSerializer.Deserialize<T>(r.GetString(0), CoreJson.Options),
                 ("$name", name)
             )
             .FirstOrDefault();
@@ -27,7 +27,7 @@ public sealed class SettingStore(Database database)
         connection.Run(
             "INSERT INTO setting VALUES ($name, $content) ON CONFLICT (name) DO UPDATE SET content = excluded.content",
             ("$name", name),
-            ("$content", JsonSerializer.Serialize(value, JobJson.Options))
+            ("$content", JsonSerializer.Serialize(value, CoreJson.Options))
         );
     }
 }

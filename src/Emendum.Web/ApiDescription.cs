@@ -1,4 +1,5 @@
-using System.Text.Json.Nodes;
+using System.Text.Json.Serialization.Metadata;
+using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
@@ -24,12 +25,25 @@ public static class ApiDescription
                     schema.Format = type.Name.ToLowerInvariant();
                     schema.Properties?.Clear();
                 }
+                // Read by a converter of ours, which takes out what no document can hold.
+                if (type == typeof(string))
+                    schema.Type = context.JsonPropertyInfo is { IsGetNullable: true }
+                        ? JsonSchemaType.String | JsonSchemaType.Null
+                        : JsonSchemaType.String;
+                if (
+                    context.JsonTypeInfo is { Kind: JsonTypeInfoKind.Enumerable } list
+                    && list.ElementType == typeof(string)
+                )
+                    schema.Items ??= new OpenApiSchema { Type = JsonSchemaType.String };
+                if (
+                    context.JsonTypeInfo is { Kind: JsonTypeInfoKind.Dictionary } named
+                    && named.ElementType == typeof(string)
+                )
+                    schema.AdditionalProperties ??= new OpenApiSchema { Type = JsonSchemaType.String };
                 // Entries of the Book come with all their fields; what is left out when one is sent takes its default.
                 if (
-                    (
-                        type.Namespace == typeof(Core.Book.BookEntry).Namespace
-                        || type == typeof(Core.Pricing.PricingTerms)
-                    ) && schema.Properties is { Count: > 0 }
+                    (type.Namespace == typeof(Core.Book.BookEntry).Namespace || type == typeof(Core.Jobs.PricingTerms))
+                    && schema.Properties is { Count: > 0 }
                 )
                     (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
                 return Task.CompletedTask;

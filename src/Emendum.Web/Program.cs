@@ -1,6 +1,7 @@
 using System.Net;
 using Emendum.Core;
-using Emendum.Core.Jobs;
+using Emendum.Core.Figures;
+using Emendum.Core.Json;
 using Emendum.Storage;
 using Emendum.Web;
 using Emendum.Web.Books;
@@ -16,9 +17,9 @@ var folder = builder.Configuration["data"] ?? "data";
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.Listen(IPAddress.Loopback, port);
-    kestrel.Limits.MaxRequestBodySize = JobFile.MostBytes + 1024;
+    kestrel.AddServerHeader = false;
 });
-builder.Services.ConfigureHttpJsonOptions(json => JobJson.Apply(json.SerializerOptions));
+builder.Services.ConfigureHttpJsonOptions(json => CoreJson.Apply(json.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
@@ -47,7 +48,8 @@ catch (RefusedException refused)
 
 app.UseResponseCompression();
 app.UseMiddleware<Refusals>();
-app.UseMiddleware<OwnHostOnly>();
+app.UseMiddleware<Doors>();
+app.UseMiddleware<Bodies>();
 if (builder.Configuration["client"] is { } client && Directory.Exists(client))
 {
     var files = new PhysicalFileProvider(Path.GetFullPath(client));
@@ -56,11 +58,12 @@ if (builder.Configuration["client"] is { } client && Directory.Exists(client))
     app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = files });
 }
 app.MapOpenApi("/api/openapi.json");
-app.MapCompany();
-app.MapCustomers();
-app.MapJobs();
-app.MapTables();
-app.MapBook();
+var api = app.MapGroup("").AddEndpointFilter(Refusals.Binds);
+api.MapCompany();
+api.MapCustomers();
+api.MapJobs();
+api.MapTables();
+api.MapBook();
 app.Map("/api/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
 
 try

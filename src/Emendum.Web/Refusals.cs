@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Web.Jobs;
 using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.Mvc;
@@ -39,15 +40,19 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
                         ("current", conflict.Current)
                     ),
                     NotThereException missing => Write(context, 404, missing.Message),
-                    BadHttpRequestException { StatusCode: 413 } large => Write(
+                    BadHttpRequestException { InnerException: PlainJsonException plain } => Write(
                         context,
-                        413,
-                        large.Message.StartsWith("That is", StringComparison.Ordinal)
-                            ? large.Message
-                            : "That is too large.",
-                        ("field", "file")
+                        400,
+                        plain.Message,
+                        ("field", FieldOf(plain))
                     ),
-                    BadHttpRequestException or JsonException => Write(context, 400, "The request cannot be read."),
+                    BadHttpRequestException => Write(context, 400, "The request cannot be read."),
+                    // Until the operation has what it needs, a fault of JSON is the sender's; later it would be ours.
+                    JsonException or NotSupportedException or InvalidOperationException when !IsBound(context) => Write(
+                        context,
+                        400,
+                        "The request cannot be read."
+                    ),
                     OperationCanceledException => Task.CompletedTask,
                     _ => Unexpected(context, wrong),
                 }
@@ -55,42 +60,37 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
         }
     }
 
+    private static string FieldOf(JsonException wrong) =>
+        (wrong.Path ?? "").Split('.', '[')[^1].TrimStart('$').TrimEnd(']');
+
+    private static readonly object Bound = new();
+
+    /// <summary>Remembers that the request has been read: what goes wrong from there on is not the sender's.</summary>
+    public static ValueTask<object?> Binds(EndpointFilterInvocationContext invocation, EndpointFilterDelegate next)
+    {
+        invocation.HttpContext.Items[Bound] = Bound;
+        return next(invocation);
+    }
+
+    private static bool IsBound(HttpContext context) => context.Items.ContainsKey(Bound);
+
     private Task Unexpected(HttpContext context, Exception wrong)
     {
         log.LogError(wrong, "Unexpected failure at {Path}", context.Request.Path);
         return Write(context, 500, "Something went wrong on our side. Nothing was changed.");
     }
 
-    private static Task Write(HttpContext context, int status, string title, params (string Name, object? Value)[] more)
+    internal static Task Write(
+        HttpContext context,
+        int status,
+        string title,
+        params (string Name, object? Value)[] more
+    )
     {
         var problem = new ProblemDetails { Status = status, Title = title };
         foreach (var (name, value) in more)
             if (value is not null)
                 problem.Extensions[name] = value;
         return Results.Problem(problem).ExecuteAsync(context);
-    }
-}
-
-/// <summary>Answers only requests meant for this machine: a page from elsewhere cannot reach in by name or by form (architecture decision 16).</summary>
-public sealed class OwnHostOnly(RequestDelegate next)
-{
-    private static readonly string[] Own = ["127.0.0.1", "localhost", "[::1]"];
-
-    /// <summary>Runs the request or refuses it.</summary>
-    public Task InvokeAsync(HttpContext context)
-    {
-        var origin = context.Request.Headers.Origin.ToString();
-        var fits =
-            Own.Contains(context.Request.Host.Host)
-            && (
-                origin.Length == 0
-                || (
-                    Uri.TryCreate(origin, UriKind.Absolute, out var from)
-                    && from.Authority == context.Request.Host.Value
-                )
-            );
-        return fits
-            ? next(context)
-            : Results.Problem(statusCode: 403, title: "Only pages of this program may ask it.").ExecuteAsync(context);
     }
 }

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
-using Emendum.Core.Work;
+using Emendum.Core.Reports;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -127,11 +129,11 @@ public class BookChecksTests
         var huge = Sample.Rate(Measure.FloorArea, role, null, "999999999 h per 0.000001 ft²");
         var refused = Assert.Throws<RefusedException>(() =>
             (
-                Reckoning.Trial.Usual(UnitSystem.Feet) with
+                Trial.Usual(UnitSystem.Feet) with
                 {
                     Quantities = ImmutableDictionary<string, decimal>.Empty.Add("floorArea", 999_999_999m),
                 }
-            ).Of(huge with { DryingHours = 0 }, id => id == role.Id ? role : null, Reckoning.Trace.Silent)
+            ).Of(huge with { DryingHours = 0 }, id => id == role.Id ? role : null, Trace.Silent)
         );
         Assert.Contains("too large", refused.Message);
     }

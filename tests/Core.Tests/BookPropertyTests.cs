@@ -1,11 +1,13 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
-using Emendum.Core.Work;
+using Emendum.Core.Reports;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -29,7 +31,7 @@ public class BookPropertyTests
             .ToArray()
     );
 
-    private static Reckoning.Reckoning Try(WorkEntry entry, decimal quantity, int? coats = null) =>
+    private static Estimate Try(WorkEntry entry, decimal quantity, int? coats = null) =>
         (
             Trial.Usual(UnitSystem.Feet) with
             {
@@ -55,9 +57,9 @@ public class BookPropertyTests
                 (entry, quantity, times) =>
                 {
                     var (one, many) = (Try(entry, quantity / 4m), Try(entry, quantity / 4m * times));
-                    return Near(many.Lines[0].Hours.V, one.Lines[0].Hours.V * times)
-                        && one.Lines[0]
-                            .Amounts.Zip(many.Lines[0].Amounts)
+                    return Near(many.Reckoned.Lines[0].Hours.V, one.Reckoned.Lines[0].Hours.V * times)
+                        && one.Reckoned.Lines[0]
+                            .Amounts.Zip(many.Reckoned.Lines[0].Amounts)
                             .All(a => Near(a.Second.V, a.First.V * times));
                 },
                 iter: 400
@@ -84,8 +86,9 @@ public class BookPropertyTests
                     {
                         var (fewer, more) = (Try(entry, quantity, coats - 1), Try(entry, quantity, coats));
                         if (
-                            more.Hours.V < fewer.Hours.V
-                            || more.Buying.Sum(b => b.Need.V) < fewer.Buying.Sum(b => b.Need.V)
+                            more.Reckoned.Costs.Hours.V < fewer.Reckoned.Costs.Hours.V
+                            || more.Reckoned.Costs.Buying.Sum(b => b.Need.V)
+                                < fewer.Reckoned.Costs.Buying.Sum(b => b.Need.V)
                         )
                             return false;
                     }
@@ -102,7 +105,10 @@ public class BookPropertyTests
                             ],
                         };
                     var (less, waster) = (Try(Wasting(waste), quantity), Try(Wasting(waste + 5), quantity));
-                    return waster.Lines[0].Amounts.Zip(less.Lines[0].Amounts).All(a => a.First.V >= a.Second.V);
+                    return waster
+                        .Reckoned.Lines[0]
+                        .Amounts.Zip(less.Reckoned.Lines[0].Amounts)
+                        .All(a => a.First.V >= a.Second.V);
                 },
                 iter: 200
             );
@@ -127,12 +133,12 @@ public class BookPropertyTests
                         ],
                     };
                     var (a, b) = (Try(assembly, quantity), Try(shuffled, quantity));
-                    return a.Lines[0]
-                            .Item.Parts.Select((p, i) => (p.Id, a.Lines[0].Amounts[i].V))
+                    return a.Reckoned.Lines[0]
+                            .Item.Parts.Select((p, i) => (p.Id, a.Reckoned.Lines[0].Amounts[i].V))
                             .OrderBy(x => x.Id)
                             .SequenceEqual(
-                                b.Lines[0]
-                                    .Item.Parts.Select((p, i) => (p.Id, b.Lines[0].Amounts[i].V))
+                                b.Reckoned.Lines[0]
+                                    .Item.Parts.Select((p, i) => (p.Id, b.Reckoned.Lines[0].Amounts[i].V))
                                     .OrderBy(x => x.Id)
                             )
                         && a.Price.Direct.V == b.Price.Direct.V;
@@ -148,7 +154,7 @@ public class BookPropertyTests
                 {
                     var packs = raw.Select(p => new Pack("p", p.Item1 / 2m, p.Item2)).ToImmutableArray();
                     decimal Cost(decimal need) =>
-                        CheapestPacks.Cover(need, packs).Zip(packs).Sum(p => p.First * p.Second.Price);
+                        CheapestPacks.Cover(need, packs).Counts.Zip(packs).Sum(p => p.First * p.Second.Price);
                     return Cost((a + b) / 10m) <= Cost(a / 10m) + Cost(b / 10m);
                 },
                 iter: 1000
@@ -160,24 +166,26 @@ public class BookPropertyTests
         foreach (var job in DemoJobs.Fixed())
         {
             var reckoning = Sample.Reckon(job);
-            var byClass = LineCosts.Of(reckoning, Trace.Silent).ByClass;
-            var travel = reckoning.Charges.Where(c => c.Item is null).Sum(c => c.Cost.V);
+            var byClass = LineCosts.Of(reckoning.Reckoned, Trace.Silent).Lines;
+            var travel = reckoning.Reckoned.Costs.Charges.Where(c => c.Item is null).Sum(c => c.Cost.V);
             var setUpHours =
                 job.Pricing.SetUp is { } id && job.Book[id] is SetUp setUp
-                    ? reckoning.Roles.Where(r => r.Role.Id == setUp.Role).Sum(r => r.Cost.V) - byLabour(setUp.Role)
+                    ? reckoning.Reckoned.Costs.Roles.Where(r => r.Role.Id == setUp.Role).Sum(r => r.Cost.V)
+                        - byLabour(setUp.Role)
                     : 0;
             decimal byLabour(Guid role) =>
-                reckoning.Lines.Sum(l => l.Item.Parts.Select((p, i) => p.Entry.Id == role ? l.Amounts[i].V : 0).Sum())
-                * reckoning.Roles.Single(r => r.Role.Id == role).LoadedCost.V;
+                reckoning.Reckoned.Lines.Sum(l =>
+                    l.Item.Parts.Select((p, i) => p.Entry.Id == role ? l.Amounts[i].V : 0).Sum()
+                ) * reckoning.Reckoned.Costs.Roles.Single(r => r.Role.Id == role).LoadedCost.V;
             Assert.InRange(
-                byClass.Sum(l => l.Sum(c => c.V)) + travel + setUpHours - reckoning.Price.Direct.V,
+                byClass.Sum(l => l.Sum(c => c.Of.V)) + travel + setUpHours - reckoning.Price.Direct.V,
                 -0.03m,
                 0.03m
             );
             // What was bought is shared in whole cents and nothing is left.
             Assert.Equal(
-                reckoning.Buying.Sum(b => Rounding.Money(b.Cost(job.Pricing.MaterialCost).V)),
-                byClass.Sum(l => l[1].V)
+                reckoning.Reckoned.Costs.Buying.Sum(b => Rounding.Money(b.Cost(job.Pricing.MaterialCost).V)),
+                byClass.Sum(l => l[CostClass.Material].V)
             );
         }
     }

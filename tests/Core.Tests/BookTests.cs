@@ -1,10 +1,14 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Xunit;
 
@@ -30,7 +34,7 @@ public class BookTests
     private static Assembly Assembly(Measure measure, params Component[] parts) =>
         new(Sample.NewId(), 1, "Assembly", "S", measure, [.. parts], "", "");
 
-    private static Reckoning.Reckoning Try(
+    private static Estimate Try(
         WorkEntry entry,
         BookEntry[] book,
         UnitSystem units,
@@ -49,8 +53,12 @@ public class BookTests
         return reckoning;
     }
 
-    private static decimal Amount(Reckoning.Reckoning reckoning, string part) =>
-        reckoning.Lines[0].Amounts[Array.FindIndex(reckoning.Lines[0].Item.Parts, p => p.Name == part)].V;
+    private static decimal Amount(Estimate reckoning, string part) =>
+        reckoning
+            .Reckoned
+            .Lines[0]
+            .Amounts[Array.FindIndex(reckoning.Reckoned.Lines[0].Item.Parts, p => p.Name == part)]
+            .V;
 
     [Fact]
     public void Coats_are_a_pace_for_all_together()
@@ -58,7 +66,10 @@ public class BookTests
         // Estimating model §3: 600 ft² at 2 coats is 600/95 h = 6.3158, not 600/160 + 600/95.
         var role = Sample.Role();
         var rate = Sample.Rate(Measure.NetWallArea, role, null, "160 ft² per h", "95 ft² per h", "68 ft² per h");
-        Assert.Equal(6.3158m, decimal.Round(Try(rate, [role], UnitSystem.Feet, null, ("netWallArea", 600)).Hours.V, 4));
+        Assert.Equal(
+            6.3158m,
+            decimal.Round(Try(rate, [role], UnitSystem.Feet, null, ("netWallArea", 600)).Reckoned.Costs.Hours.V, 4)
+        );
         var refused = Assert.Throws<RefusedException>(() =>
             Try(rate, [role], UnitSystem.Feet, t => t with { Coats = 4 })
         );
@@ -81,13 +92,13 @@ public class BookTests
                 decimal.Round(Amount(reckoning, "Mixer, forced action"), 3)
             )
         );
-        Assert.Equal([83m], reckoning.Buying[0].Packs);
+        Assert.Equal([83m], reckoning.Reckoned.Costs.Buying[0].Packs.Counts);
         // The other of the either-or group drives the laying as well.
         var slate = path.Components.Single(c => c.Name == "Gravel, slate").Id;
         var other = Try(path, all, UnitSystem.Metres, t => t with { Picks = [slate] }, ("area", 62), ("perimeter", 44));
         Assert.Equal(4.905m, decimal.Round(Amount(other, "Mix and lay"), 3));
-        Assert.Equal("Dried gravel, slate", other.Buying[0].Material.Name);
-        Assert.DoesNotContain(other.Lines[0].Item.Parts, p => p.Name == "Gravel, amber");
+        Assert.Equal("Dried gravel, slate", other.Reckoned.Costs.Buying[0].Material.Name);
+        Assert.DoesNotContain(other.Reckoned.Lines[0].Item.Parts, p => p.Name == "Gravel, amber");
     }
 
     [Fact]
@@ -121,7 +132,7 @@ public class BookTests
         Assert.Equal(0.379m, decimal.Round(perArea, 3));
         var all = Storage.Demo.StarterBook.Entries.ToArray();
         var tile = (Assembly)all.First(e => e.Name == "Wall tile");
-        var grout = Try(tile, all, UnitSystem.Metres, null, ("netWallArea", 10)).Lines[0];
+        var grout = Try(tile, all, UnitSystem.Metres, null, ("netWallArea", 10)).Reckoned.Lines[0];
         Assert.Equal(
             decimal.Round(10 * 0.379m * 1.05m, 9),
             decimal.Round(grout.Amounts[Array.FindIndex(grout.Item.Parts, p => p.Name == "Grout")].V, 9)
@@ -221,7 +232,7 @@ public class BookTests
             null,
             ("netWallArea", 320)
         );
-        Assert.Equal((11m, 11m), (panels.Buying[0].Need.V, panels.Buying[0].Bought.V));
+        Assert.Equal((11m, 11m), (panels.Reckoned.Costs.Buying[0].Need.V, panels.Reckoned.Costs.Buying[0].Bought.V));
     }
 
     [Fact]
@@ -258,10 +269,10 @@ public class BookTests
         );
         Assert.Equal(
             ["2 × 5 gal pail + 5 × drum", "23 × 50 lb bag", "6 × 1 gal jug"],
-            sealing.Buying.Select(b =>
+            sealing.Reckoned.Costs.Buying.Select(b =>
                 string.Join(
                     " + ",
-                    b.Packs.Select((n, i) => (n, i))
+                    b.Packs.Counts.Select((n, i) => (n, i))
                         .Where(p => p.n > 0)
                         .Select(p => $"{p.n} × {b.Material.Packs[p.i].Name}")
                 )
@@ -289,7 +300,10 @@ public class BookTests
         var all = Storage.Demo.StarterBook.Entries.ToArray();
         var assembly = (Assembly)all.First(e => e.Name == "Old floor, take up");
         var taken = Try(assembly, all, UnitSystem.Feet, null, ("floorArea", 243));
-        Assert.Equal((0.54375m, 3m), (decimal.Round(Amount(taken, "Skip"), 9), taken.Buying.Single().Bought.V));
+        Assert.Equal(
+            (0.54375m, 3m),
+            (decimal.Round(Amount(taken, "Skip"), 9), taken.Reckoned.Costs.Buying.Single().Bought.V)
+        );
         // 10.125 ft³ are 0.28671 m³, at 0.9 t/m³ 0.25804 t, 0.28444 short tons.
         Assert.Equal(0.28444m, decimal.Round(Amount(taken, "Tipping"), 5));
         Assert.Contains("asbestos", assembly.Hazard);
@@ -374,8 +388,8 @@ public class BookTests
         var (onJob, onPlace, onBand, onLine) = (On("job", 1.1m), On("place", 1.2m), On("band", 1.3m), On("line", 1.5m));
         BookEntry[] book = [role, rate, onJob, onPlace, onBand, onLine];
         var (job, work, place) = Sample.With("R 5 x 4 x 3; band dado to 1", book, rate.Id, UnitSystem.Metres);
-        decimal Hours() => Sample.Reckon(job).Hours.V;
-        JsonNode? Json<T>(T value) => System.Text.Json.JsonSerializer.SerializeToNode(value, JobJson.Options);
+        decimal Hours() => Sample.Reckon(job).Reckoned.Costs.Hours.V;
+        JsonNode? Json<T>(T value) => System.Text.Json.JsonSerializer.SerializeToNode(value, CoreJson.Options);
         // 18 m of wall: 54 m² in all, 18 m² in the dado.
         Assert.Equal(5.4m, Hours());
         job = job.Do(new SetConditions(Sample.NewId(), [], [onJob.Id]), book);
@@ -420,7 +434,11 @@ public class BookTests
         var reckoning = Try(rate, [role, paint, sheet], UnitSystem.Metres, null, ("netFaceArea", 100));
         Assert.Equal(
             (100m, 6.5m, 16.25m),
-            (reckoning.Lines[0].Quantity.V, reckoning.Hours.V, reckoning.Buying[0].Need.V)
+            (
+                reckoning.Reckoned.Lines[0].Quantity.V,
+                reckoning.Reckoned.Costs.Hours.V,
+                reckoning.Reckoned.Costs.Buying[0].Need.V
+            )
         );
     }
 
@@ -451,11 +469,13 @@ public class BookTests
             .Fill(second, [job.Places[0].Id], CellState.Included);
         var reckoning = Sample.Reckon(job);
         (decimal, decimal) Paid(string name) =>
-            reckoning.Equipment.Single(e => e.Equipment.Name == name) is var e ? (e.Units.V, e.Cost.V) : default;
+            reckoning.Reckoned.Costs.Equipment.Single(e => e.Equipment.Name == name) is var e
+                ? (e.Units.V, e.Cost.V)
+                : default;
         Assert.Equal((4m, 160m), Paid("Saw"));
         Assert.Equal((4m, 400m), Paid("Lift"));
-        var lines = LineCosts.Of(reckoning, Trace.Silent).ByClass;
-        Assert.Equal(560m, lines.Sum(l => l[2].V));
+        var lines = LineCosts.Of(reckoning.Reckoned, Trace.Silent).Lines;
+        Assert.Equal(560m, lines.Sum(l => l[CostClass.Equipment].V));
     }
 
     [Fact]
@@ -480,13 +500,13 @@ public class BookTests
         Assert.Equal(
             (2.5m, 1.875m, 0.625m, 1.25m),
             (
-                reckoning.Lines[0].Hours.V,
+                reckoning.Reckoned.Lines[0].Hours.V,
                 decimal.Round(Amount(reckoning, "One"), 9),
                 decimal.Round(Amount(reckoning, "Two"), 9),
                 Amount(reckoning, "Roller")
             )
         );
-        Assert.Equal(2.5m, decimal.Round(reckoning.Hours.V, 9));
+        Assert.Equal(2.5m, decimal.Round(reckoning.Reckoned.Costs.Hours.V, 9));
     }
 
     [Fact]
@@ -510,15 +530,19 @@ public class BookTests
         Assert.Equal(
             (100m, 62m, 200m, 0m),
             (
-                reckoning.Buying[0].Bought.V,
-                reckoning.Buying[0].Leftover.V,
-                reckoning.Buying[0].BoughtCost.V,
-                reckoning.Buying[0].Delivery.V
+                reckoning.Reckoned.Costs.Buying[0].Bought.V,
+                reckoning.Reckoned.Costs.Buying[0].Leftover.V,
+                reckoning.Reckoned.Costs.Buying[0].BoughtCost.V,
+                reckoning.Reckoned.Costs.Buying[0].Delivery?.V ?? 0
             )
         );
         Assert.Equal(
             (50m, 12m, 60m),
-            (reckoning.Buying[1].Bought.V, reckoning.Buying[1].Leftover.V, reckoning.Buying[1].Delivery.V)
+            (
+                reckoning.Reckoned.Costs.Buying[1].Bought.V,
+                reckoning.Reckoned.Costs.Buying[1].Leftover.V,
+                reckoning.Reckoned.Costs.Buying[1].Delivery!.V
+            )
         );
         Assert.Equal(360m, reckoning.Price.Direct.V);
     }
@@ -534,10 +558,16 @@ public class BookTests
         var (job, work, place) = Sample.With("R 5 x 4 x 3", [role, paint, rate], rate.Id, UnitSystem.Metres);
         job = job.Do(new SetWork(Sample.NewId(), work, "supply", "we", "customerMaterial"));
         var labourOnly = Sample.Reckon(job);
-        Assert.Equal((2m, 0m), (labourOnly.Hours.V, labourOnly.Buying.Sum(b => b.Bought.V)));
+        Assert.Equal(
+            (2m, 0m),
+            (labourOnly.Reckoned.Costs.Hours.V, labourOnly.Reckoned.Costs.Buying.Sum(b => b.Bought.V))
+        );
         job = job.Set(work, place, "supply", "customer");
         var none = Sample.Reckon(job);
-        Assert.Equal((0m, 0m, 20m), (none.Hours.V, none.Price.Direct.V, none.Lines.Single().Quantity.V));
+        Assert.Equal(
+            (0m, 0m, 20m),
+            (none.Reckoned.Costs.Hours.V, none.Price.Direct.V, none.Reckoned.Lines.Single().Quantity.V)
+        );
     }
 
     [Theory]
@@ -559,7 +589,7 @@ public class BookTests
         Assert.Equal(
             (decimal)loaded,
             Try(Sample.Rate(Measure.FloorArea, role, null, "1 m² per h"), [role], UnitSystem.Metres)
-                .Roles[0]
+                .Reckoned.Costs.Roles[0]
                 .LoadedCost.V
         );
     }
@@ -645,7 +675,10 @@ public class BookTests
         job = job.Do(new SetPricing(Sample.NewId(), "setUp", null, setUp.Id.ToString()), setUp);
         var reckoning = Sample.Reckon(job);
         // 60 h by three people of eight hours are 2.5, so three days: 3 · (30 + 15) min · 3 people = 6.75 h; 30 km at 0.50.
-        Assert.Equal((66.75m, 15m), (reckoning.Hours.V, reckoning.Charges.Single().Cost.V));
+        Assert.Equal(
+            (66.75m, 15m),
+            (reckoning.Reckoned.Costs.Hours.V, reckoning.Reckoned.Costs.Charges.Single().Cost.V)
+        );
         Assert.Equal(66.75m * 30 + 15, reckoning.Price.Direct.V);
     }
 
@@ -678,8 +711,11 @@ public class BookTests
             UnitSystem.Metres
         );
         var reckoning = Sample.Reckon(job);
-        Assert.Equal((480m, 85m + 4 * 2 * 5), (reckoning.Price.Classes[3].Cost.V, reckoning.Price.Classes[4].Cost.V));
-        var lines = LineCosts.Of(reckoning, Trace.Silent).ByClass;
-        Assert.Equal((480m, 125m), (lines.Sum(l => l[3].V), lines.Sum(l => l[4].V)));
+        Assert.Equal(
+            (480m, 85m + 4 * 2 * 5),
+            (reckoning.Price.Classes[CostClass.Subcontract].Cost.V, reckoning.Price.Classes[CostClass.Fixed].Cost.V)
+        );
+        var lines = LineCosts.Of(reckoning.Reckoned, Trace.Silent).Lines;
+        Assert.Equal((480m, 125m), (lines.Sum(l => l[CostClass.Subcontract].V), lines.Sum(l => l[CostClass.Fixed].V)));
     }
 }

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Emendum.Core.Drawings;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
 using Xunit;
 
 namespace Emendum.Core.Tests;

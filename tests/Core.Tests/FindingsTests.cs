@@ -4,6 +4,7 @@ using Emendum.Core.Checks;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
 using Emendum.Storage.Demo;
 using Xunit;
@@ -14,7 +15,7 @@ namespace Emendum.Core.Tests;
 public class FindingsTests
 {
     private static IReadOnlyList<Finding> Of(Job job) =>
-        Findings.Of(Sample.Reckon(job), StarterBook.Entries, StarterPlaces.Sizes);
+        Findings.Of(Sample.Reckon(job).Reckoned, StarterBook.Entries, StarterPlaces.Sizes);
 
     private static string[] Kinds(Job job) =>
         [.. Of(job).Where(f => f.Reason.Length == 0).Select(f => f.Key.Split('/')[0])];
@@ -131,9 +132,9 @@ public class FindingsTests
         );
         Assert.Equal(
             "rate",
-            Assert.Single(Findings.Of(Sample.Reckon(one), [.. others], StarterPlaces.Sizes)).Key.Split('/')[0]
+            Assert.Single(Findings.Of(Sample.Reckon(one).Reckoned, [.. others], StarterPlaces.Sizes)).Key.Split('/')[0]
         );
-        Assert.Empty(Findings.Of(Sample.Reckon(one), [.. others.Take(2)], StarterPlaces.Sizes));
+        Assert.Empty(Findings.Of(Sample.Reckon(one).Reckoned, [.. others.Take(2)], StarterPlaces.Sizes));
     }
 
     [Fact]

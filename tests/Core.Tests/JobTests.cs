@@ -2,11 +2,13 @@ using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Emendum.Storage.Demo;
 using Xunit;
@@ -70,7 +72,7 @@ public class JobTests
                     foreach (var seed in seeds)
                     {
                         job = job.Do(RandomCommand(job, new Random(seed)));
-                        reckoning = Reckoner.Reckon(job, Trace.Silent, reckoning);
+                        reckoning = Estimate.Of(job, Trace.Silent, reckoning);
                     }
                     return Dump(reckoning) == Dump(Sample.Reckon(Read(File(job))));
                 },
@@ -136,11 +138,11 @@ public class JobTests
         };
     }
 
-    internal static string Dump(Reckoning.Reckoning r)
+    internal static string Dump(Estimate r)
     {
         var text = new StringBuilder();
         void Put(Val? value) => text.Append(value is { } v ? Rounding.Text(v.V) : "-").Append('\n');
-        foreach (var line in r.Lines)
+        foreach (var line in r.Reckoned.Lines)
         {
             text.Append(line.Item.Item.Id).Append(line.Measures.Place.Id);
             Put(line.Quantity);
@@ -149,27 +151,27 @@ public class JobTests
             foreach (var measure in Enum.GetValues<Measure>())
                 Put(line.Measures[measure]);
         }
-        foreach (var role in r.Roles)
+        foreach (var role in r.Reckoned.Costs.Roles)
             Put(role.Cost);
-        foreach (var buy in r.Buying)
+        foreach (var buy in r.Reckoned.Costs.Buying)
         {
             Put(buy.Need);
             Put(buy.BoughtCost);
             Put(buy.NeedCost);
         }
-        foreach (var equipment in r.Equipment)
+        foreach (var equipment in r.Reckoned.Costs.Equipment)
             Put(equipment.Cost);
         foreach (
             var value in new Val?[]
             {
-                r.Hours,
-                r.CrewDays,
-                r.FloorArea,
+                r.Reckoned.Costs.Hours,
+                r.Reckoned.Costs.CrewDays,
+                r.Reckoned.Costs.FloorArea,
                 r.Price.BeforeTax,
                 r.Price.Tax,
                 r.Price.Total,
-                r.Price.Margin,
-                r.Price.PerFloor,
+                r.Price.Margin?.Value,
+                r.Price.PerFloor?.Value,
             }
         )
             Put(value);

@@ -1,8 +1,11 @@
 using CsCheck;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Emendum.Storage.Demo;
 using Xunit;
@@ -60,7 +63,7 @@ public class PlaceCommandsTests
             new EditPlaces(Sample.NewId(), [.. rooms.Select(r => new PlaceWas(r.Id, r.Line))], "height", "9'6")
         );
         Assert.Equal("Study 14 x 11 x 9'6; door 3 x 7 into Hall; window 4 x 5 x2", Named(now, "Study").Line);
-        Assert.Equal(52 * 9.5m, Sample.Reckon(now).Measures[rooms[0].Id][Measure.GrossWallArea].V);
+        Assert.Equal(52 * 9.5m, Sample.Reckon(now).Reckoned.Measures[rooms[0].Id][Measure.GrossWallArea].V);
         UndoneIs(job, undone);
         var loft = Named(job, "Loft");
         Assert.Contains(
@@ -86,7 +89,7 @@ public class PlaceCommandsTests
             job,
             new EditPlaces(Sample.NewId(), [.. Was(job, "Hall", "Bedroom")], "opening", "window 3 x 4 x2 sill")
         ).Job;
-        Assert.Equal(2, Sample.Reckon(now).Measures[Named(now, "Bedroom").Id][Measure.WindowCount].V);
+        Assert.Equal(2, Sample.Reckon(now).Reckoned.Measures[Named(now, "Bedroom").Id][Measure.WindowCount].V);
         now = Both(now, new EditPlaces(Sample.NewId(), [.. Was(now, "Bedroom", "Front")], "count", "3")).Job;
         Assert.Equal("Front face 40 x 18; x3; gable 40 x 9", Named(now, "Front").Line);
         now = Both(
@@ -116,7 +119,10 @@ public class PlaceCommandsTests
         Assert.True(now.Cells.ContainsKey(new(now.Work[0].Id, copy)));
         UndoneIs(job, undone);
         // Both studies' doors lead into the hall now.
-        Assert.Equal(52 - 3 - 3 - 3, Sample.Reckon(now).Measures[Named(now, "Hall").Id][Measure.SkirtingLength].V);
+        Assert.Equal(
+            52 - 3 - 3 - 3,
+            Sample.Reckon(now).Reckoned.Measures[Named(now, "Hall").Id][Measure.SkirtingLength].V
+        );
     }
 
     [Fact]
@@ -234,7 +240,7 @@ public class PlaceCommandsTests
             new AddPlaces(Sample.NewId(), [.. places], [new(paint, Sample.NewId()), new(ceiling, Sample.NewId())])
         );
         Assert.Equal((20, 2, 40), (now.Places.Length, now.Work.Length, now.Cells.Count));
-        Assert.Equal(0, Sample.Reckon(now).Hours.V);
+        Assert.Equal(0, Sample.Reckon(now).Reckoned.Costs.Hours.V);
         UndoneIs(job, undone);
         // A second lot uses the work that is there.
         var more = Both(now, new AddPlaces(Sample.NewId(), [places[0] with { Place = Sample.NewId() }], [])).Job;
@@ -297,7 +303,7 @@ public class PlaceCommandsTests
             .Do(new SetPlaces(Sample.NewId(), "finish", [new(job.Places[0].Id, "", "'=profiled")]));
         foreach (var units in new[] { UnitSystem.Feet, UnitSystem.Metres })
         {
-            var (columns, rows) = PlaceTable.Write(Sample.Reckon(job));
+            var (columns, rows) = PlaceList.Of(Sample.Reckon(job).Reckoned);
             var read = PlaceTable.Read(
                 [.. rows.Select(r => (IReadOnlyList<string>)[.. r.Select(c => c.Text)])],
                 TableField.Guess(PlaceTable.Fields, columns),
@@ -344,8 +350,8 @@ public class PlaceCommandsTests
                 Assert.Equal<TypedMeasure>(a.Typed.ToArray(), b.Typed.ToArray());
                 foreach (var measure in a.Shape.Has)
                     Assert.Equal(
-                        Sample.Reckon(job).Measures[a.Id][measure].V,
-                        Sample.Reckon(again with { Units = UnitSystem.Feet }).Measures[b.Id][measure].V
+                        Sample.Reckon(job).Reckoned.Measures[a.Id][measure].V,
+                        Sample.Reckon(again with { Units = UnitSystem.Feet }).Reckoned.Measures[b.Id][measure].V
                     );
             }
         }
@@ -368,8 +374,10 @@ public class PlaceCommandsTests
         );
         job = job.Do(new SetScheduleItem(Sample.NewId(), walls, "", "measure/netWallArea/House"))
             .Do(new SetScheduleItem(Sample.NewId(), paint, "", $"work/{job.Work[0].Id}"));
-        var checks = ScheduleCheck.Of(Sample.Reckon(job), Trace.Silent);
-        var net = Sample.Reckon(job).Job.Places.Sum(p => Sample.Reckon(job).Measures[p.Id][Measure.NetWallArea].V);
+        var checks = ScheduleCheck.Of(Sample.Reckon(job).Reckoned, Trace.Silent);
+        var net = Sample
+            .Reckon(job)
+            .Job.Places.Sum(p => Sample.Reckon(job).Reckoned.Measures[p.Id][Measure.NetWallArea].V);
         Assert.Equal((double)net * 0.09290304, (double)checks[0].Ours!.Value.V, 1e-9);
         Assert.True(checks[0].Apart);
         Assert.Equal(net - 1500, checks[1].Difference!.Value.V);
@@ -430,7 +438,7 @@ public class PlaceCommandsTests
                         try
                         {
                             var (now, changes) = Commands.Apply(job, command, _ => null);
-                            (job, reckoned) = (now, Reckoner.Reckon(now, Trace.Silent, reckoned));
+                            (job, reckoned) = (now, Estimate.Of(now, Trace.Silent, reckoned));
                             undo.Push(changes);
                         }
                         catch (RefusedException)
@@ -442,7 +450,10 @@ public class PlaceCommandsTests
                     var whole = Sample.Reckon(job);
                     foreach (var place in job.Places)
                     foreach (var measure in place.Shape.Has)
-                        if (whole.Measures[place.Id][measure].V != reckoned.Measures[place.Id][measure].V)
+                        if (
+                            whole.Reckoned.Measures[place.Id][measure].V
+                            != reckoned.Reckoned.Measures[place.Id][measure].V
+                        )
                             return false;
                     while (undo.TryPop(out var changes))
                         job = ChangeSet.Apply(job, ChangeSet.Reversed([.. changes]));

@@ -1,7 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using CsCheck;
-using Emendum.Core.Jobs;
+using Emendum.Core.Figures;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Xunit;
@@ -13,7 +14,7 @@ public class PlaceLineTests
     /// <summary>Everything of a reading but how its lengths were typed.</summary>
     private static string Measured(TapeReading reading)
     {
-        var node = JsonSerializer.SerializeToNode(reading, JobJson.Options)!;
+        var node = JsonSerializer.SerializeToNode(reading, CoreJson.Options)!;
         void Strip(JsonNode? part)
         {
             if (part is JsonObject thing)

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using CsCheck;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using NetTopologySuite.Geometries;
 using Xunit;
 
@@ -260,7 +262,7 @@ public class PlaceMeasuresTests
             .Empty()
             .Do(new AddPlace(Sample.NewId(), hall, "Hall 20 x 6 x 9; door 3 x 7", "", null))
             .Do(new AddPlace(Sample.NewId(), study, "Study 14 x 11 x 9; door 3 x 7 deep 4\" into hall", "", null));
-        var (a, b) = (Sample.Reckon(job).Measures[hall], Sample.Reckon(job).Measures[study]);
+        var (a, b) = (Sample.Reckon(job).Reckoned.Measures[hall], Sample.Reckon(job).Reckoned.Measures[study]);
         Assert.Equal(
             (468 - 42m, 46m, 1m, 34m),
             (a[Measure.NetWallArea].V, a[Measure.SkirtingLength].V, a[Measure.DoorCount].V, a[Measure.RevealLength].V)
@@ -307,7 +309,7 @@ public class PlaceMeasuresTests
             Explanation.Sentence(trace.Figures[$"places/{place}/grossWallArea"])
         );
         var back = now.Do(new SetMeasure(Sample.NewId(), place, "grossWallArea", typed, null));
-        Assert.Equal(408, Sample.Reckon(back).Measures[place][Measure.GrossWallArea].V);
+        Assert.Equal(408, Sample.Reckon(back).Reckoned.Measures[place][Measure.GrossWallArea].V);
         Assert.Contains(
             "is a area",
             Assert

@@ -1,4 +1,5 @@
 using CsCheck;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
@@ -12,22 +13,29 @@ namespace Emendum.Core.Tests;
 
 public class PriceTests
 {
+    private static Total T(decimal value) => new(value, "", new("test", "given"));
+
     private static Price Of(decimal labour, decimal material, PricingTerms terms)
     {
         var role = Sample.Role();
         var goods = Sample.Material("Goods", Unit.Each, null, null, 0);
         return Price.Of(
             terms,
-            new(
-                [new(role, 40, 25, labour)],
-                [new(goods, "", "", 1, 1, [], 1, 0, material, material, 0)],
-                [],
-                [],
-                [],
-                []
-            ),
-            40,
-            100,
+            new()
+            {
+                Roles = [new(role, T(40), T(25), T(labour))],
+                Buying = [new(goods, "", T(1), 1, new([], 0, 0), T(1), T(0), T(material), T(material), null)],
+                Equipment = [],
+                Subcontracts = [],
+                Charges = [],
+                Once = [],
+                Worked = T(40),
+                Hours = T(40),
+                CrewDays = T(5),
+                Duration = new(T(5), T(0)),
+                FloorArea = T(100),
+            },
+            [],
             Trace.Silent
         );
     }

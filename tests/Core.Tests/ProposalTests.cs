@@ -1,5 +1,6 @@
 using CsCheck;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
@@ -194,9 +195,9 @@ public class ProposalTests
     {
         // 480 ft² ÷ 60 ft²/h = 8 h; 320 ÷ 60 = 5.33 h; 2 · 256 ÷ 60 = 8.53 h.
         var (job, work, _, study, cells) = House();
-        Assert.Equal(Rounding.Figure(1312m / 60), Sample.Reckon(job).Hours.V, 11);
+        Assert.Equal(Rounding.Figure(1312m / 60), Sample.Reckon(job).Reckoned.Costs.Hours.V, 11);
         job = job.Set(work, study, "step", 0.5m).Set(work, cells, "step", 0.25m);
-        Assert.Equal(8 + 5.5m + 8.75m, Sample.Reckon(job).Hours.V);
+        Assert.Equal(8 + 5.5m + 8.75m, Sample.Reckon(job).Reckoned.Costs.Hours.V);
         Assert.Throws<RefusedException>(() => job.Set(work, study, "step", 0m));
     }
 
@@ -233,7 +234,7 @@ public class ProposalTests
                         );
                     job = job with { Proposal = job.Proposal with { Detail = detail } };
                     var reckoning = Sample.Reckon(job);
-                    if (reckoning.Lines.Any(l => l.Hidden))
+                    if (reckoning.Reckoned.Lines.Any(l => l.Hidden))
                         Interlocked.Increment(ref hidden);
                     var rows = Proposal.Of(reckoning, Trace.Silent).OfType<PriceTable>().First().Rows;
                     var (subtotal, total) = (

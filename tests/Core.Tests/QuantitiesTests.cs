@@ -1,4 +1,5 @@
 using CsCheck;
+using Emendum.Core.Figures;
 using Emendum.Core.Quantities;
 using Xunit;
 

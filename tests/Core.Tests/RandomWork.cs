@@ -3,7 +3,10 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 using Emendum.Storage.Demo;
@@ -13,7 +16,7 @@ namespace Emendum.Core.Tests;
 /// <summary>Random commands of the Work station, as its grid, sheets and dialogs give them.</summary>
 internal static class RandomWork
 {
-    private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+    private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, CoreJson.Options);
 
     private static T Any<T>(Random random, IReadOnlyList<T> list) => list[random.Next(list.Count)];
 

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
@@ -20,8 +22,11 @@ public class ReckoningTests
         var role = Sample.Role();
         var rate = Sample.Rate(Measure.NetWallArea, role, null, "160 ft² per h", "95 ft² per h", "68 ft² per h");
         var (job, work, _) = Sample.With("R 20 x 10 x 10", [role, rate], rate.Id);
-        Assert.Equal(6.3158m, decimal.Round(Sample.Reckon(job).Hours.V, 4));
-        Assert.Equal(600m / 160m, Sample.Reckon(job.Do(new SetWork(Sample.NewId(), work, "coats", 2, 1))).Hours.V);
+        Assert.Equal(6.3158m, decimal.Round(Sample.Reckon(job).Reckoned.Costs.Hours.V, 4));
+        Assert.Equal(
+            600m / 160m,
+            Sample.Reckon(job.Do(new SetWork(Sample.NewId(), work, "coats", 2, 1))).Reckoned.Costs.Hours.V
+        );
         var refused = Assert.Throws<RefusedException>(() => job.Do(new SetWork(Sample.NewId(), work, "coats", 2, 4)));
         Assert.Contains("Rate has no pace for 4 coats", refused.Message);
     }
@@ -34,8 +39,8 @@ public class ReckoningTests
             Sample.Rate(Measure.FloorArea, role, null, "200 ft² per h"),
             Sample.Rate(Measure.FloorArea, role, null, "0.5 h per 100 ft²")
         );
-        Assert.Equal(1m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, one], one.Id).Job).Hours.V);
-        Assert.Equal(1m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, two], two.Id).Job).Hours.V);
+        Assert.Equal(1m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, one], one.Id).Job).Reckoned.Costs.Hours.V);
+        Assert.Equal(1m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, two], two.Id).Job).Reckoned.Costs.Hours.V);
     }
 
     [Fact]
@@ -43,7 +48,7 @@ public class ReckoningTests
     {
         var role = Sample.Role();
         var rate = Sample.Rate(Measure.FloorArea, role, null, "9.290304 m² per h");
-        Assert.Equal(2m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, rate], rate.Id).Job).Hours.V);
+        Assert.Equal(2m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, rate], rate.Id).Job).Reckoned.Costs.Hours.V);
     }
 
     private static (Job Job, Guid Work) Paint(string line)
@@ -67,9 +72,9 @@ public class ReckoningTests
     public void Worked_example_of_buying()
     {
         // Estimating model §5: 900 ft², 2 coats → 4.75 gal; one pail, 215.00; need cost 204.25.
-        var buy = Sample.Reckon(Paint("R 30 x 15 x 10").Job).Buying.Single();
+        var buy = Sample.Reckon(Paint("R 30 x 15 x 10").Job).Reckoned.Costs.Buying.Single();
         Assert.Equal((4.75m, 5m, 215m, 204.25m), (buy.Need.V, buy.Bought.V, buy.BoughtCost.V, buy.NeedCost.V));
-        Assert.Equal([0m, 1m], buy.Packs);
+        Assert.Equal([0m, 1m], buy.Packs.Counts);
     }
 
     [Fact]
@@ -88,9 +93,9 @@ public class ReckoningTests
         );
         var rate = Sample.Rate(Measure.NetWallArea, role, paint, "160 ft² per h");
         var (job, _, _) = Sample.With("R 20 x 10 x 10 x8", [role, paint, rate], rate.Id);
-        var buy = Sample.Reckon(job).Buying.Single();
+        var buy = Sample.Reckon(job).Reckoned.Costs.Buying.Single();
         Assert.Equal((4.8m, 5m), (buy.Need.V, buy.Bought.V));
-        Assert.Equal([0m, 1m], buy.Packs);
+        Assert.Equal([0m, 1m], buy.Packs.Counts);
     }
 
     [Fact]
@@ -102,7 +107,7 @@ public class ReckoningTests
         job = job.Do(new AddWork(Sample.NewId(), second, entry, null))
             .Fill(second, [job.Places[0].Id], CellState.Included)
             .Do(new SetWork(Sample.NewId(), second, "colour", "", "Gannet white"));
-        Assert.Equal(["", "Gannet white"], Sample.Reckon(job).Buying.Select(b => b.Colour));
+        Assert.Equal(["", "Gannet white"], Sample.Reckon(job).Reckoned.Costs.Buying.Select(b => b.Colour));
     }
 
     [Fact]
@@ -170,14 +175,14 @@ public class ReckoningTests
             UnitSystem.Metres
         );
         var reckoning = Sample.Reckon(job);
-        var line = reckoning.At(new(work, place))!;
+        var line = reckoning.Reckoned.At(new(work, place))!;
         decimal Amount(string name) => line.Amounts[Array.FindIndex(line.Item.Parts, p => p.Name == name)].V;
         Assert.Equal(2.06m, Amount("Gravel"));
         Assert.Equal(4.905m, decimal.Round(Amount("Lay"), 3));
         Assert.Equal(decimal.Round(46.2m / 18, 9), decimal.Round(Amount("Edge"), 9));
         Assert.Equal(decimal.Round((2.06m / 0.42m + 46.2m / 18) / 3, 9), decimal.Round(Amount("Mixer"), 9));
         Assert.Equal(2.450m, decimal.Round((2.06m / 0.42m + 44m / 18) / 3, 3));
-        Assert.Equal([83m], reckoning.Buying.Single().Packs);
+        Assert.Equal([83m], reckoning.Reckoned.Costs.Buying.Single().Packs.Counts);
     }
 
     [Fact]
@@ -228,7 +233,10 @@ public class ReckoningTests
         var rate = Sample.Rate(Measure.FloorArea, role, null, "100 ft² per h");
         Assert.Equal(
             25.74m,
-            Sample.Reckon(Sample.With("R 10 x 10 x 8", [role, rate], rate.Id).Job).Roles.Single().LoadedCost.V
+            Sample
+                .Reckon(Sample.With("R 10 x 10 x 8", [role, rate], rate.Id).Job)
+                .Reckoned.Costs.Roles.Single()
+                .LoadedCost.V
         );
     }
 
@@ -240,7 +248,7 @@ public class ReckoningTests
                 {
                     var need = tenths / 10m;
                     var packs = raw.Select(p => new Pack("p", p.Item1 / 2m, p.Item2)).ToImmutableArray();
-                    var counts = CheapestPacks.Cover(need, packs);
+                    var counts = CheapestPacks.Cover(need, packs).Counts;
                     var (cost, size) = (
                         counts.Zip(packs).Sum(p => p.First * p.Second.Price),
                         counts.Zip(packs).Sum(p => p.First * p.Second.Size)
@@ -293,10 +301,10 @@ public class ReckoningTests
                             )
                         )
                         .ToArray();
-                    return by[0].Hours.V < by[1].Hours.V
-                        && by[1].Hours.V < by[2].Hours.V
-                        && by[0].Buying[0].Need.V < by[1].Buying[0].Need.V
-                        && by[1].Buying[0].Need.V < by[2].Buying[0].Need.V;
+                    return by[0].Reckoned.Costs.Hours.V < by[1].Reckoned.Costs.Hours.V
+                        && by[1].Reckoned.Costs.Hours.V < by[2].Reckoned.Costs.Hours.V
+                        && by[0].Reckoned.Costs.Buying[0].Need.V < by[1].Reckoned.Costs.Buying[0].Need.V
+                        && by[1].Reckoned.Costs.Buying[0].Need.V < by[2].Reckoned.Costs.Buying[0].Need.V;
                 },
                 iter: 40
             );

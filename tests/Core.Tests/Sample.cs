@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
 using Emendum.Storage.Demo;
 
@@ -37,7 +39,7 @@ internal static class Sample
                     new(
                         place,
                         ChangeSet.Get(job, $"cells/{work}/{place}/{field}"),
-                        JsonSerializer.SerializeToNode(now, JobJson.Options)
+                        JsonSerializer.SerializeToNode(now, CoreJson.Options)
                     ),
                 ]
             ),
@@ -105,7 +107,7 @@ internal static class Sample
             ""
         );
 
-    public static Reckoning.Reckoning Reckon(Job job) => Reckoner.Reckon(job, Trace.Silent);
+    public static Estimate Reckon(Job job) => Estimate.Of(job, Trace.Silent);
 
     public static PlaceMeasures Measure(string line, UnitSystem units = UnitSystem.Feet, string rule = "net") =>
         PlaceMeasures.Of(

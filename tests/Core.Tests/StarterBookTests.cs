@@ -1,7 +1,10 @@
 using Emendum.Core.Book;
-using Emendum.Core.Jobs;
+using Emendum.Core.Figures;
+using Emendum.Core.Json;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -32,7 +35,7 @@ public class StarterBookTests
             new(
                 [
                     .. System
-                        .Text.Json.JsonSerializer.Serialize(entry with { Id = Guid.Empty }, JobJson.Options)
+                        .Text.Json.JsonSerializer.Serialize(entry with { Id = Guid.Empty }, CoreJson.Options)
                         .Where(c => !char.IsAsciiDigit(c) && c != '.'),
                 ]
             );
@@ -53,8 +56,10 @@ public class StarterBookTests
         {
             var trace = Trace.Recording();
             var reckoning = Trial.Usual(units).Of(entry, All.GetValueOrDefault, trace);
-            Assert.True(reckoning.Lines.Single().Quantity.V > 0);
-            foreach (var (part, amount) in reckoning.Lines[0].Item.Parts.Zip(reckoning.Lines[0].Amounts))
+            Assert.True(reckoning.Reckoned.Lines.Single().Quantity.V > 0);
+            foreach (
+                var (part, amount) in reckoning.Reckoned.Lines[0].Item.Parts.Zip(reckoning.Reckoned.Lines[0].Amounts)
+            )
                 Assert.True(amount.V > 0, part.Name);
             if (entry is PriceOnlyItem)
                 Assert.True(reckoning.Priced.Single().Price.V > 0);

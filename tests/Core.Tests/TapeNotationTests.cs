@@ -1,6 +1,8 @@
 using CsCheck;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
 using Xunit;
 
 namespace Emendum.Core.Tests;

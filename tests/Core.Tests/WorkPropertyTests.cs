@@ -1,6 +1,9 @@
 using CsCheck;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
-using Emendum.Core.Reckoning;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Reports;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -118,7 +121,7 @@ public class WorkPropertyTests
                             .Changes;
                         reckoning = changes.IsEmpty
                             ? reckoning
-                            : Reckoner.Reckon(job = after, Trace.Silent, reckoning, ChangeSet.OnlyCells(changes));
+                            : Estimate.Of(job = after, Trace.Silent, reckoning, ChangeSet.OnlyCells(changes));
                     }
                     return JobTests.Dump(reckoning) == JobTests.Dump(Sample.Reckon(JobTests.Read(JobTests.File(job))));
                 },

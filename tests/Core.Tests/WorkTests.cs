@@ -3,12 +3,15 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 using Emendum.Core.Checks;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Emendum.Storage.Demo;
 using Xunit;
@@ -64,7 +67,7 @@ public class WorkTests
                 work,
                 field,
                 ChangeSet.Get(job, $"work/{work}/{field}"),
-                JsonSerializer.SerializeToNode(now, JobJson.Options)
+                JsonSerializer.SerializeToNode(now, CoreJson.Options)
             ),
             Book
         );
@@ -73,12 +76,12 @@ public class WorkTests
     public void A_cell_takes_its_own_coats_and_falls_back_to_its_items()
     {
         var (job, work, big, small) = Rooms();
-        Assert.Equal(Rounding.Figure(300m / 60 + 200m / 60), Sample.Reckon(job).Hours.V);
+        Assert.Equal(Rounding.Figure(300m / 60 + 200m / 60), Sample.Reckon(job).Reckoned.Costs.Hours.V);
         var own = job.Set(work, small, "coats", 1, Book);
         var reckoning = Sample.Reckon(own);
         // 300 ÷ 60 + 200 ÷ 100; 300 ft² twice and 200 once at 400 ft² a gallon.
-        Assert.Equal(7m, reckoning.Hours.V);
-        Assert.Equal(2m, reckoning.Buying.Single().Need.V);
+        Assert.Equal(7m, reckoning.Reckoned.Costs.Hours.V);
+        Assert.Equal(2m, reckoning.Reckoned.Costs.Buying.Single().Need.V);
         Assert.True(own.Cells[new(work, small)].Differs);
         Assert.False(own.Cells[new(work, big)].Differs);
         var back = own.Do(new FallBack(Sample.NewId(), [work], [big, small], own.Seen([work], [big, small])));
@@ -94,13 +97,13 @@ public class WorkTests
     {
         var (job, work, _, small) = Rooms();
         job = Set(job.Set(work, small, "product", Other.Id, Book), work, "colour", "Tern");
-        var buying = Sample.Reckon(job).Buying;
+        var buying = Sample.Reckon(job).Reckoned.Costs.Buying;
         Assert.Equal(
             [("Paint", 1.5m), ("Other paint", Rounding.Figure(400m / 300))],
             buying.Select(b => (b.Material.Name, b.Need.V))
         );
         job = job.Set(work, small, "colour", "Slate", Book);
-        Assert.Equal(["Tern", "Slate"], Sample.Reckon(job).Buying.Select(b => b.Colour));
+        Assert.Equal(["Tern", "Slate"], Sample.Reckon(job).Reckoned.Costs.Buying.Select(b => b.Colour));
         // What the lines cost still adds up to what the job costs.
         Assert.Equal(
             Sample.Reckon(job).Price.Direct.V,
@@ -116,8 +119,11 @@ public class WorkTests
             .Set(work, small, "difficulty", "hard")
             .Set(work, small, "role", Book[4].Id, Book);
         var reckoning = Sample.Reckon(job);
-        Assert.Equal(5m + 200m / 50 * 1.5m, reckoning.Hours.V);
-        Assert.Equal([("Painter", 5m), ("Foreman", 6m)], reckoning.Roles.Select(r => (r.Role.Name, r.Hours.V)));
+        Assert.Equal(5m + 200m / 50 * 1.5m, reckoning.Reckoned.Costs.Hours.V);
+        Assert.Equal(
+            [("Painter", 5m), ("Foreman", 6m)],
+            reckoning.Reckoned.Costs.Roles.Select(r => (r.Role.Name, r.Hours.V))
+        );
         Assert.Equal(
             "difficulty",
             Assert.Throws<RefusedException>(() => job.Set(work, small, "difficulty", "odd", Book)).Refusal.Field
@@ -130,7 +136,7 @@ public class WorkTests
         var (job, work, _, small) = Rooms();
         job = job.Do(new EditPlaces(Sample.NewId(), [new(small, job.Place(small)!.Line)], "count", "3"));
         job = job.Set(work, small, "quantity", new TypedQuantity(Kind.Area, "12'6 x 8", UnitSystem.Feet), Book);
-        Assert.Equal([300m, 300m], Sample.Reckon(job).Lines.Select(l => l.Quantity.V));
+        Assert.Equal([300m, 300m], Sample.Reckon(job).Reckoned.Lines.Select(l => l.Quantity.V));
         Assert.Equal(
             "quantity",
             Assert
@@ -151,8 +157,8 @@ public class WorkTests
         job = job.Do(new EditPlaces(Sample.NewId(), [new(small, job.Place(small)!.Line)], "count", "2"));
         job = job.Set(work, small, "allowance", "250", Book);
         var reckoning = Sample.Reckon(job);
-        Assert.Equal(5m, reckoning.Hours.V);
-        Assert.Equal(1.5m, reckoning.Buying.Single().Need.V);
+        Assert.Equal(5m, reckoning.Reckoned.Costs.Hours.V);
+        Assert.Equal(1.5m, reckoning.Reckoned.Costs.Buying.Single().Need.V);
         Assert.Equal(500m, reckoning.Price.PriceOnly.V);
         Assert.Equal(reckoning.Price.BeforeTax.V, reckoning.Price.OfCosts.V + 500m);
         Assert.Equal(500m, Spread.Of(reckoning, Trace.Silent).Lines[1].V);
@@ -207,9 +213,9 @@ public class WorkTests
         job = job.Fill(work, [small], CellState.Alternate);
         var reckoning = Sample.Reckon(job);
         Assert.Equal(without.Price.Total.V, reckoning.Price.Total.V);
-        Assert.Equal(200m, reckoning.At(new(work, small))!.Quantity.V);
+        Assert.Equal(200m, reckoning.Reckoned.At(new(work, small))!.Quantity.V);
         var trace = Trace.Recording();
-        var alternate = Alternates.Of(Reckoner.Reckon(job, trace), trace).Single();
+        var alternate = Alternates.Of(Estimate.Of(job, trace), trace).Single();
         // Alone it buys a gallon of its own: what it would cost as a job of its own.
         var alone = Sample.Reckon(
             job.Do(new RemovePlaces(Sample.NewId(), [job.Places[0].Id])).Fill(work, [small], CellState.Included)
@@ -229,12 +235,12 @@ public class WorkTests
     {
         var (job, work, big, _) = Rooms();
         job = job.Do(new SetPace(Sample.NewId(), null, new(1.25m, "lift out of order")));
-        Assert.Equal(Rounding.Figure(500m / 60 * 1.25m), Sample.Reckon(job).Hours.V);
+        Assert.Equal(Rounding.Figure(500m / 60 * 1.25m), Sample.Reckon(job).Reckoned.Costs.Hours.V);
         Assert.Contains(
             "× 1.25 (lift out of order)",
             Explanation.Sentence(
                 Reported.Record(job).Trace.Figures[
-                    $"cells/{work}/{big}/parts/{Sample.Reckon(job).Lines[0].Item.Parts[0].Id}"
+                    $"cells/{work}/{big}/parts/{Sample.Reckon(job).Reckoned.Lines[0].Item.Parts[0].Id}"
                 ]
             ),
             StringComparison.Ordinal
@@ -303,6 +309,40 @@ public class WorkTests
         );
     }
 
+    [Theory]
+    [InlineData("1,5", false)]
+    [InlineData("1,234", false)]
+    [InlineData("12345,67", false)]
+    [InlineData("1.234,5", false)]
+    [InlineData("1,234.5", true)]
+    [InlineData("1,234,567", true)]
+    [InlineData("1234.5", true)]
+    [InlineData(".5", true)]
+    [InlineData("1e3", true)]
+    [InlineData("1,23.5", false)]
+    [InlineData("12,34,567", false)]
+    [InlineData("1,5 m2", false)]
+    public void A_comma_in_a_pasted_number_is_never_guessed_at(string text, bool taken)
+    {
+        // In a metric job 1,5 is 1.5 to one person and nothing at all to another; it is never 15.
+        var (job, work, place) = Sample.With(
+            "Hall 5 x 4 x 3",
+            [.. StarterBook.Entries],
+            StarterBook.Id(100),
+            Quantities.UnitSystem.Metres
+        );
+        Cell Paste() =>
+            job.Do(new PasteCells(Sample.NewId(), [work], [place], "i", [text], true)).Cells[new(work, place)];
+        if (taken)
+            Assert.NotNull(Paste().Quantity);
+        else
+            Assert.Contains(
+                $"“{text}”",
+                Assert.Throws<RefusedException>(() => Paste()).Message,
+                StringComparison.Ordinal
+            );
+    }
+
     [Fact]
     public void A_copied_block_is_laid_as_often_as_it_fits_and_keeps_only_what_fits_other_work()
     {
@@ -340,7 +380,7 @@ public class WorkTests
         job = job.Set(work, big, "source", "bands/1");
         job = job.Do(new CopyCells(Sample.NewId(), [work], [big], [work], [plain], "."));
         Assert.Equal("", job.Cells[new(work, plain)].Source);
-        Assert.Equal(288m, Sample.Reckon(job).Lines[1].Quantity.V);
+        Assert.Equal(288m, Sample.Reckon(job).Reckoned.Lines[1].Quantity.V);
     }
 
     [Fact]
@@ -391,8 +431,8 @@ public class WorkTests
         var job = DemoJobs.Fixed().Single(j => j.Info.Number == "2039");
         var eggshell = StarterBook.Id(20);
         var replaced = job.Do(new ReplaceProduct(Sample.NewId(), eggshell, StarterBook.Id(2006)));
-        Assert.DoesNotContain(Sample.Reckon(replaced).Buying, b => b.Material.Id == eggshell);
-        Assert.Equal(Sample.Reckon(job).Hours.V, Sample.Reckon(replaced).Hours.V);
+        Assert.DoesNotContain(Sample.Reckon(replaced).Reckoned.Costs.Buying, b => b.Material.Id == eggshell);
+        Assert.Equal(Sample.Reckon(job).Reckoned.Costs.Hours.V, Sample.Reckon(replaced).Reckoned.Costs.Hours.V);
         var tile = job.Do(new ReplaceProduct(Sample.NewId(), StarterBook.Id(2004), StarterBook.Id(2005)));
         Assert.Contains(tile.Book[StarterBook.Id(2201)].Needs, n => n == StarterBook.Id(2005));
         Assert.DoesNotContain(tile.Book[StarterBook.Id(2201)].Needs, n => n == StarterBook.Id(2004));
@@ -421,7 +461,7 @@ public class WorkTests
         var (job, work, _, _) = Rooms();
         var dear = Paint with { Packs = [new("1 gal", 1, 60)] };
         var changed = job.Do(new SetEntry(Sample.NewId(), Paint, dear), Book);
-        Assert.Equal(3 * 60m, Sample.Reckon(changed).Buying.Single().BoughtCost.V);
+        Assert.Equal(3 * 60m, Sample.Reckon(changed).Reckoned.Costs.Buying.Single().BoughtCost.V);
         Assert.Throws<ConflictException>(() =>
             changed.Do(new SetEntry(Sample.NewId(), Paint, dear with { WastePercent = 3 }), Book)
         );
@@ -435,7 +475,10 @@ public class WorkTests
         );
         var newest = Paint with { Version = 2, Packs = [new("1 gal", 1, 44)] };
         var taken = changed.Do(new TakeFromBook(Sample.NewId(), [Paint.Id], null), [newest, Painter, Walls]);
-        Assert.Equal((2, 3 * 44m), (taken.Book[Paint.Id].Version, Sample.Reckon(taken).Buying.Single().BoughtCost.V));
+        Assert.Equal(
+            (2, 3 * 44m),
+            (taken.Book[Paint.Id].Version, Sample.Reckon(taken).Reckoned.Costs.Buying.Single().BoughtCost.V)
+        );
         // Taking a rate drops what its work item has instead.
         var own = Set(job, work, "pace", "90 ft² per h");
         Assert.Null(own.Do(new TakeFromBook(Sample.NewId(), [Walls.Id], work), Book).Item(work)!.Pace);
@@ -493,7 +536,7 @@ public class WorkTests
     {
         var (job, work, big, small) = Rooms();
         job = job.Set(work, big, "coats", 2, Book);
-        static JsonNode? Json<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+        static JsonNode? Json<T>(T value) => JsonSerializer.SerializeToNode(value, CoreJson.Options);
         SetCells To(JsonNode? wasBig, JsonNode? wasSmall) =>
             new(Sample.NewId(), work, "coats", [new(small, wasSmall, Json(1)), new(big, wasBig, Json(1))]);
         // Seen as it was before the big room was set: neither is set.
@@ -530,7 +573,7 @@ public class WorkTests
     {
         var condition = new Condition(Sample.NewId(), 1, "occupied", "people work here", 1.25m, 1, 1);
         var (job, _, big, small) = Rooms();
-        var on = JsonSerializer.SerializeToNode(new[] { new PlaceCondition(condition.Id, "") }, JobJson.Options);
+        var on = JsonSerializer.SerializeToNode(new[] { new PlaceCondition(condition.Id, "") }, CoreJson.Options);
         var after = job.Do(
             new SetPlaces(
                 Sample.NewId(),
@@ -539,7 +582,10 @@ public class WorkTests
             ),
             [.. Book, condition]
         );
-        Assert.Equal(Rounding.Figure((300m / 60 * 1.25m) + (200m / 60 * 1.25m)), Sample.Reckon(after).Hours.V);
+        Assert.Equal(
+            Rounding.Figure((300m / 60 * 1.25m) + (200m / 60 * 1.25m)),
+            Sample.Reckon(after).Reckoned.Costs.Hours.V
+        );
         Assert.True(after.Book.ContainsKey(condition.Id));
         Assert.Throws<RefusedException>(() =>
             job.Do(new SetPlaces(Sample.NewId(), "line", [new(big, "", "Big 9 x 9 x 9")]))

@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Numerics;
 using System.Text.Json;
+using Emendum.Core.Figures;
+using Emendum.Core.Pricing;
 
 namespace Emendum.Core.Tests;
 

@@ -1,9 +1,10 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Core.Pricing;
-using Emendum.Core.Reckoning;
-using Emendum.Core.Work;
+using Emendum.Core.Reports;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -126,7 +127,7 @@ public class WorkingsTests
         job = job.Do(new SetWork(Sample.NewId(), work, "pace", null, "80 ft² per h"));
         var explanation = Explanation
             .Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!
-            .ToJsonString(JobJson.Options);
+            .ToJsonString(CoreJson.Options);
         Assert.Contains(
             $"\"op\":\"typed\",\"value\":\"80\",\"unit\":\"ft²\",\"label\":\"Paint\",\"link\":\"work/{work}\"",
             explanation
@@ -140,7 +141,7 @@ public class WorkingsTests
         var (job, work, place) = Sample.With("Study 14'6 x 11 x 8", [], StarterBook.Id(111));
         var explanation = Explanation
             .Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!
-            .ToJsonString(JobJson.Options);
+            .ToJsonString(CoreJson.Options);
         Assert.Contains($"\"text\":\"14'6\",\"link\":\"places/{place}\"", explanation);
         Assert.Contains($"\"link\":\"book/{StarterBook.Id(111)}\"", explanation);
     }

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
 using Google.OrTools.Sat;
 using Xunit;
@@ -20,7 +22,7 @@ public class PacksTests
                 .Select(i => new Pack($"p{i}", random.Next(1, 60) / 4m, random.Next(50, 20_000) / 100m))
                 .ToImmutableArray();
             var need = random.Next(1, 2_000) / 8m;
-            var counts = CheapestPacks.Cover(need, packs);
+            var counts = CheapestPacks.Cover(need, packs).Counts;
             Assert.True(counts.Zip(packs).Sum(p => p.First * p.Second.Size) >= need);
             var cost = counts.Zip(packs).Sum(p => p.First * p.Second.Price);
             // In eighths of the unit and in cents.
@@ -28,6 +30,28 @@ public class PacksTests
                 Solved((int)(need * 8), [.. packs.Select(p => ((int)(p.Size * 8), (int)(p.Price * 100)))]),
                 (long)(cost * 100)
             );
+        }
+    }
+
+    [Fact]
+    public void Awkward_packs_are_as_cheap_as_the_solver_finds_them_or_as_near_as_is_said()
+    {
+        var random = new Random(20261125);
+        for (var n = 0; n < 60; n++)
+        {
+            // Sizes in thousandths without a common divisor, at prices per unit that lie close together; needs of a few units and of hundreds of them.
+            var packs = Enumerable
+                .Range(0, random.Next(2, 7))
+                .Select(i => random.Next(300, 30_000) / 1000m)
+                .Select((size, i) => new Pack($"p{i}", size, decimal.Round(size * random.Next(380, 420) / 100m, 2)))
+                .ToImmutableArray();
+            var need = random.Next(1_000, n % 2 == 0 ? 40_000 : 900_000) / 1000m;
+            var choice = CheapestPacks.Cover(need, packs);
+            Assert.True(choice.Counts.Zip(packs).Sum(p => p.First * p.Second.Size) >= need);
+            var cost = choice.Counts.Zip(packs).Sum(p => p.First * p.Second.Price);
+            var least =
+                Solved((int)(need * 1000), [.. packs.Select(p => ((int)(p.Size * 1000), (int)(p.Price * 100)))]) / 100m;
+            Assert.InRange(cost, least, least + choice.Above);
         }
     }
 

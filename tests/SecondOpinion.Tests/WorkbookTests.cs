@@ -1,6 +1,6 @@
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
-using Emendum.Core.Pricing;
-using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Documents;
 using Emendum.Storage.Demo;
 using NPOI.SS.UserModel;

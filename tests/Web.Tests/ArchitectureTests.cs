@@ -1,6 +1,7 @@
 using System.Text.RegularExpressions;
 using ArchUnitNET.Domain;
 using ArchUnitNET.Loader;
+using Emendum.Core.Jobs;
 using Xunit;
 using static ArchUnitNET.Fluent.ArchRuleDefinition;
 
@@ -44,6 +45,53 @@ public partial class ArchitectureTests
                 $"{Layers[layer].GetName().Name} depends on {Layers[other].GetName().Name}"
             );
         }
+    }
+
+    /// <summary>The order inside the core: each knows itself and those before it. The last three look at all before them, and nobody looks at them.</summary>
+    private static readonly string[] Order =
+    [
+        "Quantities",
+        "Figures",
+        "Json",
+        "Places",
+        "Book",
+        "Work",
+        "Jobs",
+        "Cutting",
+        "Reckoning",
+        "Pricing",
+        "Proposals",
+        "Delivery",
+        "Drawings",
+        "Checks",
+        "Reports",
+    ];
+
+    [Fact]
+    public void Inside_the_core_nothing_knows_what_comes_after_it()
+    {
+        static int At(IType type) =>
+            // Refusals and plain text stand beside the quantities, under the core's own name.
+            type.Namespace.FullName == "Emendum.Core"
+                ? 0
+                : Array.IndexOf(Order, type.Namespace.FullName.Split('.').ElementAtOrDefault(2));
+        var core = All
+            .Types.Where(t =>
+                t.Assembly.Name.StartsWith("Emendum.Core,", StringComparison.Ordinal)
+                || t.Assembly.Name == "Emendum.Core"
+            )
+            .Where(t => t.Namespace.FullName.StartsWith("Emendum.Core", StringComparison.Ordinal))
+            .ToList();
+        Assert.InRange(core.Count, 100, 10_000);
+        Assert.All(core, type => Assert.True(At(type) >= 0, $"{type.FullName} stands in no part of the order."));
+        var wrong =
+            from type in core
+            from dependency in type.Dependencies
+            let target = dependency.Target
+            where target.Namespace?.FullName.StartsWith("Emendum.Core", StringComparison.Ordinal) == true
+            where At(target) > At(type) || (At(target) >= Order.Length - 3 && At(target) != At(type))
+            select $"{type.FullName} knows {target.FullName}";
+        Assert.True(!wrong.Any(), string.Join("\n", wrong.Distinct().Order(StringComparer.Ordinal)));
     }
 
     [Fact]

@@ -1,6 +1,9 @@
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Xunit;
 
 namespace Emendum.Web.Tests;

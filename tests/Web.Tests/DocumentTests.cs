@@ -1,13 +1,14 @@
 using System.Diagnostics;
 using System.Text.Json.Nodes;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
-using Emendum.Core.Reckoning;
 using Emendum.Documents;
 using Emendum.Storage.Demo;
 using UglyToad.PdfPig;
 using Xunit;
-using Trace = Emendum.Core.Reckoning.Trace;
+using Trace = Emendum.Core.Figures.Trace;
 
 namespace Emendum.Web.Tests;
 
@@ -20,7 +21,7 @@ public class DocumentTests
     }
 
     private static byte[] Pdf(Job job) =>
-        ProposalPdf.Write(Proposal.Of(Reckoner.Reckon(job, Trace.Silent), Trace.Silent), job.Info);
+        ProposalPdf.Write(Proposal.Of(Estimate.Of(job, Trace.Silent), Trace.Silent), job.Info);
 
     [Theory]
     [InlineData(Detail.Total)]
@@ -29,7 +30,7 @@ public class DocumentTests
     public void The_PDF_says_what_the_blocks_say(Detail detail)
     {
         var job = Library(detail);
-        var blocks = Proposal.Of(Reckoner.Reckon(job, Trace.Silent), Trace.Silent);
+        var blocks = Proposal.Of(Estimate.Of(job, Trace.Silent), Trace.Silent);
         using var pdf = PdfDocument.Open(Pdf(job));
         var pages = pdf.GetPages().ToArray();
         var text = Squeezed(string.Concat(pages.Select(p => p.Text)));
@@ -135,7 +136,7 @@ public class DocumentTests
         var (code, output, _) = Cli("reckon", file);
         Assert.Equal(0, code);
         Assert.Equal(
-            Core.Quantities.Rounding.Text(Reckoner.Reckon(job, Trace.Silent).Price.Total.V),
+            Core.Quantities.Rounding.Text(Estimate.Of(job, Trace.Silent).Price.Total.V),
             (string)JsonNode.Parse(output)!["figures"]!["price/total"]!["value"]!
         );
         File.WriteAllText(file, "{");

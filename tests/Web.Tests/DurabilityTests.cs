@@ -1,4 +1,6 @@
 using System.Text.Json.Nodes;
+using Emendum.Core.Jobs;
+using Emendum.Core.Reckoning;
 using Emendum.Storage;
 using Xunit;
 

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Emendum.Core.Jobs;
 
 namespace Emendum.Web.Tests;
 

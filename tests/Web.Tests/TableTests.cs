@@ -3,7 +3,9 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
 using Emendum.Core;
+using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Work;
 using Emendum.Documents.Tables;
 using Xunit;
 

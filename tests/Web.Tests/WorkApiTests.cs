@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Emendum.Core.Jobs;
 using Xunit;
 
 namespace Emendum.Web.Tests;

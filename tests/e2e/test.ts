@@ -2,12 +2,16 @@ import { expect, test as plain } from "@playwright/test";
 
 export { expect, type Page } from "@playwright/test";
 
-/** Every test also fails on an error that a page throws and nothing on it catches. */
+/** Every test also fails on an error that a page throws and nothing on it catches, and on anything that a page wants to load and may not. */
 export const test = plain.extend<{ quiet: void }>({
   quiet: [
     async ({ context }, use) => {
       const thrown: string[] = [];
       context.on("weberror", (e) => thrown.push(String(e.error().stack)));
+      context.on("console", (said) => {
+        if (said.text().includes("Content Security Policy"))
+          thrown.push(said.text());
+      });
       await use();
       expect(thrown).toEqual([]);
     },

@@ -3875,7 +3875,7 @@ export interface components {
             /** Format: decimal */
             amount: null | string;
             figure: null | string;
-            shown?: null | string;
+            shown?: string;
         };
         PriceView: {
             steps: components["schemas"]["StepView"][];

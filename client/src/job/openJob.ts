@@ -9,8 +9,6 @@ export interface JobState {
   cells: ReadonlyMap<string, Cell>;
   /** What the last edit moved, shown for a moment. */
   delta: Schemas["DeltaView"] | null;
-  /** Counts answers; views made on request load anew when it changes. */
-  answers: number;
   /** A refusal that belongs to no field. */
   trouble: string;
 }
@@ -25,7 +23,7 @@ export class OpenJob {
   private waiting = 0;
 
   private constructor(job: Job) {
-    this.state = { job, cells: cellsOf(job), delta: null, answers: 0, trouble: "" };
+    this.state = { job, cells: cellsOf(job), delta: null, trouble: "" };
   }
 
   static async load(id: string): Promise<OpenJob> {
@@ -92,7 +90,7 @@ export class OpenJob {
 
   private async reload(): Promise<void> {
     const job = await fetchJob(this.state.job.id);
-    this.set({ job, cells: cellsOf(job), answers: this.state.answers + 1 });
+    this.set({ job, cells: cellsOf(job) });
   }
 
   private async take(answer: Answer): Promise<void> {
@@ -120,7 +118,6 @@ export class OpenJob {
       },
       cells,
       delta: answer.delta,
-      answers: this.state.answers + 1,
       trouble: "",
     });
   }

@@ -14,7 +14,7 @@ import "./measure.css";
 
 /** The Measure station: places, tape line, unfolded room, measures. */
 export function MeasurePage() {
-  const [, { job, answers }] = useJob();
+  const [, { job }] = useJob();
   const [search, setSearch] = useSearchParams();
   const [editingId, setEditing] = useState<string | null>(null);
   const [pointed, setPointed] = useState<string | null>(null);
@@ -33,7 +33,7 @@ export function MeasurePage() {
     [select],
   );
   const { data: sheet } = useQuery({
-    queryKey: ["place", job.id, selected?.id, answers],
+    queryKey: ["place", job.id, selected?.id, job.version],
     queryFn: async () =>
       (
         await api.GET("/api/jobs/{id}/places/{place}", {

@@ -11,11 +11,11 @@ import "./measure.css";
 
 /** The customer's schedule of quantities beside our own takeoff; rows that are more than 1 % apart are flagged. */
 export function SchedulePage() {
-  const [open, { job, answers }] = useJob();
+  const [open, { job }] = useJob();
   const [bringing, setBringing] = useState(false);
   const [only, setOnly] = useState(false);
   const { data } = useQuery({
-    queryKey: ["schedule", job.id, answers],
+    queryKey: ["schedule", job.id, job.version],
     queryFn: async () => (await api.GET("/api/jobs/{id}/schedule", { params: { path: { id: job.id } } })).data!,
     placeholderData: (kept) => kept,
   });

@@ -10,9 +10,9 @@ import "./price.css";
 
 /** The Price station: from cost to what the customer pays, and the terms that lead there. */
 export function PricePage() {
-  const [, { job, answers }] = useJob();
+  const [, { job }] = useJob();
   const { data: price } = useQuery({
-    queryKey: ["price", job.id, answers],
+    queryKey: ["price", job.id, job.version],
     queryFn: async () => (await api.GET("/api/jobs/{id}/price", { params: { path: { id: job.id } } })).data!,
     placeholderData: (kept) => kept,
   });

@@ -8,9 +8,9 @@ import "./proposal.css";
 
 /** The Proposal station: the page as the customer will see it, and what it shows. */
 export function ProposalPage() {
-  const [open, { job, answers }] = useJob();
+  const [open, { job }] = useJob();
   const { data: blocks } = useQuery({
-    queryKey: ["proposal", job.id, answers],
+    queryKey: ["proposal", job.id, job.version],
     queryFn: async () =>
       (await api.GET("/api/jobs/{id}/proposal", { params: { path: { id: job.id } } })).data as Schemas["Block"][],
     placeholderData: (kept) => kept,

@@ -87,7 +87,7 @@ function Frame() {
   }, [job.info.name]);
 
   const explain: Explainer = {
-    key: [job.id, state.answers],
+    key: [job.id, job.version],
     load: async (path) =>
       (
         await api.GET("/api/jobs/{id}/workings", {

@@ -3,7 +3,7 @@ import { useJob } from "../job/JobContext";
 
 /** The figures at the foot of every job screen; each shows for a moment what the last edit moved. */
 export function Tally() {
-  const [, { job, delta, answers }] = useJob();
+  const [, { job, delta }] = useJob();
   const { tally } = job;
   const items = [
     { label: "Labour", figure: tally.hours, moved: delta?.hours },
@@ -25,7 +25,7 @@ export function Tally() {
           </b>
           {item.moved && (
             <Figure
-              key={answers}
+              key={job.version}
               className="moved"
               figure={item.moved}
               label={`${item.label}, moved by the last edit`}

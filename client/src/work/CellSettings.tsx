@@ -14,9 +14,9 @@ const nothing: Partial<Record<keyof Own, unknown>> = { source: "", answers: [], 
 
 /** What the cells of a work item have instead of it, where they have anything. */
 export function useOwnCells(work: string): ReadonlyMap<string, Own> | undefined {
-  const [, { job, answers }] = useJob();
+  const [, { job }] = useJob();
   const { data } = useQuery({
-    queryKey: ["own", job.id, work, answers],
+    queryKey: ["own", job.id, work, job.version],
     queryFn: async () =>
       (await api.GET("/api/jobs/{id}/cells/{work}/own", { params: { path: { id: job.id, work } } })).data!,
     placeholderData: (kept, query) => (query?.queryKey[2] === work ? kept : undefined),

@@ -17,7 +17,7 @@ const stateWords = {
 
 /** Cells of one work item: how the figures of one came about, and what they have instead of their item. */
 export function CellSheet({ places, item }: { places: readonly string[]; item: Work }) {
-  const [open, { job, cells, answers }] = useJob();
+  const [open, { job, cells }] = useJob();
   const [applying, setApplying] = useState(false);
   const owns = useOwnCells(item.id);
   const there = places.filter((p) => cells.has(`${item.id}/${p}`));
@@ -25,7 +25,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
   const first = there[0] ?? places[0]!;
   const cell = one && cells.get(`${item.id}/${one.id}`);
   const { data: sheet } = useQuery({
-    queryKey: ["cell", job.id, answers, item.id, first],
+    queryKey: ["cell", job.id, job.version, item.id, first],
     queryFn: async () =>
       (
         await api.GET("/api/jobs/{id}/cells/{work}/{place}", {

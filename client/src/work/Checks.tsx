@@ -10,15 +10,16 @@ type Finding = Schemas["Finding"];
 
 /** What a second estimator would ask of this job. */
 function useChecks(): readonly Finding[] | undefined {
-  const [, { job, answers: now }] = useJob();
+  const [, { job }] = useJob();
+  const now = job.version;
   // While edits follow one another the checks wait; what they say is of no use in between.
-  const [answers, setAnswers] = useState(now);
+  const [settledAt, setSettledAt] = useState(now);
   useEffect(() => {
-    const settled = setTimeout(() => setAnswers(now), 600);
+    const settled = setTimeout(() => setSettledAt(now), 600);
     return () => clearTimeout(settled);
   }, [now]);
   return useQuery({
-    queryKey: ["checks", job.id, answers],
+    queryKey: ["checks", job.id, settledAt],
     queryFn: async () => (await api.GET("/api/jobs/{id}/checks", { params: { path: { id: job.id } } })).data!,
     placeholderData: (kept) => kept,
   }).data;

@@ -13,13 +13,13 @@ import { usePinned } from "./choices";
 /** An entry as this job has it. What is changed here stays in the job until it is kept in the Book on purpose. */
 export function EntryInJob() {
   const { entry: id } = useParams() as { entry: string };
-  const [open, { job, answers }] = useJob();
+  const [open, { job }] = useJob();
   const queries = useQueryClient();
   const [wrong, setWrong] = useState("");
   const path = { id: job.id, entry: id };
   const key = ["job-entry", job.id, id];
   const { data: view, error } = useQuery({
-    queryKey: [...key, answers],
+    queryKey: [...key, job.version],
     queryFn: async () => {
       const { data } = await api.GET("/api/jobs/{id}/book/{entry}", { params: { path } });
       latest.current = data!.entry;

@@ -40,10 +40,10 @@ export function DifferenceTable({
 
 /** A change made in this job kept in the Book, or the Book's entry taken into the job; never without showing what differs. */
 export function KeepInBook({ way, item, onClose }: { way: "keep" | "take"; item: Work; onClose: () => void }) {
-  const [open, { job, answers }] = useJob();
+  const [open, { job }] = useJob();
   const queries = useQueryClient();
   const { data } = useQuery({
-    queryKey: ["kept", job.id, answers, item.id],
+    queryKey: ["kept", job.id, job.version, item.id],
     queryFn: async () =>
       (await api.GET("/api/jobs/{id}/work/{work}/kept", { params: { path: { id: job.id, work: item.id } } })).data!,
   });

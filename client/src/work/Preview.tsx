@@ -8,13 +8,13 @@ import type { Edit } from "../job/openJob";
 
 /** What an edit would move before it is made: hours, materials, cost and price, then the work and goods that move. */
 export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean }) {
-  const [, { job, answers }] = useJob();
+  const [, { job }] = useJob();
   const [why, setWhy] = useState<string | null>(null);
   const [id] = useState(newId);
   const body = edit && ({ ...edit, id } as Command);
   const path = { id: job.id };
   const { data, error } = useQuery({
-    queryKey: ["preview", job.id, answers, edit],
+    queryKey: ["preview", job.id, job.version, edit],
     queryFn: async () => (await api.POST("/api/jobs/{id}/preview", { params: { path }, body: body! })).data!,
     enabled: edit !== null,
     placeholderData: (kept) => kept,
@@ -29,7 +29,7 @@ export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean })
     );
   if (!data) return <p className="note">Reckoning…</p>;
   const explain: Explainer = {
-    key: ["preview", job.id, answers, edit],
+    key: ["preview", job.id, job.version, edit],
     load: async (figure) =>
       (await api.POST("/api/jobs/{id}/preview/workings", { params: { path, query: { figure } }, body: body! })).data,
     source: () => null,

@@ -11,9 +11,9 @@ export function useChoices(kind: string): readonly Schemas["NamedEntry"][] {
 
 /** The entries that the job has, beside the Book's. */
 export function usePinned(): readonly Schemas["PinnedView"][] | undefined {
-  const [, { job, answers }] = useJob();
+  const [, { job }] = useJob();
   return useQuery({
-    queryKey: ["job-book", job.id, answers],
+    queryKey: ["job-book", job.id, job.version],
     queryFn: async () => (await api.GET("/api/jobs/{id}/book", { params: { path: { id: job.id } } })).data!,
     placeholderData: (kept) => kept,
   }).data;

@@ -6,9 +6,9 @@ import { useJob } from "../job/JobContext";
 
 /** Cost and price of cells, places and work, asked for while they are shown. */
 export function useCellMoney(shows: Shows) {
-  const [, { job, answers }] = useJob();
+  const [, { job }] = useJob();
   const { data } = useQuery({
-    queryKey: ["money", job.id, answers],
+    queryKey: ["money", job.id, job.version],
     queryFn: async () => (await api.GET("/api/jobs/{id}/cells/money", { params: { path: { id: job.id } } })).data!,
     enabled: inMoney(shows),
     placeholderData: (kept) => kept,

@@ -153,6 +153,7 @@ public sealed record Assembly(
             != Components.Length + Questions.Length
         )
             throw check.Wrong("components", "a part or question stands twice.");
+        check.Most(Questions.Length, MostComponents, "questions", "questions");
         if (Coats is < 1 or > 20)
             throw check.Wrong("coats", "coats are 1 to 20.");
         check.Text(Hazard, "hazard", 500);

@@ -110,6 +110,8 @@ public abstract record WorkEntry(
         check.Text(Wording, "wording", 2000);
         check.Text(CrewNote, "crewNote", 2000);
         check.Text(CustomerNote, "customerNote", 2000);
+        check.Most(Levels.Length, 20, "levels", "levels of difficulty");
+        check.Most(Accessories.Length, 100, "accessories", "accessories");
         for (var i = 0; i < Levels.Length; i++)
         {
             if (string.IsNullOrWhiteSpace(Levels[i].Name) || Levels[i].Name.Length > 60)
@@ -165,6 +167,13 @@ internal sealed class BookCheck(BookEntry entry, IReadOnlyDictionary<Guid, BookE
     {
         if (text.Length > most)
             throw Wrong(field, $"at most {most:#,0} characters.");
+    }
+
+    /// <summary>Refuses a list that is too long.</summary>
+    public void Most(int count, int most, string field, string what)
+    {
+        if (count > most)
+            throw Wrong(field, $"at most {most} {what}.");
     }
 
     /// <summary>Refuses a percentage below zero or beyond reason.</summary>

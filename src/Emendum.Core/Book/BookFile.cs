@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 
 namespace Emendum.Core.Book;
 
@@ -18,7 +18,7 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
     public static byte[] Write(IEnumerable<BookEntry> entries) =>
         JsonSerializer.SerializeToUtf8Bytes(
             new BookFile(CurrentVersion, [.. entries.OrderBy(e => e.Id)]),
-            JobJson.Indented
+            CoreJson.Indented
         );
 
     /// <summary>Reads a file and holds it against the Book: every entry with what it would change. Entries are known by id.</summary>
@@ -32,7 +32,7 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
                 JsonNode
                     .Parse(
                         bytes,
-                        documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false }
+                        documentOptions: new() { MaxDepth = CoreJson.Deepest, AllowDuplicateProperties = false }
                     )
                     ?.AsObject() ?? throw RefusedException.Of("file", "The file is empty.");
             if (
@@ -56,7 +56,7 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
         {
             try
             {
-                var entry = entries[i]?.Deserialize<BookEntry>(JobJson.Options);
+                var entry = entries[i]?.Deserialize<BookEntry>(CoreJson.Options);
                 if (entry is null)
                     wrongs[i] = "There is a hole in the list.";
                 else if (!seen.Add(entry.Id))

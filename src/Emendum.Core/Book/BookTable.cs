@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Emendum.Core.Jobs;
+using Emendum.Core.Figures;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
 
 namespace Emendum.Core.Book;
@@ -211,13 +212,13 @@ public static class BookTable
         var rows = new List<IReadOnlyList<string>>();
         foreach (var entry in entries)
         {
-            var node = JsonSerializer.SerializeToNode(entry, JobJson.Options)!.AsObject();
+            var node = JsonSerializer.SerializeToNode(entry, CoreJson.Options)!.AsObject();
             var row = new List<string> { entry.Id.ToString(), entry.KindName(), entry.Name };
             foreach (var column in Columns)
                 row.Add(node.Remove(column.Path, out var value) ? column.Write(value, names) : "");
             foreach (var told in new[] { "id", "kind", "name", "version" })
                 node.Remove(told);
-            row.Add(node.ToJsonString(JobJson.Options));
+            row.Add(node.ToJsonString(CoreJson.Options));
             rows.Add(row);
         }
         return ([.. Fields.Select(f => f.Heading)], rows);
@@ -307,7 +308,7 @@ public static class BookTable
             if (name.Length == 0)
                 throw RefusedException.Of("name", "The name is missing.");
             var start = old ?? Blank.Of(kind, id == Guid.Empty ? newId() : id, name, all.Values, newId);
-            var node = JsonSerializer.SerializeToNode(start, JobJson.Options)!.AsObject();
+            var node = JsonSerializer.SerializeToNode(start, CoreJson.Options)!.AsObject();
             node["name"] = name;
             try
             {
@@ -339,7 +340,7 @@ public static class BookTable
                         continue;
                     node[column.Path] = column.Read(text, names);
                 }
-                return node.Deserialize<BookEntry>(JobJson.Options)!;
+                return node.Deserialize<BookEntry>(CoreJson.Options)!;
             }
             catch (JsonException wrong)
             {

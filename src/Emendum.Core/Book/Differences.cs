@@ -1,6 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 
 namespace Emendum.Core.Book;
 
@@ -28,7 +28,7 @@ public static class Differences
     private static void Flatten(BookEntry? entry, Dictionary<string, string> into, Func<Guid, string?> name)
     {
         if (entry is not null)
-            Walk(JsonSerializer.SerializeToNode(entry, JobJson.Options), "");
+            Walk(JsonSerializer.SerializeToNode(entry, CoreJson.Options), "");
 
         void Walk(JsonNode? node, string path)
         {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Figures;
 
 namespace Emendum.Core.Book;
 
@@ -37,6 +38,8 @@ public sealed record LabourRole(Guid Id, int Version, string Name, decimal Wage,
     {
         if (Wage <= 0)
             throw check.Wrong("wage", "the wage must be more than zero.");
+        check.Most(Burden.Length, 40, "burden", "items of burden");
+        check.Most(Premiums.Length, 20, "premiums", "premiums");
         for (var i = 0; i < Burden.Length; i++)
         {
             var item = Burden[i];

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Figures;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Book;
@@ -152,6 +153,7 @@ public sealed record Material(
             && !((density.UnitA.Kind, density.UnitB.Kind) is (Kind.Mass, Kind.Volume) or (Kind.Volume, Kind.Mass))
         )
             throw check.Wrong("density", "a density is mass per volume, like 1.6 t per m³.");
+        check.Most(Stock.Length, 40, "stock", "rolls, sheets or lengths");
         for (var i = 0; i < Stock.Length; i++)
         {
             if (Stock[i].Wide.Length > 0)

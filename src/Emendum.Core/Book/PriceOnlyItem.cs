@@ -73,6 +73,7 @@ public sealed record PriceOnlyItem(
             throw check.Wrong("unit", $"{Measure.Name()} is {BookCheck.Words(Measure.Kind())}, not counted in {Unit}.");
         if (BreakKind == BreakKind.None != Breaks.IsEmpty)
             throw check.Wrong("breaks", BreakKind == BreakKind.None ? "say how the breaks work." : "it needs a break.");
+        check.Most(Breaks.Length, 50, "breaks", "breaks");
         for (var i = 0; i < Breaks.Length; i++)
         {
             if (Breaks[i].Price < 0)

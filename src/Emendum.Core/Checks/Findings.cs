@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
@@ -23,26 +24,22 @@ public sealed class Findings
     /// <summary>An opening is larger than usual when it has more than this many times the area of the firm's largest of its kind.</summary>
     public const decimal LargeOpening = 1.5m;
 
-    private readonly Reckoning.Reckoning reckoning;
+    private readonly Reckoned reckoned;
     private readonly Job job;
     private readonly IReadOnlyCollection<BookEntry> shelf;
     private readonly UsualSizes sizes;
     private readonly List<Finding> found = [];
 
-    private Findings(Reckoning.Reckoning reckoning, IReadOnlyCollection<BookEntry> shelf, UsualSizes sizes) =>
-        (this.reckoning, job, this.shelf, this.sizes) = (reckoning, reckoning.Job, shelf, sizes);
+    private Findings(Reckoned reckoned, IReadOnlyCollection<BookEntry> shelf, UsualSizes sizes) =>
+        (this.reckoned, job, this.shelf, this.sizes) = (reckoned, reckoned.Job, shelf, sizes);
 
     /// <summary>All findings, those that stand before those set aside, each in job order.</summary>
-    /// <param name="reckoning">The job.</param>
+    /// <param name="reckoned">The job.</param>
     /// <param name="shelf">The Book, for what is usual.</param>
     /// <param name="sizes">The firm's usual doors and windows.</param>
-    public static IReadOnlyList<Finding> Of(
-        Reckoning.Reckoning reckoning,
-        IReadOnlyCollection<BookEntry> shelf,
-        UsualSizes sizes
-    )
+    public static IReadOnlyList<Finding> Of(Reckoned reckoned, IReadOnlyCollection<BookEntry> shelf, UsualSizes sizes)
     {
-        var findings = new Findings(reckoning, shelf, sizes);
+        var findings = new Findings(reckoned, shelf, sizes);
         findings.Places();
         findings.Openings();
         findings.Work();
@@ -109,12 +106,12 @@ public sealed class Findings
             if (
                 Measures.Find(typed.Name) is { } measure
                 && Derived(place, measure) is { } derived
-                && Far(reckoning.Measures[place.Id][measure].V, derived)
+                && Far(reckoned.Measures[place.Id][measure].V, derived)
             )
                 Add(
                     $"typed/{place.Id}/{typed.Name}",
                     "Typed far from reckoned",
-                    $"{measure.Label(job.Units)} of {place.Name} is typed as {Shown(reckoning.Measures[place.Id][measure], measure, job.Units)}; its sizes give {Shown(derived, measure, job.Units)}.",
+                    $"{measure.Label(job.Units)} of {place.Name} is typed as {Shown(reckoned.Measures[place.Id][measure], measure, job.Units)}; its sizes give {Shown(derived, measure, job.Units)}.",
                     "A typed figure stands in place of the reckoned one, and stays when the sizes change.",
                     place.Id
                 );
@@ -180,7 +177,7 @@ public sealed class Findings
     private void Work()
     {
         var used = job.Cells.Keys.Select(k => k.Work).ToHashSet();
-        foreach (var item in reckoning.Items)
+        foreach (var item in reckoned.Items)
         {
             var id = item.Item.Id;
             if (!used.Contains(id))
@@ -204,9 +201,7 @@ public sealed class Findings
                     work: id
                 );
         }
-        foreach (
-            var none in reckoning.Lines.Where(l => l.Quantity.V == 0 && l.Allowance is null).GroupBy(l => l.OfItem)
-        )
+        foreach (var none in reckoned.Lines.Where(l => l.Quantity.V == 0 && l.Allowance is null).GroupBy(l => l.OfItem))
         {
             var (item, line) = (none.Key, none.First());
             var label = item.Measure.Label(job.Units);
@@ -227,9 +222,7 @@ public sealed class Findings
 
     private void TypedHere()
     {
-        foreach (
-            var line in reckoning.Lines.Where(l => l.Cell.Quantity is not null && l.Measures.Has(l.OfItem.Measure))
-        )
+        foreach (var line in reckoned.Lines.Where(l => l.Cell.Quantity is not null && l.Measures.Has(l.OfItem.Measure)))
         {
             var (measure, place) = (line.OfItem.Measure, line.Measures.Place);
             var reckoned = line.Measures[measure] * place.Count;
@@ -248,7 +241,7 @@ public sealed class Findings
     /// <summary>Rates against others of the same section and measure in the Book, at the same coats, in hours for one unit of what they are measured against.</summary>
     private void Rates()
     {
-        foreach (var item in reckoning.Items)
+        foreach (var item in reckoned.Items)
         {
             if (
                 item.Entry is not ProductionRate rate
@@ -299,7 +292,7 @@ public sealed class Findings
 
     private void Goods()
     {
-        foreach (var buy in reckoning.Buying.DistinctBy(b => b.Material.Id))
+        foreach (var buy in reckoned.Costs.Buying.DistinctBy(b => b.Material.Id))
             if (buy.Material.Doubt() is { } doubt)
                 Add(
                     $"coverage/{buy.Material.Id}",
@@ -313,7 +306,7 @@ public sealed class Findings
     private void Equipment()
     {
         var aDay = job.Pricing.CrewSize * job.Pricing.HoursPerDay;
-        foreach (var item in reckoning.Items)
+        foreach (var item in reckoned.Items)
         {
             if (item.Entry is not Assembly assembly)
                 continue;
@@ -324,7 +317,7 @@ public sealed class Findings
                     && !item.Parts.Concat(item.Once).Any(p => p.Kind == ComponentKind.Equipment)
                 )
                 .ToArray();
-            if (left.Length == 0 || !reckoning.Lines.Any(l => ReferenceEquals(l.OfItem, item) && l.Hours.V > 0))
+            if (left.Length == 0 || !reckoned.Lines.Any(l => ReferenceEquals(l.OfItem, item) && l.Hours.V > 0))
                 continue;
             Add(
                 $"equipment/{item.Item.Id}",
@@ -335,11 +328,11 @@ public sealed class Findings
             );
         }
         // Without any machine, ladder or van for a whole crew's day, something was probably forgotten.
-        if (reckoning.Worked.V >= aDay && reckoning.Equipment.All(e => e.Cost.V == 0))
+        if (reckoned.Costs.Worked.V >= aDay && reckoned.Costs.Equipment.All(e => e.Cost.V == 0))
             Add(
                 "equipment",
                 "No equipment where a crew works",
-                $"The crew works {Rounding.Text(decimal.Round(reckoning.CrewDays.V, 1))} days, and no equipment is in the cost.",
+                $"The crew works {Rounding.Text(decimal.Round(reckoned.Costs.CrewDays.V, 1))} days, and no equipment is in the cost.",
                 "Access, machines, lights and vans are easily forgotten. Set this aside when they are in overhead."
             );
     }

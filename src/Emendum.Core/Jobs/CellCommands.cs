@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
@@ -151,13 +151,7 @@ internal static class CellCommands
         if (text.StartsWith("out:", StringComparison.OrdinalIgnoreCase))
             return As(CellState.Excluded) with { Note = text[4..].Trim() };
         var kind = entry.Measure.Kind();
-        // A spreadsheet writes 1,234.5 for what it shows.
-        var plain = decimal.TryParse(
-            text,
-            NumberStyles.AllowThousands | NumberStyles.AllowDecimalPoint,
-            CultureInfo.InvariantCulture,
-            out var number
-        );
+        var plain = PlainNumber.Read(text, out var number);
         if (plain && number == 0)
             return null;
         if (plain && !quantities)

@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
-using Emendum.Core.Pricing;
-using Emendum.Core.Proposals;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
@@ -38,7 +38,7 @@ public static class ChangeSet
                 else if (read.TryGetValue(change.After, out var cell))
                     cells[key] = cell;
                 else
-                    cells[key] = read[change.After] = change.After.Deserialize<Cell>(JobJson.Options)!;
+                    cells[key] = read[change.After] = change.After.Deserialize<Cell>(CoreJson.Options)!;
                 continue;
             }
             if (cells is not null)
@@ -68,7 +68,7 @@ public static class ChangeSet
         return cell =>
             cell is null ? null
             : written.TryGetValue(cell, out var node) ? node
-            : written[cell] = JsonSerializer.SerializeToNode(cell, JobJson.Options);
+            : written[cell] = JsonSerializer.SerializeToNode(cell, CoreJson.Options);
     }
 
     /// <summary>The cells that a change set touches, whole or in one field, where it touches nothing else; otherwise null.</summary>
@@ -103,9 +103,9 @@ public static class ChangeSet
         var parts = path.Split('/');
         JsonNode? Node<T>(T? thing, int field) =>
             thing is null ? null
-            : JsonSerializer.SerializeToNode(thing, JobJson.Options) is { } node && parts.Length > field
+            : JsonSerializer.SerializeToNode(thing, CoreJson.Options) is { } node && parts.Length > field
                 ? node[parts[field]]?.DeepClone()
-            : JsonSerializer.SerializeToNode(thing, JobJson.Options);
+            : JsonSerializer.SerializeToNode(thing, CoreJson.Options);
         return parts[0] switch
         {
             "places" => Node(job.Place(Guid.Parse(parts[1])), 2),
@@ -117,10 +117,10 @@ public static class ChangeSet
             "proposal" => Node(job.Proposal, 1),
             "schedule" => Node(job.Schedule.FirstOrDefault(s => s.Id == Guid.Parse(parts[1])), 2),
             "deduct" => job.Deduct,
-            "conditions" => JsonSerializer.SerializeToNode(job.Conditions, JobJson.Options),
-            "pace" => JsonSerializer.SerializeToNode(job.Pace, JobJson.Options),
+            "conditions" => JsonSerializer.SerializeToNode(job.Conditions, CoreJson.Options),
+            "pace" => JsonSerializer.SerializeToNode(job.Pace, CoreJson.Options),
             "setAside" => job.SetAside.TryGetValue(path["setAside/".Length..], out var reason) ? reason : null,
-            "units" => JsonSerializer.SerializeToNode(job.Units, JobJson.Options),
+            "units" => JsonSerializer.SerializeToNode(job.Units, CoreJson.Options),
             _ => throw RefusedException.Of("path", $"There is nothing at {path} in a job."),
         };
     }
@@ -169,7 +169,7 @@ public static class ChangeSet
                 {
                     Book = value is null
                         ? job.Book.Remove(id)
-                        : job.Book.SetItem(id, value.Deserialize<BookEntry>(JobJson.Options)!),
+                        : job.Book.SetItem(id, value.Deserialize<BookEntry>(CoreJson.Options)!),
                 };
             case "info":
                 return job with { Info = Changed(job.Info, parts, 1, value)! };
@@ -191,7 +191,7 @@ public static class ChangeSet
             case "conditions":
                 return job with { Conditions = Changed(new Listed(job.Conditions), ["", "ids"], 1, value)!.Ids };
             case "pace":
-                return job with { Pace = value?.Deserialize<PaceFactor>(JobJson.Options) };
+                return job with { Pace = value?.Deserialize<PaceFactor>(CoreJson.Options) };
             case "setAside":
                 var check = path["setAside/".Length..];
                 return job with
@@ -201,7 +201,7 @@ public static class ChangeSet
                         : job.SetAside.SetItem(check, value.GetValue<string>()),
                 };
             case "units":
-                return job with { Units = value.Deserialize<Quantities.UnitSystem>(JobJson.Options) };
+                return job with { Units = value.Deserialize<Quantities.UnitSystem>(CoreJson.Options) };
             case "deduct":
                 return job with { Deduct = value!.GetValue<string>() };
             default:
@@ -216,18 +216,18 @@ public static class ChangeSet
         where T : class
     {
         if (parts.Length <= field)
-            return value?.Deserialize<T>(JobJson.Options);
-        var node = JsonSerializer.SerializeToNode(old, JobJson.Options)!.AsObject();
+            return value?.Deserialize<T>(CoreJson.Options);
+        var node = JsonSerializer.SerializeToNode(old, CoreJson.Options)!.AsObject();
         // A field that is null may be left out of what is written.
         if (
             !node.ContainsKey(parts[field])
-            && !JobJson.Options.GetTypeInfo(typeof(T)).Properties.Any(p => p.Name == parts[field] && p.Set is not null)
+            && !CoreJson.Options.GetTypeInfo(typeof(T)).Properties.Any(p => p.Name == parts[field] && p.Set is not null)
         )
             throw RefusedException.Of(parts[field], $"There is no field “{parts[field]}” here.");
         node[parts[field]] = value?.DeepClone();
         try
         {
-            return node.Deserialize<T>(JobJson.Options);
+            return node.Deserialize<T>(CoreJson.Options);
         }
         catch (JsonException wrong)
         {

@@ -2,6 +2,8 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Work;
 
@@ -83,15 +85,15 @@ public static class Commands
                 DeductionRule.Find(c.Rule)?.Name
                     ?? throw RefusedException.Of("rule", $"There is no deduction rule “{c.Rule}”.")
             ),
-            SetInfo c => Set(job, "info/" + c.Field, c.Was, c.Now),
+            SetInfo c => Set(job, Field("info", c.Field), c.Was, c.Now),
             SetPricing c => Pinning(
                 job,
-                Set(job, "pricing/" + c.Field, c.Was, c.Now),
+                Set(job, Field("pricing", c.Field), c.Was, c.Now),
                 changed => changed.Pricing.SetUp is { } setUp ? [setUp] : [],
                 c.Field,
                 book
             ),
-            SetProposal c => Set(job, "proposal/" + c.Field, c.Was, c.Now),
+            SetProposal c => Set(job, Field("proposal", c.Field), c.Was, c.Now),
             _ => throw RefusedException.Of("type", "That command is not known."),
         };
         if (changes.IsEmpty)
@@ -130,6 +132,8 @@ public static class Commands
             if (parts[0] == "work" && job.Item(Guid.Parse(parts[1])) is { } item)
                 JobChecks.Item(item, job);
         }
+        JobChecks.Size(job);
+        WaitChecks.Check(job.Work);
     }
 
     private static void CheckTouched(Job job, Command command, ImmutableArray<Change> changes)
@@ -159,8 +163,10 @@ public static class Commands
                 break;
             case SetWork c:
                 JobChecks.Item(Item(job, c.Work), job);
+                WaitChecks.Check(job.Work, c.Work);
                 break;
             case AddWork c:
+                JobChecks.Size(job);
                 foreach (var id in c.With.Select(w => w.Work).Append(c.Work))
                     if (job.Item(id) is { } added)
                         JobChecks.Item(added, job);
@@ -179,8 +185,7 @@ public static class Commands
             or SetPlaces
             or SetMeasure
             or SetUnits:
-                if (job.Places.Length > JobChecks.MostPlaces)
-                    throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
+                JobChecks.Size(job);
                 var incoming = job.Incoming();
                 foreach (
                     var id in changes
@@ -204,7 +209,22 @@ public static class Commands
     internal static WorkItem Item(Job job, Guid id) =>
         job.Item(id) ?? throw RefusedException.Of("work", "That work is not in this job any more.");
 
-    internal static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+    /// <summary>Refuses a command that names one place twice.</summary>
+    internal static void OnceEach(IEnumerable<Guid> places)
+    {
+        var seen = new HashSet<Guid>();
+        if (!places.All(seen.Add))
+            throw RefusedException.Of("places", "A place stands twice in one command.");
+    }
+
+    internal static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, CoreJson.Options);
+
+    /// <summary>The path of a field of a thing. A field is one name: what lies deeper is not reached through it, nor is a guard of it got round.</summary>
+    /// <exception cref="RefusedException">It is not a name.</exception>
+    internal static string Field(string under, string field) =>
+        field.Length is > 0 and <= 60 && field.All(char.IsAsciiLetter)
+            ? $"{under}/{field}"
+            : throw RefusedException.Of("field", "That is not the name of a field.");
 
     internal static ImmutableArray<Change> Set(Job job, string path, JsonNode? was, JsonNode? now)
     {
@@ -219,7 +239,7 @@ public static class Commands
     {
         if (all.Length > MostCells || all.Select(at => at.Place).Distinct().Count() != all.Length)
             throw RefusedException.Of("at", $"Each place once, and at most {MostCells} at a time.");
-        return [.. all.SelectMany(at => Set(job, $"{under}/{Place(job, at.Place).Id}/{field}", at.Was, at.Now))];
+        return [.. all.SelectMany(at => Set(job, Field($"{under}/{Place(job, at.Place).Id}", field), at.Was, at.Now))];
     }
 
     /// <summary>The cells that go with what is taken away.</summary>

@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
-using Emendum.Core.Pricing;
-using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
@@ -73,22 +72,22 @@ public sealed record Job(
         DeductionRule.Find(Deduct) ?? throw RefusedException.Of("deduct", $"There is no deduction rule “{Deduct}”.");
 
     /// <summary>The place with that id, or null.</summary>
-    public Place? Place(Guid id) => Places.FirstOrDefault(p => p.Id == id);
+    public Place? Place(Guid id) =>
+        (placesById = placesById.For(Places, all => ById(all, p => p.Id))).Made.GetValueOrDefault(id);
 
     /// <summary>A place measured by the rules of this job, on its own.</summary>
-    public PlaceMeasures Measured(Place place, Reckoning.Trace trace) =>
+    public PlaceMeasures Measured(Place place, Trace trace) =>
         PlaceMeasures.Of(place, Incoming().GetValueOrDefault(place.Id, []), Units, Rule, trace);
 
-    /// <summary>Openings that lead into a place from another, by that place.</summary>
-    public Dictionary<Guid, ImmutableArray<Opening>> Incoming()
-    {
-        var incoming = new Dictionary<Guid, ImmutableArray<Opening>>();
-        foreach (var place in Places)
-        foreach (var opening in place.Openings)
-            if (opening.Into is { } into)
-                incoming[into] = incoming.GetValueOrDefault(into, []).Add(opening);
-        return incoming;
-    }
+    /// <summary>Openings that lead into a place from another, by that place. Found once for a list of places; not to be changed.</summary>
+    public Dictionary<Guid, ImmutableArray<Opening>> Incoming() => (incoming = incoming.For(Places, LeadingIn)).Made;
+
+    private static Dictionary<Guid, ImmutableArray<Opening>> LeadingIn(ImmutableArray<Place> places) =>
+        places
+            .SelectMany(p => p.Openings)
+            .Where(o => o.Into is not null)
+            .GroupBy(o => o.Into!.Value)
+            .ToDictionary(into => into.Key, into => into.ToImmutableArray());
 
     /// <summary>How a block of cells is seen, a letter for each, row by row, as commands about cells carry it.</summary>
     public string Seen(IReadOnlyCollection<Guid> work, IReadOnlyCollection<Guid> places) =>
@@ -101,7 +100,21 @@ public sealed record Job(
         );
 
     /// <summary>The work item with that id, or null.</summary>
-    public WorkItem? Item(Guid id) => Work.FirstOrDefault(w => w.Id == id);
+    public WorkItem? Item(Guid id) =>
+        (workById = workById.For(Work, all => ById(all, w => w.Id))).Made.GetValueOrDefault(id);
+
+    // Made when first asked for, and handed on to the next version of the job, which makes its own where the list is another.
+    private Kept<Place, Dictionary<Guid, Place>> placesById = new([], []);
+    private Kept<WorkItem, Dictionary<Guid, WorkItem>> workById = new([], []);
+    private Kept<Place, Dictionary<Guid, ImmutableArray<Opening>>> incoming = new([], []);
+
+    private static Dictionary<Guid, T> ById<T>(ImmutableArray<T> all, Func<T, Guid> id)
+    {
+        var byId = new Dictionary<Guid, T>(all.Length);
+        foreach (var one in all)
+            byId.TryAdd(id(one), one);
+        return byId;
+    }
 }
 
 /// <summary>A factor on all labour hours of a job, above one for slower, and why: a condition of this job alone (estimating model §6).</summary>
@@ -109,3 +122,17 @@ public sealed record PaceFactor(decimal Factor, string Reason);
 
 /// <summary>Which cell: a work item at a place.</summary>
 public readonly record struct CellKey(Guid Work, Guid Place);
+
+/// <summary>What was made of a list, for as long as the list is the same. No part of what a job is: two are always equal.</summary>
+internal sealed class Kept<T, TMade>(ImmutableArray<T> of, TMade made)
+{
+    public TMade Made => made;
+
+    /// <summary>This, where it is of the same list; otherwise made anew.</summary>
+    public Kept<T, TMade> For(ImmutableArray<T> list, Func<ImmutableArray<T>, TMade> make) =>
+        list == of ? this : new(list, make(list));
+
+    public override bool Equals(object? other) => other is Kept<T, TMade>;
+
+    public override int GetHashCode() => 0;
+}

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
@@ -11,6 +12,18 @@ public static class JobChecks
 {
     /// <summary>Most places of one job.</summary>
     public const int MostPlaces = 5000;
+
+    /// <summary>Most work items of one job.</summary>
+    public const int MostWork = 2000;
+
+    /// <summary>Most cells of one job's grid, empty ones too: places times work.</summary>
+    public const int MostCells = 1_000_000;
+
+    /// <summary>Most conditions on a job, a place, a piece of work or a cell.</summary>
+    public const int MostConditions = 50;
+
+    /// <summary>Most pieces of work that one waits for.</summary>
+    public const int MostWaits = 1000;
 
     /// <summary>Checks ids, references, places, entries and terms.</summary>
     /// <exception cref="RefusedException">The first thing that is wrong.</exception>
@@ -29,14 +42,14 @@ public static class JobChecks
         Once(job.Work.Select(w => w.Id), "work item");
         foreach (var (id, entry) in job.Book)
             BookChecks.Check(entry, job.Book);
-        if (job.Places.Length > MostPlaces)
-            throw RefusedException.Of("places", $"A job takes at most {MostPlaces} places.");
+        Size(job);
         var incoming = job.Incoming();
         foreach (var place in job.Places)
             Place(place, job, incoming);
         Once(job.Schedule.Select(s => s.Id), "row of the schedule");
         foreach (var item in job.Work)
             Item(item, job);
+        WaitChecks.Check(job.Work);
         foreach (var item in job.Schedule)
             item.Check(job);
         var (places, work) = (job.Places.Select(p => p.Id).ToHashSet(), job.Work.Select(w => w.Id).ToHashSet());
@@ -50,6 +63,20 @@ public static class JobChecks
         }
     }
 
+    /// <summary>Checks that a job is of a size that can be worked with.</summary>
+    public static void Size(Job job)
+    {
+        if (job.Places.Length > MostPlaces)
+            throw RefusedException.Of("places", $"A job takes at most {MostPlaces:N0} places.");
+        if (job.Work.Length > MostWork)
+            throw RefusedException.Of("work", $"A job takes at most {MostWork:N0} pieces of work.");
+        if ((long)job.Places.Length * job.Work.Length > MostCells)
+            throw RefusedException.Of(
+                "places",
+                $"{job.Places.Length:N0} places and {job.Work.Length:N0} pieces of work make a grid of more than {MostCells:N0} cells. Make two jobs of it."
+            );
+    }
+
     /// <summary>Checks the pricing terms, and that the set-up they name is there.</summary>
     public static void Pricing(Job job)
     {
@@ -61,6 +88,8 @@ public static class JobChecks
     /// <summary>Checks that what is named is a condition, and stands once.</summary>
     public static void Conditions(Job job, ImmutableArray<Guid> conditions)
     {
+        if (conditions.Length > MostConditions)
+            throw RefusedException.Of("conditions", $"At most {MostConditions} conditions in one place.");
         if (conditions.Distinct().Count() != conditions.Length)
             throw RefusedException.Of("conditions", "A condition stands twice.");
         if (conditions.Any(c => job.Book.GetValueOrDefault(c) is not Condition))
@@ -125,7 +154,7 @@ public static class JobChecks
             return;
         if (cell.Source.Length > 80)
             throw RefusedException.Of("source", "That is not a quantity of this place.");
-        var measures = job.Measured(job.Place(key.Place)!, Reckoning.Trace.Silent);
+        var measures = job.Measured(job.Place(key.Place)!, Trace.Silent);
         var kind =
             Measures.Find(cell.Source) is { } named && measures.Has(named)
                 ? named.Kind()
@@ -174,6 +203,7 @@ public static class JobChecks
         )
             if (text.Length > 300)
                 throw RefusedException.Of(field, "At most 300 characters.");
+        Currency.Check(info.Currency);
         if (
             !DateOnly.TryParseExact(
                 info.Date,
@@ -244,33 +274,11 @@ public static class JobChecks
             throw RefusedException.Of("customerNote", "At most 2,000 characters.");
         if (item.HazardAnswer.Length > 500)
             throw RefusedException.Of("hazardAnswer", "At most 500 characters.");
-        if (item.Picks.Length > Assembly.MostComponents || item.WaitsFor.Length > 1000)
+        if (item.Picks.Length > Assembly.MostComponents || item.WaitsFor.Length > MostWaits)
             throw RefusedException.Of("picks", "Too many are chosen.");
         Conditions(job, item.Conditions);
         Answers(entry, item.Answers);
-        Waits(item, job);
-        Reckoning.CompiledItem.Of(item, job.Book);
-    }
-
-    private static void Waits(WorkItem item, Job job)
-    {
-        if (item.WaitsFor.IsEmpty)
-            return;
-        if (item.WaitsFor.Any(w => job.Item(w) is null))
-            throw RefusedException.Of("waitsFor", $"{item.Name} waits for work that is not in this job.");
-        var seen = new HashSet<Guid>();
-        void Visit(Guid at, string path)
-        {
-            foreach (var next in job.Item(at)?.WaitsFor ?? [])
-            {
-                var further = $"{path} → {job.Item(next)?.Name}";
-                if (next == item.Id)
-                    throw RefusedException.Of("waitsFor", "Work waits for itself: " + further + ".");
-                if (seen.Add(next))
-                    Visit(next, further);
-            }
-        }
-        Visit(item.Id, item.Name);
+        CompiledItem.Of(item, job.Book);
     }
 
     /// <summary>Checks a sentence at a cell.</summary>
@@ -301,6 +309,8 @@ public static class JobChecks
                 throw RefusedException.Of("notes", "Notes are at most 4,000 characters of plain text.");
             PlaceLimits.Check(place.Shape, place.Openings, place.Count, job.Units);
             CheckTyped(place);
+            if (place.Conditions.Length > MostConditions)
+                throw RefusedException.Of("conditions", $"At most {MostConditions} conditions in one place.");
             if (!place.Conditions.IsEmpty)
                 Conditions(job, [.. place.Conditions.Where(c => c.Band.Length == 0).Select(c => c.Condition)]);
             if (

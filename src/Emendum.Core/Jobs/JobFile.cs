@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Emendum.Core.Book;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
-using Emendum.Core.Pricing;
-using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
@@ -72,7 +71,7 @@ public sealed record JobFile(
             Pace = job.Pace,
             SetAside = job.SetAside,
         };
-        return JsonSerializer.SerializeToUtf8Bytes(file, indented ? JobJson.Indented : JobJson.Options);
+        return JsonSerializer.SerializeToUtf8Bytes(file, indented ? CoreJson.Indented : CoreJson.Options);
     }
 
     /// <summary>Reads and checks a job file.</summary>
@@ -90,8 +89,8 @@ public sealed record JobFile(
             file =
                 (
                     JobUpgrade.File(bytes) is { } upgraded
-                        ? upgraded.Deserialize<JobFile>(JobJson.Options)
-                        : JsonSerializer.Deserialize<JobFile>(bytes, JobJson.Options)
+                        ? upgraded.Deserialize<JobFile>(CoreJson.Options)
+                        : JsonSerializer.Deserialize<JobFile>(bytes, CoreJson.Options)
                 ) ?? throw RefusedException.Of("file", "The file is empty.");
         }
         catch (JsonException wrong)
@@ -108,7 +107,6 @@ public sealed record JobFile(
                 "This is not a job file that can be read: a part of it is of an unknown kind."
             );
         }
-        RefuseGaps(bytes);
         if (file.SchemaVersion != CurrentVersion)
             throw RefusedException.Of(
                 "file",
@@ -134,22 +132,6 @@ public sealed record JobFile(
         };
         JobChecks.Check(job);
         return job;
-    }
-
-    /// <summary>A list may not have holes (null) in it; the serializer would let them through.</summary>
-    private static void RefuseGaps(ReadOnlySpan<byte> bytes)
-    {
-        var reader = new Utf8JsonReader(bytes, new JsonReaderOptions { MaxDepth = JobJson.Deepest });
-        var inList = new Stack<bool>();
-        while (reader.Read())
-        {
-            if (reader.TokenType is JsonTokenType.StartArray or JsonTokenType.StartObject)
-                inList.Push(reader.TokenType == JsonTokenType.StartArray);
-            else if (reader.TokenType is JsonTokenType.EndArray or JsonTokenType.EndObject)
-                inList.Pop();
-            else if (reader.TokenType == JsonTokenType.Null && inList.Peek())
-                throw RefusedException.Of("file", "This is not a job file that can be read: a list in it has a hole.");
-        }
     }
 
     private static ImmutableDictionary<TKey, TValue> ToDictionary<T, TKey, TValue>(

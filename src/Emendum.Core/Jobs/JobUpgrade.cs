@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
+using Emendum.Core.Json;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
@@ -16,7 +17,7 @@ public static class JobUpgrade
         if (version is not (1 or 2 or 3))
             return null;
         var file = JsonNode
-            .Parse(bytes, documentOptions: new() { MaxDepth = JobJson.Deepest, AllowDuplicateProperties = false })!
+            .Parse(bytes, documentOptions: new() { MaxDepth = CoreJson.Deepest, AllowDuplicateProperties = false })!
             .AsObject();
         if (version == 1)
         {
@@ -66,7 +67,7 @@ public static class JobUpgrade
     {
         JsonNode? Side(JsonNode? side) =>
             side is JsonObject old && !old.ContainsKey(newest)
-                ? JsonSerializer.SerializeToNode(old.Deserialize<T>(JobJson.Options), JobJson.Options)
+                ? JsonSerializer.SerializeToNode(old.Deserialize<T>(CoreJson.Options), CoreJson.Options)
                 : side;
         return change with { Before = Side(change.Before), After = Side(change.After) };
     }
@@ -117,7 +118,7 @@ public static class JobUpgrade
 
     private static int VersionOf(ReadOnlySpan<byte> bytes)
     {
-        var reader = new Utf8JsonReader(bytes, new JsonReaderOptions { MaxDepth = JobJson.Deepest });
+        var reader = new Utf8JsonReader(bytes, new JsonReaderOptions { MaxDepth = CoreJson.Deepest });
         while (reader.Read())
             if (
                 reader.CurrentDepth == 1

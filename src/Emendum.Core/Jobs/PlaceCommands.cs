@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
@@ -123,6 +124,7 @@ internal static class PlaceCommands
     {
         if (command.Places.IsEmpty)
             throw RefusedException.Of("places", "No place is chosen.");
+        Commands.OnceEach(command.Places.Select(p => p.Place));
         var changes = ImmutableArray.CreateBuilder<Change>();
         foreach (var (id, was) in command.Places)
         {
@@ -196,6 +198,8 @@ internal static class PlaceCommands
             throw RefusedException.Of("places", "No place is chosen.");
         if (command.Places.Length + job.Places.Length > JobChecks.MostPlaces)
             throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
+        Commands.OnceEach(command.Places.Select(p => p.From));
+        Commands.OnceEach(command.Places.Select(p => p.To));
         var copies = command.Places.ToDictionary(p => p.From, p => p.To);
         var places = job.Places;
         var taken = job.Places.Select(p => (p.Group, p.Name)).ToHashSet();
@@ -256,6 +260,7 @@ internal static class PlaceCommands
     public static ImmutableArray<Change> Move(Job job, MovePlaces command)
     {
         var group = command.Group.Trim();
+        Commands.OnceEach(command.Places.Select(p => p.Place));
         var moving = command.Places.Select(p => Commands.Place(job, p.Place)).ToList();
         foreach (var (place, was) in moving.Zip(command.Places))
             if (place.Group != was.Was)

@@ -1,5 +1,6 @@
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
 
@@ -50,7 +51,7 @@ public sealed record ScheduleItem(
         {
             ["measure", var name, ..] => Measures.Find(name)?.Kind(),
             ["work", var id] => Guid.TryParse(id, out var work) && job.Item(work) is { } item
-                ? Reckoning.CompiledItem.Of(item, job.Book).Measure.Kind()
+                ? CompiledItem.Of(item, job.Book).Measure.Kind()
                 : null,
             _ => null,
         };

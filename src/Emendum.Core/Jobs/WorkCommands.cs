@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
@@ -73,7 +74,7 @@ internal static class WorkCommands
             throw RefusedException.Of("field", "That cannot be set.");
         var change = Commands.Set(
             job,
-            $"work/{Commands.Item(job, command.Work).Id}/{command.Field}",
+            Commands.Field($"work/{Commands.Item(job, command.Work).Id}", command.Field),
             command.Was,
             command.Now
         );

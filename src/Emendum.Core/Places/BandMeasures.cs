@@ -1,5 +1,5 @@
+using Emendum.Core.Figures;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Places;
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Figures;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Places;

@@ -1,4 +1,4 @@
-using Emendum.Core.Reckoning;
+using Emendum.Core.Figures;
 
 namespace Emendum.Core.Places;
 

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
+using Emendum.Core.Figures;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Places;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Places;
 
@@ -106,46 +105,6 @@ public static class PlaceTable
         if (length.Length + width.Length + height.Length == 0)
             return name.Length == 0 ? "" : $"{name}: {TapeDraft.NotMeasured}";
         return $"{name}: {length} x {width} x {height}{(count is "" or "1" ? "" : " x" + count)}{(openings.Length == 0 ? "" : "; " + openings)}";
-    }
-
-    /// <summary>Headings and rows of the places, each with its own measures (of one, before ×n).</summary>
-    public static (IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<Cell>> Rows) Write(
-        Reckoning.Reckoning reckoning
-    )
-    {
-        var (job, system) = (reckoning.Job, reckoning.Job.Units);
-        var shown = Measures.All.Where(m => job.Places.Any(p => reckoning.Measures[p.Id].Has(m))).ToList();
-        string[] columns =
-        [
-            "Heading",
-            "Name",
-            "Kind",
-            "Equal places",
-            "Tape line",
-            "Finish",
-            "Notes",
-            "Typed measures",
-            .. shown.Select(m => m.Kind() == Kind.Count ? m.Label(system) : $"{m.Label(system)}, {m.UnitIn(system)}"),
-        ];
-        var rows = job
-            .Places.Select(place =>
-            {
-                var measures = reckoning.Measures[place.Id];
-                return (IReadOnlyList<Cell>)
-                    [
-                        Cell.Of(place.Group),
-                        Cell.Of(place.Name),
-                        Cell.Of(place.Shape.Kind),
-                        Cell.Of(place.Count),
-                        Cell.Of(PlaceLine.Print(place, null, id => job.Place(id)?.Name)),
-                        Cell.Of(place.Finish),
-                        Cell.Of(place.Notes),
-                        Cell.Of(WriteTyped(place.Typed)),
-                        .. shown.Select(m => measures.Has(m) ? Cell.Of(measures[m].V) : Cell.Of("")),
-                    ];
-            })
-            .ToList();
-        return (columns, rows);
     }
 
     /// <summary>A cell going out: text, or a number.</summary>

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Places;
@@ -42,9 +41,10 @@ public static class ScheduleTable
             var (unit, quantity) = (Of("unit"), Of("quantity"));
             if (unit.Length + quantity.Length == 0)
                 continue;
-            var number = ReadNumber(quantity);
+            var (number, unclear) = ReadNumber(quantity);
             var wrong =
-                number is null ? $"“{quantity}” is not a quantity."
+                unclear is not null ? unclear
+                : number is null ? $"“{quantity}” is not a quantity."
                 : number < 0 ? "A quantity is not below zero."
                 : unit.Length == 0 ? "The unit is missing."
                 : Of("wording").Length == 0 ? "The wording is missing."
@@ -54,18 +54,20 @@ public static class ScheduleTable
         return read;
     }
 
-    /// <summary>A number as tables write it: <c>1,234.5</c>.</summary>
-    private static decimal? ReadNumber(string text) =>
-        decimal.TryParse(
-            text,
-            NumberStyles.AllowThousands
-                | NumberStyles.AllowDecimalPoint
-                | NumberStyles.AllowLeadingSign
-                | NumberStyles.AllowExponent,
-            CultureInfo.InvariantCulture,
-            out var number
-        )
-        && decimal.Abs(number) < Rounding.InputBound
-            ? decimal.Round(number, Rounding.InputDecimals, MidpointRounding.AwayFromZero)
-            : null;
+    private static (decimal? Number, string? Unclear) ReadNumber(string text)
+    {
+        try
+        {
+            return (
+                PlainNumber.Read(text, out var number) && decimal.Abs(number) < Rounding.InputBound
+                    ? decimal.Round(number, Rounding.InputDecimals, MidpointRounding.AwayFromZero)
+                    : null,
+                null
+            );
+        }
+        catch (RefusedException unclear)
+        {
+            return (null, unclear.Refusal.Message);
+        }
+    }
 }

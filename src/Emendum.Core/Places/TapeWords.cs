@@ -1,3 +1,4 @@
+using Emendum.Core.Figures;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Places;

@@ -1,21 +1,13 @@
-using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;
 
-/// <summary>Everything that is charged: costs by class, and what has a price without a cost.</summary>
-public sealed record Charged(
-    ImmutableArray<RoleLine> Roles,
-    ImmutableArray<BuyLine> Buying,
-    ImmutableArray<EquipmentLine> Equipment,
-    ImmutableArray<SubcontractLine> Subcontracts,
-    IReadOnlyList<ChargeLine> Charges,
-    IReadOnlyList<PricedLine> Priced
-);
-
 /// <summary>One class of direct cost: its cost, the markup on it, and both together.</summary>
-public sealed record ClassPrice(string Name, string Label, Val Cost, Val Markup, Val Marked);
+public sealed record ClassPrice(CostClass Class, Total Cost, Total Markup, Total Marked);
 
 /// <summary>
 /// From cost to what the customer pays (estimating model §7). Money is rounded to the cent where an amount is made that stands in the build-up, so
@@ -24,100 +16,78 @@ public sealed record ClassPrice(string Name, string Label, Val Cost, Val Markup,
 public sealed class Price
 {
     /// <summary>Labour, materials, equipment, subcontracts, fixed charges.</summary>
-    public required ImmutableArray<ClassPrice> Classes { get; init; }
+    public required ByClass<ClassPrice> Classes { get; init; }
 
     /// <summary>Σ class costs.</summary>
-    public required Val Direct { get; init; }
+    public required Total Direct { get; init; }
 
     /// <summary>Under markup a step of the price, otherwise a readout.</summary>
-    public required Val Overhead { get; init; }
+    public required Total Overhead { get; init; }
 
     /// <summary>As <see cref="Overhead"/>.</summary>
-    public required Val Contingency { get; init; }
+    public required Total Contingency { get; init; }
 
     /// <summary>Under markup the profit markup; under target margin what is left after overhead and contingency.</summary>
-    public required Val Profit { get; init; }
+    public required Total Profit { get; init; }
 
     /// <summary>Price-only items and allowances, at their own prices; no percentage of the job falls on them.</summary>
-    public required Val PriceOnly { get; init; }
+    public required Total PriceOnly { get; init; }
 
     /// <summary>What the costs come to with everything on them: the price before tax less price-only items.</summary>
     public required Val OfCosts { get; init; }
 
     /// <summary>Price before tax.</summary>
-    public required Val BeforeTax { get; init; }
+    public required Total BeforeTax { get; init; }
 
     /// <summary>What the tax falls on.</summary>
-    public required Val Taxable { get; init; }
+    public required Total Taxable { get; init; }
 
     /// <summary>Tax.</summary>
-    public required Val Tax { get; init; }
+    public required Total Tax { get; init; }
 
     /// <summary>What the customer pays.</summary>
-    public required Val Total { get; init; }
+    public required Total Total { get; init; }
 
     /// <summary>Price before tax less direct cost.</summary>
-    public required Val GrossProfit { get; init; }
+    public required Total GrossProfit { get; init; }
 
     /// <summary>Percent of the price; null when there is no price.</summary>
-    public required Val? Margin { get; init; }
+    public required Total? Margin { get; init; }
 
     /// <summary>Percent of the cost; null when there is no cost.</summary>
-    public required Val? Markup { get; init; }
+    public required Total? Markup { get; init; }
 
     /// <summary>Price before tax per floor area; null when there is none.</summary>
-    public required Val? PerFloor { get; init; }
+    public required Total? PerFloor { get; init; }
 
     /// <summary>Price before tax per labour hour; null when there are none.</summary>
-    public required Val? PerHour { get; init; }
+    public required Total? PerHour { get; init; }
 
     /// <summary>The price that would reach the company's target margin.</summary>
-    public required Val AtGoal { get; init; }
+    public required Total AtGoal { get; init; }
 
     /// <summary>Prices a job.</summary>
-    public static Price Of(PricingTerms terms, Charged charged, Val hours, Val floorArea, Trace trace)
+    public static Price Of(PricingTerms terms, Costs costs, IReadOnlyCollection<PricedLine> priced, Trace trace)
     {
-        Val Money(Val value, string label, string leaf) => trace.Make(value.Money(), "", label, new("price", leaf));
+        Total Money(Val value, string label, string leaf) => trace.Total(value.Money(), "", label, new("price", leaf));
         Val Percent(decimal value, string label, string field) => trace.Term(value, "%", label, field);
-        Val Total(IEnumerable<Val> values)
-        {
-            var sum = new Sum();
-            foreach (var value in values)
-                sum.Add(value);
-            return sum.Total;
-        }
         var markupBasis = terms.Basis == PriceBasis.Markup;
-        ClassPrice Class(string name, string label, Val cost, decimal markup)
+        var byClass = costs.ByClass(terms.MaterialCost);
+        var classes = new ByClass<ClassPrice>(of =>
         {
-            var rounded = Money(cost, label, name);
+            var name = of.Name();
+            var rounded = Money(byClass[of], of.Label(), name);
             var added = Money(
-                markupBasis ? rounded * Percent(markup, "markup on " + name, name + "Markup") / 100m : 0m,
+                markupBasis ? rounded * terms.MarkupOn(of, trace) / 100m : 0m,
                 $"Markup on {name}",
                 name + "Markup"
             );
-            return new(name, label, rounded, added, Money(rounded + added, $"{label} with markup", name + "Marked"));
-        }
-
-        ImmutableArray<ClassPrice> classes =
-        [
-            Class("labour", "Labour", Total(charged.Roles.Select(r => r.Cost)), terms.LabourMarkup),
-            Class(
-                "material",
-                "Materials",
-                Total(charged.Buying.Select(b => b.Cost(terms.MaterialCost))),
-                terms.MaterialMarkup
-            ),
-            Class("equipment", "Equipment", Total(charged.Equipment.Select(e => e.Cost)), terms.EquipmentMarkup),
-            Class(
-                "subcontract",
-                "Subcontracts",
-                Total(charged.Subcontracts.Select(s => s.Cost)),
-                terms.SubcontractMarkup
-            ),
-            Class("fixed", "Fixed charges", Total(charged.Charges.Select(c => c.Cost)), terms.FixedMarkup),
-        ];
-        var direct = Money(Total(classes.Select(c => c.Cost)), "Direct cost", "direct");
-        var basis = markupBasis ? Money(Total(classes.Select(c => c.Marked)), "Cost with markups", "marked") : direct;
+            return new(of, rounded, added, Money(rounded + added, $"{of.Label()} with markup", name + "Marked"));
+        });
+        var direct = Money(Sum.Of(classes.Select(c => c.Of.Cost.Value)), "Direct cost", "direct");
+        var basis = markupBasis
+            ? Money(Sum.Of(classes.Select(c => c.Of.Marked.Value)), "Cost with markups", "marked")
+            : direct;
         var overhead = Money(basis * Percent(terms.Overhead, "overhead", "overhead") / 100m, "Overhead", "overhead");
         var contingency = Money(
             (basis + overhead) * Percent(terms.Contingency, "contingency", "contingency") / 100m,
@@ -125,12 +95,12 @@ public sealed class Price
             "contingency"
         );
         var priceOnly = Money(
-            Total(charged.Priced.Select(p => p.Price)),
+            Sum.Of(priced.Select(p => p.Price.Value)),
             "Price-only items and allowances",
             "priceOnly"
         );
-        Val ofCosts,
-            profit;
+        Val ofCosts;
+        Total profit;
         if (markupBasis)
         {
             var upTo = basis + overhead + contingency;
@@ -149,11 +119,11 @@ public sealed class Price
         if (priceOnly.V != 0 && markupBasis)
             ofCosts = Money(ofCosts, "Price of what costs", "ofCosts");
         var beforeTax = Money(priceOnly.V == 0 ? ofCosts : ofCosts + priceOnly, "Price before tax", "beforeTax");
-        var taxable = Money(TaxablePart(terms, charged, classes, ofCosts, trace), "Taxed", "taxable");
+        var taxable = Money(TaxablePart(terms, costs, priced, classes, ofCosts, trace), "Taxed", "taxable");
         var tax = Money(taxable * Percent(terms.TaxRate, terms.TaxName, "taxRate") / 100m, "Tax", "tax");
         var gross = Money(beforeTax - direct, "Gross profit", "grossProfit");
-        Val Readout(Val value, string unit, string label, string leaf) =>
-            trace.Make(value, unit, label, new("price", leaf));
+        Total Readout(Val value, string unit, string label, string leaf) =>
+            trace.Total(value, unit, label, new("price", leaf));
         return new()
         {
             Classes = classes,
@@ -171,10 +141,13 @@ public sealed class Price
             Margin = beforeTax.V == 0 ? null : Readout(gross * 100m / beforeTax, "%", "Margin", "margin"),
             Markup = direct.V == 0 ? null : Readout(gross * 100m / direct, "%", "Markup on cost", "markup"),
             PerFloor =
-                floorArea.V == 0
+                costs.FloorArea.V == 0
                     ? null
-                    : Readout(beforeTax / floorArea, "per area", "Price per floor area", "perFloor"),
-            PerHour = hours.V == 0 ? null : Readout(beforeTax / hours, "per h", "Price per labour hour", "perHour"),
+                    : Readout(beforeTax / costs.FloorArea, "per area", "Price per floor area", "perFloor"),
+            PerHour =
+                costs.Hours.V == 0
+                    ? null
+                    : Readout(beforeTax / costs.Hours, "per h", "Price per labour hour", "perHour"),
             AtGoal = Money(
                 direct * 100m / (100m - Percent(terms.GoalMargin, "target margin of the company", "goalMargin")),
                 "Price at the target margin",
@@ -187,8 +160,9 @@ public sealed class Price
     /// those untaxed or bought with tax. Price-only items are taxed as each says, allowances always, wherever the job is taxed at all.</summary>
     private static Val TaxablePart(
         PricingTerms terms,
-        Charged charged,
-        ImmutableArray<ClassPrice> classes,
+        Costs costs,
+        IReadOnlyCollection<PricedLine> priced,
+        ByClass<ClassPrice> classes,
         Val ofCosts,
         Trace trace
     )
@@ -198,9 +172,10 @@ public sealed class Price
         var taxed = ofCosts;
         if (terms.TaxOn == TaxOn.Materials)
         {
-            taxed = Spread.Share(ofCosts, [.. classes.Select(c => c.Marked)], "price by class", trace)[1];
+            var shares = Shares.Of(ofCosts, [.. classes.Select(c => c.Of.Marked.Value)], "price by class", trace);
+            taxed = new ByClass<Val>(of => shares[(int)of])[CostClass.Material];
             var (free, all) = (new Sum(), new Sum());
-            foreach (var line in charged.Buying)
+            foreach (var line in costs.Buying)
             {
                 all.Add(line.Cost(terms.MaterialCost));
                 if (!line.Material.Taxed || line.Material.PriceIncludesTax)
@@ -209,7 +184,7 @@ public sealed class Price
             if (free.Total.V != 0)
                 taxed = taxed * (all.Total - free.Total) / all.Total;
         }
-        foreach (var line in charged.Priced)
+        foreach (var line in priced)
             if (line.Entry?.Taxable != false)
                 taxed += line.Price;
         return taxed;

@@ -1,6 +1,8 @@
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Pricing;
 
@@ -12,62 +14,30 @@ public sealed class Spread
     /// <summary>Cost of each line; travel and leftovers of the whole job are no line's.</summary>
     public Val[] Costs { get; }
 
-    /// <summary>Price of each line of <see cref="Reckoning.Reckoning.Lines"/>; they sum to the price before tax.</summary>
+    /// <summary>Price of each line of <see cref="Reckoned.Lines"/>; they sum to the price before tax.</summary>
     public Val[] Lines { get; }
 
     /// <summary>The same as a customer sees them: what is hidden, or done by the customer, is nothing, and is spread over the visible lines of its section, else of the job, by price (estimating model §9).</summary>
     public Val[] Shown { get; }
 
-    /// <summary>Shares an amount of whole cents by weight, by largest remainder.</summary>
-    public static Val[] Share(Val total, Val[] weights, string name, Trace trace)
-    {
-        var parts = Split.ByLargestRemainder(total.V, [.. weights.Select(w => w.V)]);
-        var set = trace.On
-            ? new ShareSet(trace.Prefix + name, total.HowOrConstant, [.. weights.Select(w => w.HowOrConstant)])
-            : null;
-        return [.. parts.Select((part, i) => new Val(part, set is null ? null : new Share(set, i)))];
-    }
-
     /// <summary>Shares what the costs come to by each line's cost with its class's markup; percentages of the whole fall on all alike. Price-only items keep their own
     /// price, shared to their lines by quantity; an allowance is its line's.</summary>
-    public static Spread Of(Reckoning.Reckoning reckoning, Trace trace)
+    public static Spread Of(Estimate estimate, Trace trace)
     {
-        var (terms, price) = (reckoning.Job.Pricing, reckoning.Price);
+        var (terms, price) = (estimate.Job.Pricing, estimate.Price);
         var marked = terms.Basis == PriceBasis.Markup;
-        decimal[] markups =
-        [
-            terms.LabourMarkup,
-            terms.MaterialMarkup,
-            terms.EquipmentMarkup,
-            terms.SubcontractMarkup,
-            terms.FixedMarkup,
-        ];
-        var costs = LineCosts.Of(reckoning, trace).ByClass;
-        var (exact, weights) = (new Val[reckoning.Lines.Length], new Val[reckoning.Lines.Length]);
+        var costs = LineCosts.Of(estimate.Reckoned, trace).Lines;
+        var (exact, weights) = (new Val[estimate.Reckoned.Lines.Length], new Val[estimate.Reckoned.Lines.Length]);
         for (var n = 0; n < weights.Length; n++)
         {
-            var line = reckoning.Lines[n];
+            var line = estimate.Reckoned.Lines[n];
             var (cost, sum) = (new Sum(), new Sum());
-            for (var c = 0; c < markups.Length; c++)
+            foreach (var (of, amount) in costs[n])
             {
-                if (costs[n][c].V == 0)
+                if (amount.V == 0)
                     continue;
-                cost.Add(costs[n][c]);
-                sum.Add(
-                    marked && markups[c] != 0
-                        ? costs[n][c]
-                            * (
-                                100m
-                                + trace.Term(
-                                    markups[c],
-                                    "%",
-                                    "markup on " + price.Classes[c].Name,
-                                    price.Classes[c].Name + "Markup"
-                                )
-                            )
-                            / 100m
-                        : costs[n][c]
-                );
+                cost.Add(amount);
+                sum.Add(marked && terms.Markup(of) != 0 ? amount * (100m + terms.MarkupOn(of, trace)) / 100m : amount);
             }
             exact[n] = trace.Make(cost.Total, "", trace.On ? Name(line) + ": cost" : "", Path(line, "cost"));
             weights[n] = trace.Make(
@@ -77,16 +47,23 @@ public sealed class Spread
                 Path(line, "weight")
             );
         }
-        var shares = Share(price.OfCosts, weights, "price by line", trace);
-        foreach (var priced in reckoning.Priced)
+        var shares = Shares.Of(price.OfCosts, weights, "price by line", trace);
+        var byItem = Enumerable
+            .Range(0, weights.Length)
+            .ToLookup(n => estimate.Reckoned.Lines[n].OfItem, ReferenceEqualityComparer.Instance);
+        var atLine = new Dictionary<Line, int>(ReferenceEqualityComparer.Instance);
+        for (var n = 0; n < weights.Length; n++)
+            atLine[estimate.Reckoned.Lines[n]] = n;
+        for (var p = 0; p < estimate.Priced.Length; p++)
         {
-            var at = Enumerable.Range(0, weights.Length).Where(n => priced.Prices(reckoning.Lines[n])).ToArray();
-            var own = Share(
+            var priced = estimate.Priced[p];
+            int[] at = priced.Line is { } one
+                ? [atLine[one]]
+                : [.. byItem[priced.Item].Where(n => priced.Prices(estimate.Reckoned.Lines[n]))];
+            var own = Shares.Of(
                 priced.Price,
-                [.. at.Select(n => reckoning.Lines[n].Quantity)],
-                trace.On
-                    ? $"quantity of {priced.Item.Item.Section}: {priced.Item.Item.Name} (price-only {reckoning.Priced.IndexOf(priced) + 1})"
-                    : "",
+                [.. at.Select(n => estimate.Reckoned.Lines[n].Quantity)],
+                trace.On ? $"quantity of {priced.Item.Item.Section}: {priced.Item.Item.Name} (price-only {p + 1})" : "",
                 trace
             );
             for (var i = 0; i < at.Length; i++)
@@ -99,18 +76,18 @@ public sealed class Spread
                     trace.Make(
                         share,
                         "",
-                        trace.On ? Name(reckoning.Lines[n]) + ": price" : "",
-                        Path(reckoning.Lines[n], "price")
+                        trace.On ? Name(estimate.Reckoned.Lines[n]) + ": price" : "",
+                        Path(estimate.Reckoned.Lines[n], "price")
                     )
             ),
         ];
-        return new(exact, lines, Visible(reckoning, lines, trace));
+        return new(exact, lines, Visible(estimate, lines, trace));
     }
 
-    private static Val[] Visible(Reckoning.Reckoning reckoning, Val[] lines, Trace trace)
+    private static Val[] Visible(Estimate estimate, Val[] lines, Trace trace)
     {
-        bool Hidden(int n) => !reckoning.Lines[n].Seen;
-        string Section(int n) => reckoning.Lines[n].OfItem.Item.Section;
+        bool Hidden(int n) => !estimate.Reckoned.Lines[n].Seen;
+        string Section(int n) => estimate.Reckoned.Lines[n].OfItem.Item.Section;
         var all = Enumerable.Range(0, lines.Length).ToArray();
         var visible = all.Where(n => !Hidden(n)).ToArray();
         if (visible.Length == 0 || visible.Length == lines.Length)
@@ -124,7 +101,7 @@ public sealed class Spread
             var over = visible.Where(n => Section(n) == hidden.Key).ToArray();
             if (over.Length == 0)
                 over = visible;
-            var more = Share(
+            var more = Shares.Of(
                 sum.Total,
                 [.. over.Select(n => lines[n])],
                 trace.On ? "price of the visible lines that bear what is hidden of " + hidden.Key : "",
@@ -144,8 +121,8 @@ public sealed class Spread
                         : trace.Make(
                             value,
                             "",
-                            trace.On ? Name(reckoning.Lines[n]) + ": price with what is hidden" : "",
-                            Path(reckoning.Lines[n], "shown")
+                            trace.On ? Name(estimate.Reckoned.Lines[n]) + ": price with what is hidden" : "",
+                            Path(estimate.Reckoned.Lines[n], "shown")
                         )
             ),
         ];
@@ -157,11 +134,11 @@ public sealed class Spread
         new("lines", line.Item.Item.Id, line.Measures.Place.Id, leaf);
 
     /// <summary>Sum of the lines, as the customer sees them, for which <paramref name="within"/> holds, as a figure.</summary>
-    public Val Sum(Reckoning.Reckoning reckoning, Func<Line, bool> within, string label, FigurePath path, Trace trace)
+    public Val Sum(Estimate estimate, Func<Line, bool> within, string label, FigurePath path, Trace trace)
     {
         var sum = new Sum();
         for (var i = 0; i < Lines.Length; i++)
-            if (within(reckoning.Lines[i]))
+            if (within(estimate.Reckoned.Lines[i]))
                 sum.Add(Shown[i]);
         return trace.Make(sum.Total, "", label, path);
     }

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
 
 namespace Emendum.Core.Proposals;
 

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
@@ -13,9 +15,9 @@ namespace Emendum.Core.Proposals;
 public static class Proposal
 {
     /// <summary>The blocks, at the job's own detail.</summary>
-    public static ImmutableArray<Block> Of(Reckoning.Reckoning reckoning, Trace trace)
+    public static ImmutableArray<Block> Of(Estimate estimate, Trace trace)
     {
-        var job = reckoning.Job;
+        var job = estimate.Job;
         var (info, terms) = (job.Info, job.Proposal);
         var blocks = ImmutableArray.CreateBuilder<Block>();
         var date = DateOnly.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture);
@@ -33,12 +35,12 @@ public static class Proposal
         );
         foreach (var paragraph in Paragraphs(terms.Letter))
             blocks.Add(new Paragraph(paragraph));
-        AddScope(blocks, reckoning);
-        AddCustomers(blocks, reckoning);
-        AddExclusions(blocks, reckoning);
+        AddScope(blocks, estimate);
+        AddCustomers(blocks, estimate);
+        AddExclusions(blocks, estimate);
         blocks.Add(new Heading(1, "Price"));
-        blocks.Add(new PriceTable(info.Currency, [.. Rows(reckoning, trace)]));
-        AddAlternates(blocks, reckoning, trace);
+        blocks.Add(new PriceTable(info.Currency, [.. Rows(estimate, trace)]));
+        AddAlternates(blocks, estimate, trace);
         var closing = Paragraphs(terms.Terms);
         if (closing.Length > 0)
             blocks.Add(new Heading(1, "Terms"));
@@ -54,20 +56,20 @@ public static class Proposal
         text.ReplaceLineEndings("\n")
             .Split("\n\n", StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
-    private static void AddScope(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
+    private static void AddScope(ImmutableArray<Block>.Builder blocks, Estimate estimate)
     {
-        if (!Array.Exists(reckoning.Lines, l => l.Seen))
+        if (!Array.Exists(estimate.Reckoned.Lines, l => l.Seen))
             return;
         blocks.Add(new Heading(1, "What we will do"));
-        foreach (var section in Sections(reckoning))
+        foreach (var section in Sections(estimate))
         {
             blocks.Add(new Heading(2, section));
             blocks.Add(
                 new Bullets(
                     [
-                        .. reckoning
-                            .Items.Where(i => i.Item.Section == section)
-                            .SelectMany(item => Scope(item, reckoning)),
+                        .. estimate
+                            .Reckoned.Items.Where(i => i.Item.Section == section)
+                            .SelectMany(item => Scope(item, estimate)),
                     ]
                 )
             );
@@ -75,19 +77,19 @@ public static class Proposal
     }
 
     /// <summary>What a work item is to the customer: a bullet for each way in which it is done, with the places where it is.</summary>
-    private static IEnumerable<Bullet> Scope(CompiledItem item, Reckoning.Reckoning reckoning)
+    private static IEnumerable<Bullet> Scope(CompiledItem item, Estimate estimate)
     {
-        var everywhere = reckoning.Job.Places.All(p => p.Shape is Room) ? "in every room." : "everywhere.";
-        return reckoning
-            .Lines.Where(l => ReferenceEquals(l.OfItem, item) && l.Seen)
-            .GroupBy(l => Said(l, reckoning))
+        var everywhere = estimate.Job.Places.All(p => p.Shape is Room) ? "in every room." : "everywhere.";
+        return estimate
+            .Reckoned.Lines.Where(l => ReferenceEquals(l.OfItem, item) && l.Seen)
+            .GroupBy(l => Said(l, estimate))
             .Select(way =>
             {
-                var allowed = reckoning.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
+                var allowed = estimate.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
                 return new Bullet(
                     $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {allowed.ToString("#,0.00", CultureInfo.InvariantCulture)}" : "")}:",
                     (
-                        way.Count() == reckoning.Job.Places.Length
+                        way.Count() == estimate.Job.Places.Length
                             ? everywhere
                             : string.Join(", ", way.Select(PlaceName)) + "."
                     ) + (way.Key.Note.Length > 0 ? " " + way.Key.Note : "")
@@ -95,11 +97,11 @@ public static class Proposal
             });
     }
 
-    private static (string Wording, string Note) Said(Line line, Reckoning.Reckoning reckoning)
+    private static (string Wording, string Note) Said(Line line, Estimate estimate)
     {
         var here = line.Cell.Of(line.OfItem.Item);
         var coats =
-            reckoning.Job.Proposal.Coats
+            estimate.Job.Proposal.Coats
             && line.OfItem.Entry is ProductionRate { Paces: var paces }
             && (paces.Length > 1 || paces[0].Coats > 1)
                 ? here.Coats == 1
@@ -127,9 +129,9 @@ public static class Proposal
             _ => count.ToString(CultureInfo.InvariantCulture),
         };
 
-    private static void AddExclusions(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning)
+    private static void AddExclusions(ImmutableArray<Block>.Builder blocks, Estimate estimate)
     {
-        var job = reckoning.Job;
+        var job = estimate.Job;
         var excluded =
             from item in job.Work
             from place in job.Places
@@ -145,12 +147,12 @@ public static class Proposal
     }
 
     /// <summary>What the customer does, by place.</summary>
-    private static void AddCustomers(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning) =>
+    private static void AddCustomers(ImmutableArray<Block>.Builder blocks, Estimate estimate) =>
         AddList(
             blocks,
             "What you will do",
-            reckoning
-                .Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden)
+            estimate
+                .Reckoned.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden)
                 .GroupBy(l => (Item: l.OfItem, l.Cell.Note))
                 .Select(g => In(g.Key.Item.Item, g.Select(PlaceName), g.Key.Note))
         );
@@ -178,10 +180,10 @@ public static class Proposal
                 : words + "."
             : "";
 
-    private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Reckoning.Reckoning reckoning, Trace trace)
+    private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)
     {
         var rows = Alternates
-            .Of(reckoning, trace)
+            .Of(estimate, trace)
             .Select(a => new PriceRow(
                 RowKind.Part,
                 $"{a.Item.Item.Section}: {a.Item.Item.Name}",
@@ -194,34 +196,36 @@ public static class Proposal
             return;
         blocks.Add(new Heading(1, "Alternates, not in the price"));
         blocks.Add(new Paragraph("Each of these can be added at its price before tax."));
-        blocks.Add(new PriceTable(reckoning.Job.Info.Currency, rows));
+        blocks.Add(new PriceTable(estimate.Job.Info.Currency, rows));
     }
 
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
-    private static IEnumerable<string> Sections(Reckoning.Reckoning reckoning) =>
-        Visible(reckoning).Select(l => l.Item.Item.Section).Distinct();
+    private static IEnumerable<string> Sections(Estimate estimate) =>
+        Visible(estimate).Select(l => l.Item.Item.Section).Distinct();
 
-    private static IEnumerable<Line> Visible(Reckoning.Reckoning reckoning) =>
-        Array.Exists(reckoning.Lines, l => l.Seen) ? reckoning.Lines.Where(l => l.Seen) : reckoning.Lines;
+    private static IEnumerable<Line> Visible(Estimate estimate) =>
+        Array.Exists(estimate.Reckoned.Lines, l => l.Seen)
+            ? estimate.Reckoned.Lines.Where(l => l.Seen)
+            : estimate.Reckoned.Lines;
 
     private static string PlaceName(Line line) =>
         line.Measures.Place is { Count: > 1 } place ? $"{place.Name} ×{place.Count}" : line.Measures.Place.Name;
 
-    private static IEnumerable<PriceRow> Rows(Reckoning.Reckoning reckoning, Trace trace)
+    private static IEnumerable<PriceRow> Rows(Estimate estimate, Trace trace)
     {
-        var (job, price) = (reckoning.Job, reckoning.Price);
-        var spread = job.Proposal.Detail == Detail.Total ? null : Spread.Of(reckoning, trace);
+        var (job, price) = (estimate.Job, estimate.Price);
+        var spread = job.Proposal.Detail == Detail.Total ? null : Spread.Of(estimate, trace);
         PriceRow Part(string label, string detail, Func<Line, bool> within, FigurePath path) =>
-            new(RowKind.Part, label, detail, spread!.Sum(reckoning, within, label, path, trace).V, path.ToString());
+            new(RowKind.Part, label, detail, spread!.Sum(estimate, within, label, path, trace).V, path.ToString());
         switch (job.Proposal.Detail)
         {
             case Detail.Section:
-                foreach (var section in Sections(reckoning))
+                foreach (var section in Sections(estimate))
                     yield return Part(
                         section,
                         string.Join(
                             ", ",
-                            Visible(reckoning)
+                            Visible(estimate)
                                 .Where(l => l.Item.Item.Section == section)
                                 .Select(l => l.Item.Item.Name)
                                 .Distinct()
@@ -234,7 +238,7 @@ public static class Proposal
                 var group = "";
                 foreach (var place in job.Places)
                 {
-                    var lines = Visible(reckoning).Where(l => l.Measures.Place.Id == place.Id).ToArray();
+                    var lines = Visible(estimate).Where(l => l.Measures.Place.Id == place.Id).ToArray();
                     if (lines.Length == 0)
                         continue;
                     if (place.Group != group && place.Group.Length > 0)

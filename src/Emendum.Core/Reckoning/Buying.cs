@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 
 namespace Emendum.Core.Reckoning;
 
@@ -51,8 +52,8 @@ internal static class Buying
                 : $"{material.Name}, {colour}"
             : "";
         var unit = material.Unit.Symbol;
-        var need = trace.Make(amount, unit, name + ": needed", Path("need"));
-        var (rules, required) = (material.Rules, need);
+        var need = trace.Total(amount, unit, name + ": needed", Path("need"));
+        var (rules, required) = (material.Rules, need.Value);
         if (need.V != 0 && (rules.SparePercent != 0 || rules.Minimum != 0))
         {
             if (rules.SparePercent != 0)
@@ -64,7 +65,8 @@ internal static class Buying
                 required = Val.Max(required, trace.Book(rules.Minimum, unit, "least order", material.Id));
             required = trace.Make(required, unit, name + ": to order", Path("required"));
         }
-        var counts = CheapestPacks.Cover(required.V, material.Packs);
+        var choice = CheapestPacks.Cover(required.V, material.Packs);
+        var counts = choice.Counts;
         decimal size = 0,
             price = 0;
         for (var i = 0; i < counts.Length; i++)
@@ -76,31 +78,31 @@ internal static class Buying
                     ? new Packs(
                         required.HowOrConstant,
                         [.. counts.Select((n, i) => new PackCount(material.Packs[i].Size, material.Packs[i].Price, n))],
-                        gives
+                        gives,
+                        choice.Above
                     )
                     : null
             );
-        var bought = trace.Make(Chosen(size, "quantity"), unit, name + ": bought", Path("bought"));
-        var cost = trace.Make(Chosen(price, "cost"), "", name + ": bought cost", Path("boughtCost"));
+        var bought = trace.Total(Chosen(size, "quantity"), unit, name + ": bought", Path("bought"));
+        var cost = trace.Total(Chosen(price, "cost"), "", name + ": bought cost", Path("boughtCost"));
         return new(
             material,
             colour,
-            key,
             need,
             required,
-            counts,
+            choice,
             bought,
-            trace.Make(bought - need, unit, name + ": left over", Path("leftover")),
+            trace.Total(bought - need, unit, name + ": left over", Path("leftover")),
             cost,
-            trace.Make(bought.V == 0 ? cost : need * cost / bought, "", name + ": cost of the need", Path("needCost")),
+            trace.Total(bought.V == 0 ? cost : need * cost / bought, "", name + ": cost of the need", Path("needCost")),
             delivered
-                ? trace.Make(
+                ? trace.Total(
                     trace.Book(rules.Delivery, "", "delivery", material.Id),
                     "",
                     name + ": delivery",
                     Path("delivery")
                 )
-                : 0m
+                : null
         );
     }
 }

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Reckoning;
 
@@ -18,39 +20,47 @@ public static class CrewPlan
     /// <param name="Drying">Hours after each go.</param>
     public readonly record struct Step(decimal Span, int Coats, ImmutableArray<int> Waits, decimal Drying);
 
-    /// <summary>Days begun from the first hour of work to the last, and return visits.</summary>
+    /// <summary>Days begun from the first hour of work to the last, and return visits. Each go and each wait is looked at once.</summary>
     public static (int Days, int Returns) Work(IReadOnlyList<Step> steps, decimal hoursPerDay)
     {
         var left = new int[steps.Count];
-        var ready = new decimal[steps.Count];
-        var done = new decimal?[steps.Count];
-        var open = 0;
+        var readyAt = new decimal[steps.Count];
+        var unfinished = new int[steps.Count];
+        var waitedForBy = new List<int>?[steps.Count];
+        // What may begin now, in order; what may begin later, the earliest first; what is done, to be told to what waits for it.
+        var now = 0m;
+        var ready = new SortedSet<int>();
+        var later = new PriorityQueue<int, (decimal At, int Order)>();
+        var finished = new Queue<(int Step, decimal Dry)>();
         for (var i = 0; i < steps.Count; i++)
         {
             left[i] = steps[i].Span == 0 ? 0 : steps[i].Coats;
-            if (left[i] == 0)
-                done[i] = 0;
-            else
-                open++;
+            unfinished[i] = steps[i].Waits.Length;
+            foreach (var wait in steps[i].Waits)
+                (waitedForBy[wait] ??= []).Add(i);
         }
-        // Time since the first morning; a day is 24 hours of which the first are worked.
-        var (now, end, returns) = (0m, 0m, 0);
-        while (open > 0)
+        for (var i = 0; i < steps.Count; i++)
         {
-            var (next, at) = (-1, decimal.MaxValue);
-            for (var i = 0; i < steps.Count; i++)
+            // Work of no hours is done before anybody comes, whatever it waits for.
+            if (left[i] == 0)
+                finished.Enqueue((i, 0));
+            else if (unfinished[i] == 0)
+                ready.Add(i);
+        }
+        Tell();
+        var (end, returns) = (0m, 0);
+        while (true)
+        {
+            while (later.TryPeek(out var due, out var when) && when.At <= now)
             {
-                if (left[i] == 0 || ReadyAt(i) is not { } when || when >= at)
-                    continue;
-                (next, at) = (i, when);
-                if (when <= now)
-                    break;
+                later.Dequeue();
+                ready.Add(due);
             }
-            if (next < 0)
-                break;
-            if (at > now)
+            if (ready.Count == 0)
             {
-                var (evening, resumes) = (Evening(now), Working(at));
+                if (!later.TryPeek(out _, out var first))
+                    break;
+                var (evening, resumes) = (Evening(now), Working(first.At));
                 if (
                     resumes > evening
                     && !(Rounding.ForCompare(now) >= Rounding.ForCompare(evening) && resumes <= Morning(now) + 24)
@@ -60,27 +70,22 @@ public static class CrewPlan
                 now = resumes;
                 continue;
             }
+            var next = ready.Min;
+            ready.Remove(next);
             now = Worked(Working(now), steps[next].Span);
             end = now;
-            ready[next] = Rounding.Figure(now + steps[next].Drying);
+            readyAt[next] = Rounding.Figure(now + steps[next].Drying);
             if (--left[next] > 0)
-                continue;
-            done[next] = ready[next];
-            open--;
+                Wait(next);
+            else
+            {
+                finished.Enqueue((next, readyAt[next]));
+                Tell();
+            }
         }
         return (end == 0 ? 0 : (int)decimal.Floor(Rounding.ForCompare(end - 0.000000001m) / 24m) + 1, returns);
 
-        decimal? ReadyAt(int i)
-        {
-            var when = ready[i];
-            foreach (var wait in steps[i].Waits)
-            {
-                if (done[wait] is not { } finished)
-                    return null;
-                when = decimal.Max(when, finished);
-            }
-            return when;
-        }
+        // Time since the first morning; a day is 24 hours of which the first are worked.
         decimal Morning(decimal time) => decimal.Floor(Rounding.ForCompare(time) / 24m) * 24m;
         decimal Evening(decimal time) => Morning(time) + hoursPerDay;
         // The time itself within working hours, else the next morning.
@@ -95,6 +100,23 @@ public static class CrewPlan
             var rest = span - today;
             var whole = Rounding.Ceiling(rest / hoursPerDay) - 1;
             return Rounding.Figure(Morning(from) + 24m * (whole + 1) + rest - whole * hoursPerDay);
+        }
+        void Wait(int step)
+        {
+            if (readyAt[step] <= now)
+                ready.Add(step);
+            else
+                later.Enqueue(step, (readyAt[step], step));
+        }
+        void Tell()
+        {
+            while (finished.TryDequeue(out var done))
+                foreach (var waiting in waitedForBy[done.Step] ?? [])
+                {
+                    readyAt[waiting] = decimal.Max(readyAt[waiting], done.Dry);
+                    if (--unfinished[waiting] == 0 && left[waiting] > 0)
+                        Wait(waiting);
+                }
         }
     }
 
@@ -141,8 +163,8 @@ public static class CrewPlan
                     )
             );
         return new(
-            trace.Make(Planned(days, "days"), "days", "Duration", new("totals", "duration")),
-            trace.Make(Planned(returns, "returns"), "", "Return visits", new("totals", "returnVisits"))
+            trace.Total(Planned(days, "days"), "days", "Duration", new("totals", "duration")),
+            trace.Total(Planned(returns, "returns"), "", "Return visits", new("totals", "returnVisits"))
         );
     }
 }

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Reckoning;
 

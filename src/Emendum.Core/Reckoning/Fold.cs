@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
-using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Reckoning;
 
@@ -15,7 +16,6 @@ internal sealed class Fold
     private readonly Dictionary<(Guid, string), Pool> pools = [];
     private readonly List<Pool> order = [];
     private readonly List<ChargeLine> charges = [];
-    private readonly List<PricedLine> priced = [];
     private readonly List<(CompiledItem, CompiledItem.Part, Val)> once = [];
     private readonly List<(CompiledItem Item, Val Hours)> itemHours = [];
 
@@ -29,10 +29,11 @@ internal sealed class Fold
         public Sum Amount { get; } = new();
         public Sum Units { get; } = new();
         public List<(CompiledItem Item, Val Amount)> ByItem { get; } = [];
+        public List<CompiledItem> Lumps { get; } = [];
     }
 
     /// <summary>Folds the lines, which stand by work item.</summary>
-    public static Reckoning Of(
+    public static Reckoned Of(
         Job job,
         Trace trace,
         Dictionary<Guid, PlaceMeasures> measures,
@@ -61,14 +62,21 @@ internal sealed class Fold
         return pool;
     }
 
+    /// <summary>What a work item takes of its own, apart from what the job takes together: charges, machines by the day or visit, lump sums.</summary>
+    private sealed class Own(CompiledItem.Part part)
+    {
+        public CompiledItem.Part Part => part;
+        public Sum Amount { get; } = new();
+    }
+
     private void Item(CompiledItem item, ReadOnlySpan<Line> lines)
     {
         // Most lines work as their item says; where a cell has another product or colour, its parts go to other pools.
         var sums = new Dictionary<CompiledItem, Sum[]>(ReferenceEqualityComparer.Instance);
-        var own = new List<(CompiledItem.Part Part, Sum Sum)>();
+        var own = new List<Own>();
         var (worked, into) = (default(CompiledItem), Array.Empty<Sum>());
         var hours = new Sum();
-        var ours = 0;
+        var (works, supplied) = (false, false);
         foreach (var line in lines)
         {
             if (!ReferenceEquals(worked, line.Item))
@@ -78,114 +86,87 @@ internal sealed class Fold
                     sums[worked] = into = SumsOf(worked, own);
             }
             hours.Add(line.Hours);
-            if (line.Ours)
-                ours++;
-            if (line.Allowance is { } sum)
-                Allow(line, sum);
+            works |= line.Works;
+            supplied |= line.Works && line.Supply == Work.Supply.We;
             for (var i = 0; i < into.Length; i++)
                 if (line.Costs(worked.Parts[i]))
                     into[i].Add(line.Amounts[i]);
         }
-        foreach (var (part, sum) in own)
+        if (works)
         {
-            if (part.Entry is Equipment equipment)
-                ByUnits(item, part, equipment, sum.Total);
-            else if (sum.Total.V != 0)
-                Charge(item, part, sum.Total);
-        }
-        if (ours > 0)
+            // Goods that come once are the customer's where the customer supplies all material.
             foreach (var part in item.Once)
-                hours.Add(Once(item, part));
-        if (item.Entry is PriceOnlyItem entry && ours > 0)
-            priced.Add(PriceOnly.Of(item, entry, lines, job.Units, trace));
+                if (supplied || part.Kind != ComponentKind.Material)
+                    hours.Add(Once(item, part, own));
+        }
+        foreach (var charge in own.Where(o => o.Part.Entry is Assembly && o.Amount.Total.V != 0))
+            Charge(item, charge.Part, charge.Amount.Total);
+        foreach (var machine in own.Where(o => o.Part.Entry is Equipment).GroupBy(o => o.Part.Entry.Id))
+            ByUnits(item, [.. machine]);
+        foreach (
+            var lump in own.Where(o => o.Part.Entry is Subcontract && o.Amount.Total.V != 0)
+                .DistinctBy(o => o.Part.Entry.Id)
+        )
+            PoolOf(lump.Part.Entry, "").Lumps.Add(item);
         itemHours.Add((item, hours.Total));
     }
 
-    /// <summary>Where each part of an item adds up: in a pool of the job, or for the item alone what is charged, or paid by the day or visit.</summary>
-    private Sum[] SumsOf(CompiledItem item, List<(CompiledItem.Part Part, Sum Sum)> own) =>
-        [
-            .. item.Parts.Select(part =>
-            {
-                if (part.Entry is not (Assembly or Equipment { Per: not EquipmentPer.Hour }))
-                    return PoolOf(part.Entry, part.Colour).Amount;
-                var at = own.FindIndex(o => o.Part.Id == part.Id);
-                if (at < 0)
-                    own.Add((part, new()));
-                return own[at < 0 ? ^1 : at].Sum;
-            }),
-        ];
+    /// <summary>Where each part of an item adds up: in a pool of the job, or for the item alone.</summary>
+    private Sum[] SumsOf(CompiledItem item, List<Own> own) =>
+        [.. item.Parts.Select(part => IsOwn(part) ? OwnOf(part, own).Amount : PoolOf(part.Entry, part.Colour).Amount)];
 
-    /// <summary>An allowance is priced at its sum, for each of ×n places, and costs nothing until it is spent.</summary>
-    private void Allow(Line line, decimal sum)
+    private static bool IsOwn(CompiledItem.Part part) =>
+        part.Entry is Assembly or Equipment { Per: not EquipmentPer.Hour } or Subcontract { LumpSum: true };
+
+    private static Own OwnOf(CompiledItem.Part part, List<Own> own)
     {
-        var (item, place) = (line.OfItem.Item, line.Measures.Place);
-        Val price = trace.Typed(sum, "", "allowed for", null, "work", item.Id);
-        if (place.Count != 1)
-            price *= trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
-        priced.Add(
-            new(
-                line.OfItem,
-                null,
-                line,
-                line.Quantity,
-                trace.Make(
-                    price.Money(),
-                    "",
-                    trace.On ? $"{item.Name}, {place.Name}: allowance" : "",
-                    new("priced", item.Id, place.Id, "allowance")
-                )
-            )
-        );
+        var found = own.Find(o => o.Part.Id == part.Id);
+        if (found is null)
+            own.Add(found = new(part));
+        return found;
     }
 
-    /// <summary>Days and visits are rounded up once per item and job; a visit lasts a working day at most.</summary>
-    private void ByUnits(CompiledItem item, CompiledItem.Part part, Equipment equipment, Val amount)
+    /// <summary>Days and visits are rounded up once per machine, item and job, whatever parts of the item use it; a visit lasts a working day at most.</summary>
+    private void ByUnits(CompiledItem item, Own[] parts)
     {
-        if (amount.V == 0)
-            return;
+        var equipment = (Equipment)parts[0].Part.Entry;
         FigurePath Path(string leaf) => new("equipment", equipment.Id, item.Item.Id, leaf);
         var label = trace.On ? $"{equipment.Name}, {item.Item.Name}" : "";
-        var counted = part.Unit.Kind == Kind.Count;
-        var used = trace.Make(
-            amount,
-            counted ? "" : "h",
-            label + (counted ? ": visits, exact" : ": hours"),
-            Path(part.Id + "/used")
-        );
-        var units = trace.Make(
-            (counted ? used : used / trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay")).Ceil(),
-            equipment.Per == EquipmentPer.Day ? "days" : "visits",
-            label,
-            Path(part.Id + "/units")
-        );
+        var (timed, counted) = (new Sum(), new Sum());
+        foreach (var part in parts)
+            (part.Part.Unit.Kind == Kind.Count ? counted : timed).Add(part.Amount.Total);
+        if (timed.Total.V == 0 && counted.Total.V == 0)
+            return;
+        Val units = 0m;
+        if (timed.Total.V != 0)
+        {
+            var hours = trace.Make(timed.Total, "h", label + ": hours", Path("hours"));
+            PoolOf(equipment, "").Amount.Add(hours);
+            units = hours / trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay");
+        }
+        if (counted.Total.V != 0)
+        {
+            var visits = trace.Make(counted.Total, "", label + ": visits, exact", Path("visits"));
+            units = timed.Total.V == 0 ? visits : units + visits;
+        }
+        units = trace.Make(units.Ceil(), equipment.Per == EquipmentPer.Day ? "days" : "visits", label, Path("units"));
         var pool = PoolOf(equipment, "");
-        if (!counted)
-            pool.Amount.Add(used);
         pool.Units.Add(units);
-        pool.ByItem.Add(
-            (
-                item,
-                trace.Make(
-                    units * trace.Book(equipment.Cost, "", "cost of one", equipment.Id),
-                    "",
-                    label + ": cost",
-                    Path(part.Id + "/cost")
-                )
-            )
-        );
+        var cost = units * trace.Book(equipment.Cost, "", "cost of one", equipment.Id);
+        pool.ByItem.Add((item, trace.Make(cost, "", label + ": cost", Path("cost"))));
     }
 
     private void Charge(CompiledItem item, CompiledItem.Part part, Val amount)
     {
         var label = trace.On ? $"{part.Name}, {item.Item.Name}" : "";
-        var made = trace.Make(amount, "", label, new("charges", item.Item.Id, part.Id, "amount"));
+        var made = trace.Total(amount, "", label, new("charges", item.Item.Id, part.Id, "amount"));
         charges.Add(
             new(
                 part.Name,
                 item,
                 part,
                 made,
-                trace.Make(
+                trace.Total(
                     made * trace.Book(part.Charge, "", part.Name, part.Source),
                     "",
                     label + ": cost",
@@ -196,7 +177,7 @@ internal sealed class Fold
     }
 
     /// <summary>What comes once for a work item; gives the labour hours of it.</summary>
-    private Val Once(CompiledItem item, CompiledItem.Part part)
+    private Val Once(CompiledItem item, CompiledItem.Part part, List<Own> own)
     {
         var amount = trace.Book(1, "", "once", part.Source);
         if (part.Ratio is { } ratio)
@@ -220,29 +201,25 @@ internal sealed class Fold
             new("work", item.Item.Id, "once/" + part.Id)
         );
         once.Add((item, part, amount));
-        switch (part.Entry)
-        {
-            case Assembly:
-                Charge(item, part, amount);
-                break;
-            case Equipment { Per: not EquipmentPer.Hour } equipment:
-                ByUnits(item, part with { Unit = Unit.Each }, equipment, amount);
-                break;
-            default:
-                PoolOf(part.Entry, part.Colour).Amount.Add(amount);
-                break;
-        }
+        // A machine without an amount of time comes for a day or visit.
+        if (part.Entry is Equipment { Per: not EquipmentPer.Hour } && part.Ratio is null)
+            part = part with { Unit = Unit.Each };
+        (IsOwn(part) ? OwnOf(part, own).Amount : PoolOf(part.Entry, part.Colour).Amount).Add(amount);
         return part.IsLabour ? amount : 0m;
     }
 
-    private Reckoning Totals(Dictionary<Guid, PlaceMeasures> measures, CompiledItem[] items, Line[] lines, Line?[] grid)
+    private Reckoned Totals(Dictionary<Guid, PlaceMeasures> measures, CompiledItem[] items, Line[] lines, Line?[] grid)
     {
         var duration = CrewPlan.Of(job, itemHours, trace);
         var worked = new Sum();
         foreach (var pool in order.Where(p => p.Entry is LabourRole))
             worked.Add(pool.Amount.Total);
-        var workedHours = trace.Make(worked.Total, "h", "Labour hours of the work", new("totals", "workedHours"));
-        if (job.Pricing.SetUp is { } id && job.Book.GetValueOrDefault(id) is SetUp setUp && lines.Length > 0)
+        var workedHours = trace.Total(worked.Total, "h", "Labour hours of the work", new("totals", "workedHours"));
+        if (
+            job.Pricing.SetUp is { } id
+            && job.Book.GetValueOrDefault(id) is SetUp setUp
+            && Array.Exists(lines, l => l.Works)
+        )
         {
             var (hours, way) = Travel.Of(setUp, job, workedHours, duration, trace);
             PoolOf(job.Book[setUp.Role], "").Amount.Add(hours);
@@ -262,7 +239,7 @@ internal sealed class Fold
         var total = new Sum();
         foreach (var role in roles)
             total.Add(role.Hours);
-        var totalHours = trace.Make(total.Total, "h", "Labour hours", new("totals", "hours"));
+        var totalHours = trace.Total(total.Total, "h", "Labour hours", new("totals", "hours"));
         var crew =
             trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize")
             * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay");
@@ -274,7 +251,7 @@ internal sealed class Fold
                     : measures[place.Id][Measure.FloorArea]
                         * trace.Typed(place.Count, "", "equal places", null, "places", place.Id)
             );
-        var floorArea = trace.Make(
+        var floorArea = trace.Total(
             floor.Total,
             Measure.FloorArea.UnitIn(job.Units).Symbol,
             "Floor area",
@@ -287,32 +264,27 @@ internal sealed class Fold
             Items = items,
             Lines = lines,
             Grid = grid,
-            Roles = roles,
-            Buying = buying,
-            Equipment = equipment,
-            Subcontracts = subcontracts,
-            Charges = [.. charges],
-            Priced = [.. priced],
-            Once = [.. once],
-            Worked = workedHours,
-            Hours = totalHours,
-            CrewDays = trace.Make(totalHours / crew, "days", "Crew days", new("totals", "crewDays")),
-            Duration = duration,
-            FloorArea = floorArea,
-            Price = Price.Of(
-                job.Pricing,
-                new(roles, buying, equipment, subcontracts, charges, priced),
-                totalHours,
-                floorArea,
-                trace
-            ),
+            Costs = new()
+            {
+                Roles = roles,
+                Buying = buying,
+                Equipment = equipment,
+                Subcontracts = subcontracts,
+                Charges = [.. charges],
+                Once = [.. once],
+                Worked = workedHours,
+                Hours = totalHours,
+                CrewDays = trace.Total(totalHours / crew, "days", "Crew days", new("totals", "crewDays")),
+                Duration = duration,
+                FloorArea = floorArea,
+            },
         };
     }
 
     private RoleLine RoleOf(LabourRole role, Val hours)
     {
         FigurePath Path(string leaf) => new("roles", role.Id, leaf);
-        var total = trace.Make(hours, "h", trace.On ? $"{role.Name}: hours" : "", Path("hours"));
+        var total = trace.Total(hours, "h", trace.On ? $"{role.Name}: hours" : "", Path("hours"));
         Val wage = trace.Book(role.Wage, "per h", "wage", role.Id),
             percent = 100m,
             perHour = 0m,
@@ -350,8 +322,13 @@ internal sealed class Fold
             if (fixedPerHour.V != 0)
                 loaded += fixedPerHour;
         }
-        var cost = trace.Make(loaded, "per h", trace.On ? $"{role.Name}: loaded cost" : "", Path("loadedCost"));
-        return new(role, total, cost, trace.Make(total * cost, "", trace.On ? $"{role.Name}: cost" : "", Path("cost")));
+        var cost = trace.Total(loaded, "per h", trace.On ? $"{role.Name}: loaded cost" : "", Path("loadedCost"));
+        return new(
+            role,
+            total,
+            cost,
+            trace.Total(total * cost, "", trace.On ? $"{role.Name}: cost" : "", Path("cost"))
+        );
     }
 
     private EquipmentLine EquipmentOf(Pool pool)
@@ -359,13 +336,13 @@ internal sealed class Fold
         var equipment = (Equipment)pool.Entry;
         FigurePath Path(string leaf) => new("equipment", equipment.Id, leaf);
         var name = trace.On ? equipment.Name : "";
-        var hours = trace.Make(pool.Amount.Total, "h", name + ": hours", Path("hours"));
+        var hours = trace.Total(pool.Amount.Total, "h", name + ": hours", Path("hours"));
         if (equipment.Per == EquipmentPer.Hour)
             return new(
                 equipment,
                 hours,
                 hours,
-                trace.Make(
+                trace.Total(
                     hours * trace.Book(equipment.Cost, "per h", "cost per hour", equipment.Id),
                     "",
                     name + ": cost",
@@ -379,13 +356,13 @@ internal sealed class Fold
         return new(
             equipment,
             hours,
-            trace.Make(
+            trace.Total(
                 pool.Units.Total,
                 equipment.Per == EquipmentPer.Day ? "days" : "visits",
                 name + ": paid for",
                 Path("units")
             ),
-            trace.Make(cost.Total, "", name + ": cost", Path("cost")),
+            trace.Total(cost.Total, "", name + ": cost", Path("cost")),
             [.. pool.ByItem]
         );
     }
@@ -394,12 +371,12 @@ internal sealed class Fold
     {
         var subcontract = (Subcontract)pool.Entry;
         FigurePath Path(string leaf) => new("subcontract", subcontract.Id, leaf);
-        var lumps = once.Where(o => ReferenceEquals(o.Item2.Entry, subcontract))
-            .Select(o => (o.Item1, o.Item3))
-            .ToArray();
+        (CompiledItem Item, Val Amount)[] lumps = subcontract.LumpSum
+            ? [.. pool.Lumps.Select(i => (i, trace.Book(1, "", "once for the work", subcontract.Id)))]
+            : [.. once.Where(o => ReferenceEquals(o.Item2.Entry, subcontract)).Select(o => (o.Item1, o.Item3))];
         var unit = subcontract.LumpSum || subcontract.Unit.Kind == Kind.Count ? "" : subcontract.Unit.Symbol;
-        var amount = trace.Make(
-            subcontract.LumpSum ? LumpsOf(pool, subcontract, lumps.Length) : pool.Amount.Total,
+        var amount = trace.Total(
+            subcontract.LumpSum ? LumpsOf(pool, subcontract) : pool.Amount.Total,
             unit,
             trace.On ? subcontract.Name + ": amount" : "",
             Path("amount")
@@ -413,17 +390,12 @@ internal sealed class Fold
         return new(
             subcontract,
             amount,
-            trace.Make(amount * price, "", trace.On ? subcontract.Name + ": cost" : "", Path("cost")),
+            trace.Total(amount * price, "", trace.On ? subcontract.Name + ": cost" : "", Path("cost")),
             [.. lumps.Select(l => (l.Item1, l.Item2 * price))]
         );
     }
 
-    /// <summary>A lump sum is paid once for each work item that brings it, whatever drives it.</summary>
-    private Val LumpsOf(Pool pool, Subcontract subcontract, int once)
-    {
-        if (pool.Amount.Total.V == 0)
-            return 0m;
-        var driven = itemHours.Count(i => i.Item.Parts.Any(p => ReferenceEquals(p.Entry, subcontract)));
-        return trace.Book(once + driven, "", "pieces of work", subcontract.Id);
-    }
+    /// <summary>A lump sum is paid once for each work item that brings it: not where the customer does that work, a sum is allowed for it, or there is none of it.</summary>
+    private Val LumpsOf(Pool pool, Subcontract subcontract) =>
+        pool.Lumps.Count == 0 ? 0m : trace.Book(pool.Lumps.Count, "", "pieces of work", subcontract.Id);
 }

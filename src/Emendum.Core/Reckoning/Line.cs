@@ -1,4 +1,5 @@
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
@@ -45,6 +46,9 @@ public sealed class Line
 
     /// <summary>Whether its hours and goods are ours to give: the customer does not do it, and no sum is allowed for it.</summary>
     public bool Ours => Supply != Supply.Customer && Allowance is null;
+
+    /// <summary>Whether we do anything here: it is ours, and there is something of it.</summary>
+    public bool Works => Ours && (Quantity.V != 0 || Array.Exists(Amounts, a => a.V != 0));
 
     /// <summary>The quantity worked, for all ×n places.</summary>
     public Val Quantity { get; private set; }

@@ -1,5 +1,7 @@
 using Emendum.Core.Book;
-using Emendum.Core.Pricing;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Reckoning;
 
@@ -7,20 +9,18 @@ namespace Emendum.Core.Reckoning;
 /// by hours. Leftovers are in what was bought, and never a line. Made only for the view that shows it (architecture decision 10).</summary>
 public sealed class LineCosts
 {
-    private LineCosts(Val[][] byClass) => ByClass = byClass;
+    private LineCosts(ByClass<Val>[] lines) => Lines = lines;
 
-    /// <summary>Cost of each line of the reckoning, by class in the order of <see cref="Price.Classes"/>.</summary>
-    public Val[][] ByClass { get; }
+    /// <summary>Cost of each line of the reckoning, by class.</summary>
+    public ByClass<Val>[] Lines { get; }
 
     /// <summary>Shares every cost to the lines that brought it. Travel is of the whole job and of no line.</summary>
-    public static LineCosts Of(Reckoning reckoning, Trace trace)
+    public static LineCosts Of(Reckoned reckoned, Trace trace)
     {
-        var lines = reckoning.Lines;
-        var sums = new Sum[lines.Length][];
-        for (var n = 0; n < sums.Length; n++)
-            sums[n] = [new(), new(), new(), new(), new()];
-        var loaded = reckoning.Roles.ToDictionary(r => r.Role.Id, r => r.LoadedCost);
-        var needs = reckoning.Buying.ToDictionary(
+        var (lines, costs) = (reckoned.Lines, reckoned.Costs);
+        var sums = Array.ConvertAll(lines, _ => new ByClass<Sum>(_ => new()));
+        var loaded = costs.Roles.ToDictionary(r => r.Role.Id, r => r.LoadedCost);
+        var needs = costs.Buying.ToDictionary(
             b => (b.Material.Id, b.Colour),
             _ => (At: new List<int>(), Need: new List<Val>())
         );
@@ -36,7 +36,7 @@ public sealed class LineCosts
                 switch (part.Entry)
                 {
                     case LabourRole role:
-                        sums[n][0].Add(amount * loaded[role.Id]);
+                        sums[n][CostClass.Labour].Add(amount * loaded[role.Id]);
                         break;
                     case Material material:
                         var need = needs[(material.Id, part.Colour)];
@@ -44,11 +44,13 @@ public sealed class LineCosts
                         need.Need.Add(amount);
                         break;
                     case Equipment { Per: EquipmentPer.Hour } equipment:
-                        sums[n][2].Add(amount * trace.Book(equipment.Cost, "per h", equipment.Name, equipment.Id));
+                        sums[n]
+                            [CostClass.Equipment]
+                            .Add(amount * trace.Book(equipment.Cost, "per h", equipment.Name, equipment.Id));
                         break;
                     case Subcontract { LumpSum: false } subcontract:
                         sums[n]
-                            [3]
+                            [CostClass.Subcontract]
                             .Add(
                                 amount
                                     * trace.Book(
@@ -60,78 +62,78 @@ public sealed class LineCosts
                             );
                         break;
                     case Assembly:
-                        sums[n][4].Add(amount * trace.Book(part.Charge, "", part.Name, part.Source));
+                        sums[n][CostClass.Fixed].Add(amount * trace.Book(part.Charge, "", part.Name, part.Source));
                         break;
                 }
             }
         }
-        foreach (var once in reckoning.Once)
+        var ours = Enumerable
+            .Range(0, lines.Length)
+            .Where(n => lines[n].Ours)
+            .ToLookup(n => lines[n].OfItem, ReferenceEqualityComparer.Instance);
+        foreach (var once in costs.Once)
         {
             if (once.Part.Entry is LabourRole role)
-                ToLines(once.Item, once.Amount * loaded[role.Id], 0);
+                ToLines(once.Item, once.Amount * loaded[role.Id], CostClass.Labour);
             else if (once.Part.Entry is Material material)
                 needs[(material.Id, once.Part.Colour)].Need.Add(once.Amount);
             else if (once.Part.Entry is Equipment { Per: EquipmentPer.Hour } equipment)
-                ToLines(once.Item, once.Amount * trace.Book(equipment.Cost, "per h", equipment.Name, equipment.Id), 2);
+                ToLines(
+                    once.Item,
+                    once.Amount * trace.Book(equipment.Cost, "per h", equipment.Name, equipment.Id),
+                    CostClass.Equipment
+                );
         }
-        foreach (var buy in reckoning.Buying)
+        var onceOf = costs.Once.ToLookup(o => (o.Part.Entry.Id, o.Part.Colour));
+        for (var b = 0; b < costs.Buying.Length; b++)
         {
+            var buy = costs.Buying[b];
             var (at, need) = needs[(buy.Material.Id, buy.Colour)];
             if (need.Count == 0)
                 continue;
-            var shares = Spread.Share(
-                buy.Cost(reckoning.Job.Pricing.MaterialCost).Money(),
+            var shares = Shared(buy, b + 1, need);
+            for (var i = 0; i < at.Count; i++)
+                sums[at[i]][CostClass.Material].Add(shares[i]);
+            // Needs that come once for a work item stand after those of the lines, in the order of Once.
+            var next = at.Count;
+            foreach (var once in onceOf[(buy.Material.Id, buy.Colour)])
+                ToLines(once.Item, shares[next++], CostClass.Material);
+        }
+        foreach (var equipment in costs.Equipment)
+        foreach (var (item, cost) in equipment.ByItem)
+            ToLines(item, cost, CostClass.Equipment);
+        foreach (var subcontract in costs.Subcontracts)
+        foreach (var (item, cost) in subcontract.Lumps)
+            ToLines(item, cost, CostClass.Subcontract);
+        foreach (var charge in costs.Charges.Where(c => c.Item is not null && c.Item.Once.Contains(c.Part)))
+            ToLines(charge.Item!, charge.Cost, CostClass.Fixed);
+        return new(Array.ConvertAll(sums, line => new ByClass<Val>(of => line[of].Total)));
+
+        // What packs cost is whole cents, and so are its parts. What the need costs is not: each line bears its own, as exact as the sum.
+        Val[] Shared(BuyLine buy, int number, List<Val> need)
+        {
+            var cost = buy.Cost(reckoned.Job.Pricing.MaterialCost);
+            if (reckoned.Job.Pricing.MaterialCost == MaterialCost.Need)
+            {
+                var all = new Sum();
+                foreach (var one in need)
+                    all.Add(one);
+                return [.. need.Select(one => all.Total.V == 0 ? cost / need.Count : cost * one / all.Total)];
+            }
+            return Shares.Of(
+                cost.Money(),
                 [.. need],
                 trace.On
-                    ? $"need of {buy.Material.Name}{(buy.Colour.Length == 0 ? "" : ", " + buy.Colour)} (purchase {reckoning.Buying.IndexOf(buy) + 1})"
+                    ? $"need of {buy.Material.Name}{(buy.Colour.Length == 0 ? "" : ", " + buy.Colour)} (purchase {number})"
                     : "",
                 trace
             );
-            for (var i = 0; i < at.Count; i++)
-                sums[at[i]][1].Add(shares[i]);
-            // Needs that come once for a work item stand after those of the lines, in the order of Once.
-            var next = at.Count;
-            foreach (
-                var once in reckoning.Once.Where(o => o.Part.Entry.Id == buy.Material.Id && o.Part.Colour == buy.Colour)
-            )
-                ToLines(once.Item, shares[next++], 1);
         }
-        foreach (var equipment in reckoning.Equipment)
-        foreach (var (item, cost) in equipment.ByItem)
-            ToLines(item, cost, 2);
-        foreach (var subcontract in reckoning.Subcontracts)
-        {
-            foreach (var (item, cost) in subcontract.Lumps)
-                ToLines(item, cost, 3);
-            if (!subcontract.Subcontract.LumpSum)
-                continue;
-            foreach (
-                var item in reckoning.Items.Where(i =>
-                    i.Parts.Any(p => ReferenceEquals(p.Entry, subcontract.Subcontract))
-                )
-            )
-                ToLines(
-                    item,
-                    trace.Book(
-                        subcontract.Subcontract.Price,
-                        "",
-                        subcontract.Subcontract.Name,
-                        subcontract.Subcontract.Id
-                    ),
-                    3
-                );
-        }
-        foreach (var charge in reckoning.Charges.Where(c => c.Item is not null && c.Item.Once.Contains(c.Part)))
-            ToLines(charge.Item!, charge.Cost, 4);
-        return new([.. sums.Select(s => s.Select(c => c.Total).ToArray())]);
 
         // By hours; where the work has none, by as many equal parts as there are lines.
-        void ToLines(CompiledItem item, Val cost, int kind)
+        void ToLines(CompiledItem item, Val cost, CostClass kind)
         {
-            var at = Enumerable
-                .Range(0, lines.Length)
-                .Where(n => ReferenceEquals(lines[n].OfItem, item) && lines[n].Ours)
-                .ToArray();
+            var at = ours[item].ToArray();
             var hours = new Sum();
             foreach (var n in at)
                 hours.Add(lines[n].Hours);

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Work;
@@ -12,10 +13,10 @@ public static class Reckoner
     /// <summary>Reckons <paramref name="job"/>. With an earlier reckoning of a like job, lines whose inputs are the same objects are taken over;
     /// the result is the same either way. Only a silent reckoning takes over. <paramref name="touched"/> are the cells in which the jobs differ, where they differ in nothing else.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
-    public static Reckoning Reckon(
+    public static Reckoned Reckon(
         Job job,
         Trace trace,
-        Reckoning? earlier = null,
+        Reckoned? earlier = null,
         IReadOnlyCollection<CellKey>? touched = null
     ) =>
         Bounded(() =>
@@ -26,10 +27,10 @@ public static class Reckoner
 
     /// <summary>Reckons a job whose places have the measures that somebody gave.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
-    public static Reckoning Reckon(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) =>
+    public static Reckoned Reckon(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) =>
         Bounded(() => ReckonAll(job, trace, null, given));
 
-    private static Reckoning Bounded(Func<Reckoning> reckon)
+    internal static T Bounded<T>(Func<T> reckon)
     {
         try
         {
@@ -41,10 +42,10 @@ public static class Reckoner
         }
     }
 
-    private static Reckoning ReckonAll(
+    private static Reckoned ReckonAll(
         Job job,
         Trace trace,
-        Reckoning? earlier,
+        Reckoned? earlier,
         Dictionary<Guid, PlaceMeasures>? given = null
     )
     {
@@ -77,7 +78,7 @@ public static class Reckoner
         return Fold.Of(job, trace, measures, items, [.. lines], grid);
     }
 
-    private static Reckoning ReckonCells(Job job, Reckoning earlier, IReadOnlyCollection<CellKey> touched)
+    private static Reckoned ReckonCells(Job job, Reckoned earlier, IReadOnlyCollection<CellKey> touched)
     {
         var grid = (Line?[])earlier.Grid.Clone();
         foreach (var key in touched)
@@ -97,7 +98,7 @@ public static class Reckoner
         return Fold.Of(job, Trace.Silent, earlier.Measures, earlier.Items, [.. lines], grid);
     }
 
-    private static Dictionary<Guid, PlaceMeasures> MeasureAll(Job job, Trace trace, Reckoning? earlier)
+    private static Dictionary<Guid, PlaceMeasures> MeasureAll(Job job, Trace trace, Reckoned? earlier)
     {
         var rule = job.Rule;
         var sameRule = earlier is not null && earlier.Job.Deduct == job.Deduct && earlier.Job.Units == job.Units;
@@ -116,7 +117,7 @@ public static class Reckoner
         return measures;
     }
 
-    private static CompiledItem[] CompileAll(Job job, Reckoning? earlier)
+    private static CompiledItem[] CompileAll(Job job, Reckoned? earlier)
     {
         var kept =
             earlier is not null && ReferenceEquals(earlier.Job.Book, job.Book)

@@ -1,4 +1,5 @@
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 
 namespace Emendum.Core.Reckoning;
@@ -10,7 +11,7 @@ internal static class Travel
     public static (Val Hours, ChargeLine? Way) Of(SetUp setUp, Job job, Val worked, Duration duration, Trace trace)
     {
         var crew = trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize");
-        var days = trace.Make(
+        var days = trace.Total(
             (worked / (crew * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay"))).Ceil(),
             "days",
             "Whole crew days",
@@ -19,9 +20,9 @@ internal static class Travel
         Val ways =
             setUp.Per == TravelPer.CrewDay
                 ? days
-                : trace.Make(duration.ReturnVisits + 1m, "", "Visits", new("totals", "visits"));
+                : trace.Total(duration.ReturnVisits + 1m, "", "Visits", new("totals", "visits"));
         Val Book(decimal value, string unit, string label) => trace.Book(value, unit, label, setUp.Id);
-        var hours = trace.Make(
+        var hours = trace.Total(
             (
                 days * Book(setUp.SetUpMinutes, "min", "set up and clear away")
                 + ways * Book(setUp.TravelMinutes, "min", "there and back")
@@ -35,7 +36,7 @@ internal static class Travel
         if (setUp.Distance == 0 || setUp.PerDistance == 0)
             return (hours, null);
         var unit = setUp.DistanceUnit == DistanceUnit.Mile ? "mi" : "km";
-        var distance = trace.Make(
+        var distance = trace.Total(
             ways * Book(setUp.Distance, unit, "there and back"),
             unit,
             "Travel: distance",
@@ -48,7 +49,7 @@ internal static class Travel
                 null,
                 null,
                 distance,
-                trace.Make(
+                trace.Total(
                     distance * Book(setUp.PerDistance, "per " + unit, "vehicle"),
                     "",
                     "Travel: cost",

@@ -2,7 +2,10 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
+using Emendum.Core;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
+using Emendum.Core.Work;
 
 namespace Emendum.Documents.Tables;
 
@@ -11,12 +14,13 @@ public static class CsvText
 {
     private const string Formulas = "=+-@\t\r";
 
+    /// <summary>What is said of text that is no table.</summary>
+    internal static readonly string Unreadable =
+        $"This text cannot be read as a table: a quotation mark is not closed, or a cell is over {Table.LongestCell:N0} characters.";
+
     /// <summary>Reads text; the sign between columns is found by itself.</summary>
     public static Table Read(byte[] content)
     {
-        var text = Decode(content);
-        if (text.Any(c => c < ' ' && c is not ('\t' or '\n' or '\r' or '\f')))
-            throw TableFile.Wrong("This is neither a workbook nor a text file. Choose an .xlsx or CSV file.");
         var settings = new CsvConfiguration(CultureInfo.InvariantCulture)
         {
             HasHeaderRecord = false,
@@ -26,10 +30,11 @@ public static class CsvText
             BadDataFound = null,
             IgnoreBlankLines = false,
             MaxFieldSize = Table.LongestCell,
+            BufferSize = 64 * 1024,
         };
         try
         {
-            using var reader = new CsvParser(new StringReader(text), settings);
+            using var reader = new CsvParser(new BoundedText(Decoded(content)), settings);
             var rows = new List<IReadOnlyList<string>>();
             while (reader.Read())
             {
@@ -43,9 +48,7 @@ public static class CsvText
         }
         catch (CsvHelperException)
         {
-            throw TableFile.Wrong(
-                $"This text cannot be read as a table: a quotation mark is not closed, or a cell is over {Table.LongestCell:N0} characters."
-            );
+            throw TableFile.Wrong(Unreadable);
         }
     }
 
@@ -54,7 +57,7 @@ public static class CsvText
     {
         using var memory = new MemoryStream();
         using (var writer = new StreamWriter(memory, new UTF8Encoding(true), leaveOpen: true))
-        using (var csv = new CsvWriter(writer, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }))
+        using (var csv = new CsvWriter(writer, Written))
         {
             foreach (var column in columns)
                 csv.WriteField(Escaped(column));
@@ -69,11 +72,28 @@ public static class CsvText
         return memory.ToArray();
     }
 
+    /// <summary>Whatever could be taken for more than one field or row stands in quotation marks: also a line feed alone, and signs that other programs divide columns by.</summary>
+    private static readonly CsvConfiguration Written = new(CultureInfo.InvariantCulture)
+    {
+        NewLine = "\r\n",
+        ShouldQuote = field =>
+            field.Field is { Length: > 0 } text
+            && (text.AsSpan().ContainsAny(",;\t|\"\r\n") || text[0] == ' ' || text[^1] == ' '),
+    };
+
     /// <summary>Text that a spreadsheet would take for a formula gets a mark in front; so does text that has such a mark already.</summary>
-    private static string Escaped(string text) => LooksLikeFormula(text) ? "'" + text : text;
+    private static string Escaped(string text)
+    {
+        var plain = PlainText.Clean(text);
+        return LooksLikeFormula(plain) ? "'" + plain : plain;
+    }
 
     /// <summary>The mark taken off again.</summary>
-    private static string Plain(string text) => text.StartsWith('\'') && LooksLikeFormula(text) ? text[1..] : text;
+    private static string Plain(string text)
+    {
+        var plain = PlainText.Clean(text);
+        return plain.StartsWith('\'') && LooksLikeFormula(plain) ? plain[1..] : plain;
+    }
 
     private static bool LooksLikeFormula(string text)
     {
@@ -83,20 +103,14 @@ public static class CsvText
         return at < text.Length && Formulas.Contains(text[at], StringComparison.Ordinal);
     }
 
-    private static string Decode(byte[] content)
+    /// <summary>The text, decoded as it is read: UTF-16 by its mark, else UTF-8, else Latin-1.</summary>
+    private static StreamReader Decoded(byte[] content)
     {
-        if (content is [0xFF, 0xFE, ..])
-            return Encoding.Unicode.GetString(content, 2, content.Length - 2);
-        if (content is [0xFE, 0xFF, ..])
-            return Encoding.BigEndianUnicode.GetString(content, 2, content.Length - 2);
-        try
-        {
-            var start = content is [0xEF, 0xBB, 0xBF, ..] ? 3 : 0;
-            return new UTF8Encoding(false, true).GetString(content, start, content.Length - start);
-        }
-        catch (DecoderFallbackException)
-        {
-            return Encoding.Latin1.GetString(content);
-        }
+        var utf8 = System.Text.Unicode.Utf8.IsValid(content);
+        return new(
+            new MemoryStream(content, writable: false),
+            utf8 ? Encoding.UTF8 : Encoding.Latin1,
+            detectEncodingFromByteOrderMarks: true
+        );
     }
 }

@@ -1,3 +1,5 @@
+using Emendum.Core.Figures;
+
 namespace Emendum.Documents.Tables;
 
 /// <summary>One sheet of a table that came in: text only. Formulas are never run; what a workbook last showed for one is taken as text.</summary>

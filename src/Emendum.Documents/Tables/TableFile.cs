@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using Emendum.Core;
+using Emendum.Core.Figures;
 
 namespace Emendum.Documents.Tables;
 
@@ -11,7 +12,8 @@ public static class TableFile
 
     private const long MostUnpacked = 120_000_000;
     private const int MostParts = 2_000,
-        MostRatio = 250;
+        MostRatio = 250,
+        MostOther = 2_000_000;
 
     /// <summary>The sheet asked for.</summary>
     /// <exception cref="RefusedException">Too large, of a kind that is not read, damaged, or a trap.</exception>
@@ -53,6 +55,14 @@ public static class TableFile
                 {
                     size += read;
                     total += read;
+                    // All but texts and sheets is read whole before anything can be said of it.
+                    if (
+                        size > MostOther
+                        && !entry.FullName.StartsWith("xl/worksheets/", StringComparison.OrdinalIgnoreCase)
+                        && !entry.FullName.StartsWith("xl/sharedStrings", StringComparison.OrdinalIgnoreCase)
+                        && IsXml(entry.FullName)
+                    )
+                        throw Wrong("A part of this workbook is far larger than in any table. It is not opened.");
                     if (
                         total > MostUnpacked
                         || (size > 1_000_000 && size > MostRatio * Math.Max(1, entry.CompressedLength))
@@ -66,6 +76,10 @@ public static class TableFile
             throw Wrong("This workbook is damaged and cannot be read.");
         }
     }
+
+    private static bool IsXml(string part) =>
+        part.EndsWith(".xml", StringComparison.OrdinalIgnoreCase)
+        || part.EndsWith(".rels", StringComparison.OrdinalIgnoreCase);
 
     internal static RefusedException Wrong(string message) => RefusedException.Of("file", message);
 }

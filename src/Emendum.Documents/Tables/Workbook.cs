@@ -1,17 +1,21 @@
 using System.Globalization;
+using System.Text;
+using System.Text.RegularExpressions;
 using System.Xml;
 using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using DocumentFormat.OpenXml.Spreadsheet;
 using Emendum.Core;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
 
 namespace Emendum.Documents.Tables;
 
 /// <summary>Tables as .xlsx workbooks (ISO/IEC 29500). Values only: formulas in what comes in are not run, and what goes out holds none.</summary>
-public static class Workbook
+public static partial class Workbook
 {
     private const int MostShared = 500_000;
+    private const long MostText = 40_000_000;
 
     /// <summary>Reads a sheet. Reads part by part and stops at the limits.</summary>
     public static Table Read(byte[] content, int sheet)
@@ -48,70 +52,159 @@ public static class Workbook
         }
     }
 
+    /// <summary>Parts are read as a stream, cell by cell: a row or text that is larger than any of a table is refused before it is all there.</summary>
+    private static XmlReader Open(OpenXmlPart part) =>
+        XmlReader.Create(
+            part.GetStream(FileMode.Open, FileAccess.Read),
+            new XmlReaderSettings
+            {
+                DtdProcessing = DtdProcessing.Prohibit,
+                MaxCharactersInDocument = 100_000_000,
+                CloseInput = true,
+            }
+        );
+
     private static List<string> SharedTexts(WorkbookPart book)
     {
         var texts = new List<string>();
         if (book.SharedStringTablePart is not { } part)
             return texts;
-        using var reader = OpenXmlReader.Create(part);
+        var all = 0L;
+        using var reader = Open(part);
         while (reader.Read())
         {
-            if (reader.ElementType != typeof(SharedStringItem) || !reader.IsStartElement)
+            if (reader is not { NodeType: XmlNodeType.Element, LocalName: "si" })
                 continue;
             if (texts.Count >= MostShared)
                 throw TableFile.Wrong("This workbook holds too much text.");
-            texts.Add(Cut(reader.LoadCurrentElement() is SharedStringItem item ? TextOf(item) : ""));
+            texts.Add(Unescaped(TextOf(reader)));
+            if ((all += texts[^1].Length) > MostText)
+                throw TableFile.Wrong("This workbook holds too much text.");
         }
         return texts;
     }
 
-    /// <summary>Text of an item without its reading aids.</summary>
-    private static string TextOf(OpenXmlElement item) =>
-        string.Concat(item.Descendants<Text>().Where(t => t.Parent is not PhoneticRun).Select(t => t.Text));
-
-    private static IEnumerable<IReadOnlyList<string>> Rows(WorksheetPart part, List<string> shared)
+    /// <summary>Text within the element that the reader stands at, without reading aids (rPh); the reader is left at its end.</summary>
+    private static string TextOf(XmlReader reader)
     {
-        using var reader = OpenXmlReader.Create(part);
-        var count = 0;
-        while (reader.Read())
+        if (reader.IsEmptyElement)
+            return "";
+        var (end, aid) = (reader.Depth, 0);
+        var text = new StringBuilder();
+        while (reader.Read() && reader.Depth > end)
         {
-            if (reader.ElementType != typeof(Row) || !reader.IsStartElement)
+            if (reader is { NodeType: XmlNodeType.Element, LocalName: "rPh" })
+                aid = reader.IsEmptyElement ? 0 : reader.Depth;
+            else if (reader.NodeType == XmlNodeType.EndElement && reader.Depth == aid)
+                aid = 0;
+            else if (aid == 0 && reader is { NodeType: XmlNodeType.Element, LocalName: "t" })
+                Content(reader, text);
+        }
+        return text.ToString();
+    }
+
+    /// <summary>Adds the text directly within the element that the reader stands at, no more than a cell holds.</summary>
+    private static void Content(XmlReader reader, StringBuilder text)
+    {
+        if (reader.IsEmptyElement)
+            return;
+        var (end, chunk) = (reader.Depth, new char[1024]);
+        while (reader.Read() && reader.Depth > end)
+        {
+            if (
+                reader.NodeType
+                is not (
+                    XmlNodeType.Text
+                    or XmlNodeType.CDATA
+                    or XmlNodeType.SignificantWhitespace
+                    or XmlNodeType.Whitespace
+                )
+            )
                 continue;
-            if (++count > Table.MostRows + 1)
-                throw TableFile.Wrong($"A table is at most {Table.MostRows:N0} rows.");
-            if (reader.LoadCurrentElement() is not Row row)
-                continue;
-            var cells = new List<string>();
-            foreach (var cell in row.Elements<Cell>())
+            for (int read; (read = reader.ReadValueChunk(chunk, 0, chunk.Length)) > 0; )
             {
-                var column = cell.CellReference?.Value is { } reference ? ColumnOf(reference) : cells.Count;
-                if (column >= Table.MostColumns)
-                    throw TableFile.Wrong($"A table has at most {Table.MostColumns} columns.");
-                while (cells.Count <= column)
-                    cells.Add("");
-                cells[column] = Cut(ValueOf(cell, shared));
+                text.Append(chunk, 0, read);
+                if (text.Length > Table.LongestCell)
+                    throw TableFile.Wrong($"A cell is over {Table.LongestCell:N0} characters.");
             }
-            yield return cells;
         }
     }
 
-    private static string ValueOf(Cell cell, List<string> shared)
+    private static IEnumerable<IReadOnlyList<string>> Rows(WorksheetPart part, List<string> shared)
     {
-        var type = cell.DataType?.Value;
-        if (type == CellValues.InlineString)
-            return cell.InlineString is { } inline ? TextOf(inline) : "";
-        var text = cell.CellValue?.Text ?? "";
-        if (type == CellValues.SharedString)
-            return
-                int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var index)
-                && index < shared.Count
-                ? shared[index]
-                : "";
-        if (type == CellValues.Error)
-            return "";
-        // A number is kept as binary floating point: 14.1 may stand there as 14.100000000000001.
-        return type is null || type == CellValues.Number ? Number(text) : text;
+        using var reader = Open(part);
+        var count = 0;
+        while (reader.Read())
+        {
+            if (reader is not { NodeType: XmlNodeType.Element, LocalName: "row" })
+                continue;
+            if (++count > Table.MostRows + 1)
+                throw TableFile.Wrong($"A table is at most {Table.MostRows:N0} rows.");
+            yield return Row(reader, shared);
+        }
     }
+
+    private static List<string> Row(XmlReader reader, List<string> shared)
+    {
+        var cells = new List<string>();
+        if (reader.IsEmptyElement)
+            return cells;
+        var (end, all) = (reader.Depth, 0);
+        while (reader.Read() && reader.Depth > end)
+        {
+            if (reader is not { NodeType: XmlNodeType.Element, LocalName: "c" })
+                continue;
+            var column = reader.GetAttribute("r") is { } reference ? ColumnOf(reference) : cells.Count;
+            if (column is < 0 or >= Table.MostColumns || ++all > Table.MostColumns)
+                throw TableFile.Wrong($"A table has at most {Table.MostColumns} columns.");
+            while (cells.Count <= column)
+                cells.Add("");
+            cells[column] = PlainText.Clean(Cell(reader, shared));
+        }
+        return cells;
+    }
+
+    private static string Cell(XmlReader reader, List<string> shared)
+    {
+        var type = reader.GetAttribute("t");
+        if (reader.IsEmptyElement)
+            return "";
+        var (end, value, inline) = (reader.Depth, new StringBuilder(), "");
+        while (reader.Read() && reader.Depth > end)
+        {
+            if (reader.NodeType != XmlNodeType.Element)
+                continue;
+            if (reader.LocalName == "v")
+                Content(reader, value);
+            else if (reader.LocalName == "is")
+                inline = TextOf(reader);
+        }
+        var text = value.ToString();
+        return type switch
+        {
+            "inlineStr" => Unescaped(inline),
+            "s" => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var index)
+            && index < shared.Count
+                ? shared[index]
+                : "",
+            "e" => "",
+            // A number is kept as binary floating point: 14.1 may stand there as 14.100000000000001.
+            null or "n" => Number(text),
+            _ => Unescaped(text),
+        };
+    }
+
+    /// <summary>Text as a workbook keeps it: <c>_x0041_</c> in it would be read as the character of that code (ISO/IEC 29500-1 §22.9.2.19).</summary>
+    internal static string Escaped(string text) => Opening().Replace(PlainText.Clean(text), "_x005F_");
+
+    private static string Unescaped(string text) =>
+        Coded().Replace(text, m => ((char)Convert.ToInt32(m.Value[2..6], 16)).ToString());
+
+    [GeneratedRegex("_(?=x[0-9A-Fa-f]{4}_)")]
+    private static partial Regex Opening();
+
+    [GeneratedRegex("_x[0-9A-Fa-f]{4}_")]
+    private static partial Regex Coded();
 
     private static string Number(string text) =>
         double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
@@ -133,11 +226,6 @@ public static class Workbook
         return column - 1;
     }
 
-    private static string Cut(string text) =>
-        text.Length <= Table.LongestCell
-            ? text
-            : throw TableFile.Wrong($"A cell is over {Table.LongestCell:N0} characters.");
-
     /// <summary>Writes one sheet with a heading row; text as text, numbers as numbers.</summary>
     public static byte[] Write(
         string sheet,
@@ -155,9 +243,9 @@ public static class Workbook
             {
                 writer.WriteStartElement(new Worksheet());
                 writer.WriteStartElement(new SheetData());
-                Row(writer, [.. columns.Select(PlaceTable.Cell.Of)]);
-                foreach (var row in rows)
-                    Row(writer, row);
+                Row(writer, 1, [.. columns.Select(PlaceTable.Cell.Of)]);
+                for (var i = 0; i < rows.Count; i++)
+                    Row(writer, i + 2, rows[i]);
                 writer.WriteEndElement();
                 writer.WriteEndElement();
             }
@@ -175,19 +263,24 @@ public static class Workbook
         return memory.ToArray();
     }
 
-    private static void Row(OpenXmlWriter writer, IReadOnlyList<PlaceTable.Cell> cells)
+    private static void Row(OpenXmlWriter writer, int number, IReadOnlyList<PlaceTable.Cell> cells)
     {
-        writer.WriteStartElement(new Row());
-        foreach (var cell in cells)
-            writer.WriteElement(
-                cell.IsNumber
-                    ? new Cell { DataType = CellValues.Number, CellValue = new(cell.Text) }
-                    : new Cell
-                    {
-                        DataType = CellValues.InlineString,
-                        InlineString = new(new Text(cell.Text) { Space = SpaceProcessingModeValues.Preserve }),
-                    }
-            );
+        writer.WriteStartElement(new Row { RowIndex = (uint)number });
+        for (var column = 0; column < cells.Count; column++)
+        {
+            var cell = new Cell { CellReference = $"{LettersOf(column)}{number}" };
+            if (cells[column].IsNumber)
+                (cell.DataType, cell.CellValue) = (CellValues.Number, new(cells[column].Text));
+            else
+            {
+                var text = new Text(Escaped(cells[column].Text)) { Space = SpaceProcessingModeValues.Preserve };
+                (cell.DataType, cell.InlineString) = (CellValues.InlineString, new(text));
+            }
+            writer.WriteElement(cell);
+        }
         writer.WriteEndElement();
     }
+
+    private static string LettersOf(int column) =>
+        column < 26 ? $"{(char)('A' + column)}" : LettersOf(column / 26 - 1) + (char)('A' + column % 26);
 }

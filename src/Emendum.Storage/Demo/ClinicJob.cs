@@ -1,5 +1,6 @@
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 

@@ -1,4 +1,5 @@
 using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Storage.Demo;

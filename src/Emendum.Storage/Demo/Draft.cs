@@ -1,6 +1,9 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
@@ -95,5 +98,5 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
             )
         );
 
-    private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, JobJson.Options);
+    private static JsonNode? Node<T>(T value) => JsonSerializer.SerializeToNode(value, CoreJson.Options);
 }

@@ -1,6 +1,10 @@
 using Emendum.Core.Book;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
 using static Emendum.Storage.Demo.Entries;
 
 namespace Emendum.Storage.Demo;

@@ -1,6 +1,7 @@
 using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
 
 namespace Emendum.Storage.Demo;

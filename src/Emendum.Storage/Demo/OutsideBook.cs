@@ -1,5 +1,6 @@
 using Emendum.Core.Book;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using static Emendum.Storage.Demo.Entries;
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Emendum.Core.Book;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
+using Emendum.Core.Work;
 using static Emendum.Storage.Demo.Entries;
 
 namespace Emendum.Storage.Demo;

@@ -1,9 +1,11 @@
 using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Book;
-using Emendum.Core.Jobs;
+using Emendum.Core.Figures;
+using Emendum.Core.Json;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
 
@@ -126,7 +128,9 @@ public static class BookEndpoints
                     .OrderBy(e => e.Name, StringComparer.OrdinalIgnoreCase)
                     .Select(BookViews.Named)
         );
-        book.MapPost("/pictures", PutPicture).Accepts<byte[]>("application/octet-stream");
+        book.MapPost("/pictures", PutPicture)
+            .WithMetadata(new BodyLimit(MostPicture))
+            .Accepts<byte[]>("application/octet-stream");
         book.MapGet(
                 "/pictures/{hash}",
                 (string hash, BookStore store) =>
@@ -155,7 +159,7 @@ public static class BookEndpoints
     {
         try
         {
-            return element.Deserialize<BookEntry>(JobJson.Options)
+            return element.Deserialize<BookEntry>(CoreJson.Options)
                 ?? throw RefusedException.Of("", "There is no entry.");
         }
         catch (JsonException wrong)
@@ -173,7 +177,7 @@ public static class BookEndpoints
         }
     }
 
-    private static Reckoning Try(Guid id, TryEntry tried, Shelf shelf, CompanyStore companies, Trace trace)
+    private static Estimate Try(Guid id, TryEntry tried, Shelf shelf, CompanyStore companies, Trace trace)
     {
         if (shelf.Get(id) is not WorkEntry entry)
             throw RefusedException.Of("", "Only work can be tried.");
@@ -222,6 +226,7 @@ public static class BookEndpoints
                         Of = New(c.Of),
                         Question = New(c.Question),
                         DepthAsked = New(c.DepthAsked),
+                        Drops = c.Drops is { } drops ? drops with { Height = New(drops.Height)!.Value } : null,
                     }
                 ),
             ],
@@ -230,7 +235,7 @@ public static class BookEndpoints
 
     private static async Task<PictureKept> PutPicture(HttpRequest request, BookStore store)
     {
-        var content = await FileBody.Read(request, MostPicture);
+        var content = await Bodies.Read(request);
         var type = content switch
         {
             [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, ..] => "image/png",

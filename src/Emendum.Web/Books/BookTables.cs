@@ -1,6 +1,8 @@
 using Emendum.Core;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
+using Emendum.Core.Work;
 using Emendum.Documents.Tables;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
@@ -60,32 +62,28 @@ public static class BookTables
                     return View(rows);
                 }
             )
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+            .WithMetadata(MappedTable.Limit);
         book.MapPost(
                 "/take-table",
                 (TakeTable take, Shelf shelf) => Take(Read(take.Table, shelf), take.LeaveOut, shelf)
             )
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+            .WithMetadata(MappedTable.Limit);
         book.MapPost(
                 "/read-file",
                 async (HttpRequest request, Shelf shelf) =>
-                    View(BookFile.Read(await FileBody.Read(request, MostBytes), shelf.Entries))
+                    View(BookFile.Read(await Bodies.Read(request), shelf.Entries))
             )
+            .WithMetadata(new BodyLimit(MostBytes))
             .Accepts<byte[]>("application/octet-stream")
-            .Produces<IncomingView>()
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+            .Produces<IncomingView>();
         book.MapPost(
                 "/take-file",
                 async (HttpRequest request, bool? leaveOut, Shelf shelf) =>
-                    Take(
-                        BookFile.Read(await FileBody.Read(request, MostBytes), shelf.Entries),
-                        leaveOut ?? false,
-                        shelf
-                    )
+                    Take(BookFile.Read(await Bodies.Read(request), shelf.Entries), leaveOut ?? false, shelf)
             )
+            .WithMetadata(new BodyLimit(MostBytes))
             .Accepts<byte[]>("application/octet-stream")
-            .Produces<BookTaken>()
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+            .Produces<BookTaken>();
     }
 
     private static IReadOnlyList<BookRow> Read(MappedTable table, Shelf shelf)

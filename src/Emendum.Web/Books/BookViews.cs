@@ -1,8 +1,11 @@
 using System.Globalization;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Web.Jobs;
 
 namespace Emendum.Web.Books;
@@ -142,8 +145,9 @@ public static class BookViews
     /// <summary>An entry in full.</summary>
     public static EntryView Of(Shelf shelf, Storage.BookStore store, Guid id, UnitSystem units)
     {
+        var entry = shelf.Get(id);
         var newest = store.Versions(id)[0];
-        return Of(shelf.Get(id), newest.At, newest.Person, units, shelf.UsedBy(id), store.Jobs(id));
+        return Of(entry, newest.At, newest.Person, units, shelf.UsedBy(id), store.Jobs(id));
     }
 
     /// <summary>An entry in full, of the Book or of a job.</summary>
@@ -243,66 +247,35 @@ public static class BookViews
     }
 
     /// <summary>What a trial comes to.</summary>
-    public static TrialView Tried(Reckoning reckoning, Trace trace)
+    public static TrialView Tried(Estimate estimate, Trace trace)
     {
         var lines = new List<TrialLine>();
         string Sentence(string path) =>
             trace.Figures.TryGetValue(path, out var figure) ? Explanation.Sentence(figure) : "";
         void Line(string label, FigureView figure, string note = "") => lines.Add(new(label, figure, note));
-        foreach (var role in reckoning.Roles.Where(r => r.Hours.V != 0))
-            Line(
-                role.Role.Name,
-                FigureView.Fine($"roles/{role.Role.Id}/hours", role.Hours, "h"),
-                $"at {Money(role.LoadedCost.V)} loaded"
-            );
-        if (reckoning.Roles.Length > 1)
-            Line("Labour", FigureView.Fine("totals/hours", reckoning.Hours, "h"));
-        foreach (var e in reckoning.Equipment.Where(e => e.Cost.V != 0))
-            Line(
-                e.Equipment.Name,
-                e.Equipment.Per == EquipmentPer.Hour
-                    ? FigureView.Fine($"equipment/{e.Equipment.Id}/hours", e.Hours, "h")
-                    : FigureView.Fine(
-                        $"equipment/{e.Equipment.Id}/units",
-                        e.Units,
-                        e.Equipment.Per == EquipmentPer.Day ? "days" : "visits"
-                    )
-            );
-        foreach (var buy in reckoning.Buying.Where(b => b.Need.V != 0))
+        foreach (var role in estimate.Reckoned.Costs.Roles.Where(r => r.Hours.V != 0))
+            Line(role.Role.Name, FigureView.Fine(role.Hours), $"at {Money(role.LoadedCost.V)} loaded");
+        if (estimate.Reckoned.Costs.Roles.Length > 1)
+            Line("Labour", FigureView.Fine(estimate.Reckoned.Costs.Hours));
+        foreach (var e in estimate.Reckoned.Costs.Equipment.Where(e => e.Cost.V != 0))
+            Line(e.Equipment.Name, FigureView.Fine(e.Equipment.Per == EquipmentPer.Hour ? e.Hours : e.Units));
+        foreach (var buy in estimate.Reckoned.Costs.Buying.Where(b => b.Need.V != 0))
         {
-            string Path(string leaf) => $"buy{buy.Key}/{buy.Material.Id}/{leaf}";
-            Line(buy.Material.Name + ", needed", FigureView.Fine(Path("need"), buy.Need, buy.Material.Unit.Symbol));
-            Line(
-                buy.Material.Name + ", bought",
-                FigureView.Fine(Path("bought"), buy.Bought, buy.Material.Unit.Symbol),
-                PacksInWords(buy)
-            );
+            Line(buy.Material.Name + ", needed", FigureView.Fine(buy.Need));
+            Line(buy.Material.Name + ", bought", FigureView.Fine(buy.Bought), PacksInWords(buy));
         }
-        foreach (var s in reckoning.Subcontracts.Where(s => s.Cost.V != 0))
-            Line(
-                s.Subcontract.Name,
-                FigureView.Fine(
-                    $"subcontract/{s.Subcontract.Id}/amount",
-                    s.Amount,
-                    s.Subcontract.LumpSum ? "" : s.Subcontract.Unit.Symbol
-                )
-            );
-        foreach (var charge in reckoning.Charges)
-            Line(
-                charge.Name,
-                FigureView.Money(
-                    charge.Item is null ? "" : $"charges/{charge.Item.Item.Id}/{charge.Part!.Id}/cost",
-                    charge.Cost
-                )
-            );
-        var (line, cell) = (reckoning.Lines[0], $"cells/{Trial.Work}/{Trial.Place}");
+        foreach (var s in estimate.Reckoned.Costs.Subcontracts.Where(s => s.Cost.V != 0))
+            Line(s.Subcontract.Name, FigureView.Fine(s.Amount));
+        foreach (var charge in estimate.Reckoned.Costs.Charges)
+            Line(charge.Name, FigureView.Money(charge.Cost));
+        var (line, cell) = (estimate.Reckoned.Lines[0], $"cells/{Trial.Work}/{Trial.Place}");
         var parts = line
             .Item.Parts.Select(
                 (part, i) =>
                     (part.Id, View: FigureView.Fine($"{cell}/parts/{part.Id}", line.Amounts[i], part.Unit.Symbol))
             )
             .Concat(
-                reckoning.Once.Select(o =>
+                estimate.Reckoned.Costs.Once.Select(o =>
                     (
                         o.Part.Id,
                         View: FigureView.Fine($"work/{Trial.Work}/once/{o.Part.Id}", o.Amount, o.Part.Unit.Symbol)
@@ -311,28 +284,26 @@ public static class BookViews
             )
             .DistinctBy(p => p.Id)
             .ToDictionary(p => p.Id.ToString(), p => p.View);
-        var priced = reckoning.Priced.FirstOrDefault();
+        var priced = estimate.Priced.FirstOrDefault();
         return new(
             parts,
             lines,
-            priced is null
-                ? FigureView.Money("price/direct", reckoning.Price.Direct)
-                : FigureView.Money($"priced/{Trial.Work}/price", priced.Price),
+            FigureView.Money(priced?.Price ?? estimate.Price.Direct),
             priced is null ? "Cost" : "Price",
             Sentence(
-                priced is not null ? $"priced/{Trial.Work}/price"
+                priced is not null ? priced.Price.Path
                 : line.Item.Parts.Length > 0 ? $"{cell}/parts/{line.Item.Parts[0].Id}"
-                : "price/direct"
+                : estimate.Price.Direct.Path
             )
         );
     }
 
-    /// <summary>What is bought, in packs.</summary>
+    /// <summary>What is bought, in packs, and how far it may be from the cheapest where that could not be told.</summary>
     public static string PacksInWords(BuyLine buy) =>
         string.Join(
             " + ",
-            buy.Packs.Select((n, i) => (n, buy.Material.Packs[i].Name))
+            buy.Packs.Counts.Select((n, i) => (n, buy.Material.Packs[i].Name))
                 .Where(x => x.n > 0)
                 .Select(x => $"{Rounding.Text(x.n)} × {x.Name}")
-        );
+        ) + (buy.Packs.Above == 0 ? "" : $" (at most {Money(buy.Packs.Above)} above the cheapest)");
 }

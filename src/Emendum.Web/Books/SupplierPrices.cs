@@ -1,7 +1,8 @@
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
-using Emendum.Core.Reckoning;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
 using Emendum.Web.StandIns;
@@ -116,9 +117,9 @@ public static class SupplierPrices
         var moved = new List<MovedJob>();
         foreach (var pinned in jobs)
         {
-            var now = open.Get(pinned.Job).Reckoning;
+            var now = open.Get(pinned.Job).Estimate;
             var prices = changed.OfType<Material>().ToDictionary(m => m.Id, m => m.Packs);
-            var then = Reckoner.Reckon(
+            var then = Estimate.Of(
                 now.Job with
                 {
                     Book = now.Job.Book.SetItems(

@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
 using Emendum.Core;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
@@ -40,14 +42,14 @@ public static class JobEndpoints
         jobs.MapGet("/", (JobStore store) => store.List());
         jobs.MapPost("/", Create);
         jobs.MapPost("/import", Import)
+            .WithMetadata(new BodyLimit(JobFile.MostBytes))
             .Accepts<byte[]>("application/json")
-            .Produces<JobMade>()
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+            .Produces<JobMade>();
         jobs.MapGet("/{id:guid}", (Guid id, OpenJobs open) => View(open.Get(id)));
         jobs.MapGet(
             "/{id:guid}/file",
             (Guid id, OpenJobs open) =>
-                Results.File(JobFile.Write(open.Get(id).Reckoning.Job), "application/json", "job.json")
+                Results.File(JobFile.Write(open.Get(id).Estimate.Job), "application/json", "job.json")
         );
         jobs.MapPost(
                 "/{id:guid}/commands",
@@ -69,7 +71,7 @@ public static class JobEndpoints
             .Produces<AnswerView>();
         jobs.MapPost(
             "/{id:guid}/read-tape",
-            (Guid id, TapeText text, OpenJobs open) => TapeView.Of(open.Get(id).Reckoning.Job, text.Line, text.Place)
+            (Guid id, TapeText text, OpenJobs open) => TapeView.Of(open.Get(id).Estimate.Job, text.Line, text.Place)
         );
         jobs.MapGet(
             "/{id:guid}/places/{place:guid}",
@@ -77,18 +79,18 @@ public static class JobEndpoints
         );
         jobs.MapGet(
             "/{id:guid}/deduction",
-            (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Reckoning, rule)
+            (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Estimate, rule)
         );
         jobs.MapWork();
         jobs.MapGet(
             "/{id:guid}/price",
-            (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Reckoning, shelf)
+            (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Estimate, shelf)
         );
         jobs.MapGet(
             "/{id:guid}/proposal",
-            (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Reckoning, Trace.Silent)
+            (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Estimate, Trace.Silent)
         );
-        jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Reckoning));
+        jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Estimate));
         jobs.MapGet(
                 "/{id:guid}/workings.xlsx",
                 (Guid id, OpenJobs open) =>
@@ -115,7 +117,7 @@ public static class JobEndpoints
         );
     }
 
-    private static JobView View(OpenJob job) => new ViewOf(job.Reckoning).Job(job.Version, job.UndoOf(Owner));
+    private static JobView View(OpenJob job) => new ViewOf(job.Estimate).Job(job.Version, job.UndoOf(Owner));
 
     internal static IResult Answered(string json) => Results.Text(json, "application/json");
 
@@ -159,15 +161,15 @@ public static class JobEndpoints
 
     private static async Task<JobMade> Import(HttpRequest request, OpenJobs open)
     {
-        var job = JobFile.Read(await FileBody.Read(request, JobFile.MostBytes));
+        var job = JobFile.Read(await Bodies.Read(request));
         open.Create(job);
         return new(job.Id);
     }
 
-    private static IResult Pdf(Reckoning reckoning) =>
+    private static IResult Pdf(Estimate estimate) =>
         Results.File(
-            ProposalPdf.Write(Proposal.Of(reckoning, Trace.Silent), reckoning.Job.Info),
+            ProposalPdf.Write(Proposal.Of(estimate, Trace.Silent), estimate.Job.Info),
             "application/pdf",
-            $"Proposal {reckoning.Job.Info.Number}.pdf"
+            $"Proposal {estimate.Job.Info.Number}.pdf"
         );
 }

@@ -2,8 +2,13 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
+using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
+using Emendum.Core.Work;
 using Emendum.Storage;
 
 namespace Emendum.Web.Jobs;
@@ -17,17 +22,17 @@ public sealed class OpenJob
     private readonly SemaphoreSlim queue = new(1, 1);
     private readonly JobStore store;
     private readonly List<LogEntry> log;
-    private (Reckoning Reckoning, Trace Trace)? recorded;
+    private (Estimate Reckoning, Trace Trace)? recorded;
 
     private OpenJob(JobStore store, Job job, List<LogEntry> log)
     {
         this.store = store;
         this.log = log;
-        Reckoning = Reckoner.Reckon(job, Trace.Silent);
+        Estimate = Estimate.Of(job, Trace.Silent);
     }
 
-    /// <summary>The newest reckoning; immutable, so it may be read at any time.</summary>
-    public Reckoning Reckoning { get; private set; }
+    /// <summary>The newest estimate; immutable, so it may be read at any time.</summary>
+    public Estimate Estimate { get; private set; }
 
     /// <summary>How many edits have been made.</summary>
     public long Version => log.Count == 0 ? 0 : log[^1].Version;
@@ -44,7 +49,7 @@ public sealed class OpenJob
             command.Id,
             () =>
             {
-                var (job, changes) = Commands.Apply(Reckoning.Job, command, book);
+                var (job, changes) = Commands.Apply(Estimate.Job, command, book);
                 return Commit(
                     job,
                     changes,
@@ -78,7 +83,7 @@ public sealed class OpenJob
     {
         lock (log)
         {
-            var now = Reckoning;
+            var now = Estimate;
             if (recorded is { } kept && ReferenceEquals(kept.Reckoning, now))
                 return kept.Trace;
             var trace = Reported.Record(now.Job).Trace;
@@ -104,20 +109,20 @@ public sealed class OpenJob
 
     private string Commit(Job job, ImmutableArray<Change> changes, Guid id, string name, string person, long? reverses)
     {
-        var before = Reckoning;
+        var before = Estimate;
         var cells = ChangeSet.OnlyCells(changes);
-        var after = changes.IsEmpty ? before : Reckoner.Reckon(job, Trace.Silent, before, cells);
+        var after = changes.IsEmpty ? before : Estimate.Of(job, Trace.Silent, before, cells);
         var entry = new LogEntry(Version + 1, id, name, person, JobStore.Utc(DateTime.UtcNow), reverses, changes, "");
         log.Add(entry);
         try
         {
             var answer = JsonSerializer.Serialize(
                 new ViewOf(after).Since(before, entry.Version, name, UndoOf(person), cells),
-                JobJson.Options
+                CoreJson.Options
             );
             log[^1] = entry = entry with { Answer = answer };
             store.Commit(job, entry, Summary(after));
-            Reckoning = after;
+            Estimate = after;
             return answer;
         }
         catch
@@ -128,20 +133,20 @@ public sealed class OpenJob
     }
 
     /// <summary>What the list of jobs says of it.</summary>
-    public static string Summary(Reckoning reckoning) =>
-        $"{reckoning.Job.Places.Sum(p => p.Count)} places · {FigureView.Hours("", reckoning.Hours).Shown} h · {FigureView.Money("", reckoning.Price.BeforeTax).Shown} {reckoning.Job.Info.Currency}";
+    public static string Summary(Estimate estimate) =>
+        $"{estimate.Job.Places.Sum(p => p.Count)} places · {FigureView.Hours(estimate.Reckoned.Costs.Hours).Shown} h · {FigureView.Money(estimate.Price.BeforeTax).Shown} {estimate.Job.Info.Currency}";
 
     private string Reverse(Guid id, string name, Stack<LogEntry> stack, string person)
     {
         if (!stack.TryPeek(out var target))
             throw RefusedException.Of("", $"There is nothing to {name}.");
         var changes = ChangeSet.Reversed(target.Changes);
-        if (ChangeSet.Overtaken(Reckoning.Job, changes) is { } overtaken)
+        if (ChangeSet.Overtaken(Estimate.Job, changes) is { } overtaken)
         {
             var by = log.FindLast(e => e.Changes.Any(c => c.Path == overtaken.Path))?.Person ?? "somebody";
             throw RefusedException.Of("", $"{by} has changed the same since, so it cannot be taken back.");
         }
-        var job = ChangeSet.Apply(Reckoning.Job, changes);
+        var job = ChangeSet.Apply(Estimate.Job, changes);
         Commands.CheckReferences(job, changes);
         return Commit(job, changes, id, name, person, target.Version);
     }

@@ -1,7 +1,8 @@
 using System.Collections.Concurrent;
 using Emendum.Core;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
-using Emendum.Core.Reckoning;
+using Emendum.Core.Pricing;
 using Emendum.Storage;
 
 namespace Emendum.Web.Jobs;
@@ -26,10 +27,10 @@ public sealed class OpenJobs(JobStore store)
     /// <exception cref="RefusedException">It cannot be reckoned, or its id is taken.</exception>
     public void Create(Job job)
     {
-        var reckoning = Reckoner.Reckon(job, Trace.Silent);
+        var estimate = Estimate.Of(job, Trace.Silent);
         if (store.Has(job.Id))
             throw RefusedException.Of("id", "A job with that id is here already.");
-        store.Create(job, OpenJob.Summary(reckoning), DateTime.UtcNow);
+        store.Create(job, OpenJob.Summary(estimate), DateTime.UtcNow);
     }
 }
 

@@ -1,9 +1,12 @@
 using Emendum.Core;
 using Emendum.Core.Drawings;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 
 namespace Emendum.Web.Jobs;
 
@@ -24,14 +27,14 @@ public sealed record PlaceView(
 )
 {
     /// <summary>The view of a place.</summary>
-    public static PlaceView Of(Reckoning reckoning, Place place, FigureView? hours)
+    public static PlaceView Of(Estimate estimate, Place place, FigureView? hours)
     {
-        var system = reckoning.Job.Units;
+        var system = estimate.Job.Units;
         var main = place.Shape.Main is { } m
             ? FigureView.Amount(
                 $"places/{place.Id}/{m.Name()}",
-                reckoning.Measures[place.Id][m],
-                Emendum.Core.Reckoning.Line.SymbolOf(m, system)
+                estimate.Reckoned.Measures[place.Id][m],
+                Core.Reckoning.Line.SymbolOf(m, system)
             )
             : null;
         return new(
@@ -81,9 +84,9 @@ public sealed record PlaceSheetView(
     /// <summary>The sheet of a place.</summary>
     public static PlaceSheetView Of(OpenJob open, Guid id)
     {
-        var (reckoning, job) = (open.Reckoning, open.Reckoning.Job);
+        var (estimate, job) = (open.Estimate, open.Estimate.Job);
         var place = job.Place(id) ?? throw new NotThereException("That place is not in this job any more.");
-        var measures = reckoning.Measures[id];
+        var measures = estimate.Reckoned.Measures[id];
         FigureView Figure(string leaf, Val value, Kind kind) =>
             FigureView.Amount($"places/{id}/{leaf}", value, kind == Kind.Count ? "" : job.Units.For(kind).Symbol);
         FigureView? Derived(Measure measure)
@@ -189,7 +192,7 @@ public sealed record DeductionView(
 
     /// <summary>Tries a rule.</summary>
     /// <exception cref="RefusedException">There is no such rule.</exception>
-    public static DeductionView Of(Reckoning now, string name)
+    public static DeductionView Of(Estimate now, string name)
     {
         var rule =
             DeductionRule.Find(name)
@@ -197,9 +200,9 @@ public sealed record DeductionView(
                 "rule",
                 $"“{name}” is not a deduction rule. Own limits read like over 10 ft2; 5 ft2; 3 ft."
             );
-        var then = Reckoner.Reckon(now.Job with { Deduct = rule.Name }, Trace.Silent, now);
-        var was = MeasureTotals.Of(now, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
-        var will = MeasureTotals.Of(then, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
+        var then = Estimate.Of(now.Job with { Deduct = rule.Name }, Trace.Silent, now);
+        var was = MeasureTotals.Of(now.Reckoned, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
+        var will = MeasureTotals.Of(then.Reckoned, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
         var system = now.Job.Units;
         var totals = Touched
             .Where(was.ContainsKey)
@@ -211,7 +214,14 @@ public sealed record DeductionView(
                     "#,0.0"
                 )
             )
-            .Append(Compared("Labour", FigureView.Hours("", now.Hours), FigureView.Hours("", then.Hours), "#,0.0"))
+            .Append(
+                Compared(
+                    "Labour",
+                    FigureView.Hours("", now.Reckoned.Costs.Hours),
+                    FigureView.Hours("", then.Reckoned.Costs.Hours),
+                    "#,0.0"
+                )
+            )
             .Append(
                 Compared(
                     "Price before tax",
@@ -224,13 +234,13 @@ public sealed record DeductionView(
             from place in now.Job.Places
             from measure in new[] { Measure.NetWallArea, Measure.NetFaceArea, Measure.Area }
             where
-                now.Measures[place.Id].Has(measure)
-                && now.Measures[place.Id][measure].V != then.Measures[place.Id][measure].V
+                now.Reckoned.Measures[place.Id].Has(measure)
+                && now.Reckoned.Measures[place.Id][measure].V != then.Reckoned.Measures[place.Id][measure].V
             select new PlaceMovedView(
                 place.Id,
                 place.Name,
-                FigureView.Amount("", now.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown,
-                FigureView.Amount("", then.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown,
+                FigureView.Amount("", now.Reckoned.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown,
+                FigureView.Amount("", then.Reckoned.Measures[place.Id][measure], measure.UnitIn(system).Symbol).Shown,
                 measure.UnitIn(system).Symbol
             );
         return new(ViewOf.Rule(rule), [.. totals], [.. places]);
@@ -271,12 +281,12 @@ public sealed record SourceView(string Source, string Label);
 public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart, int Open)
 {
     /// <summary>The schedule of a job.</summary>
-    public static ScheduleView Of(Reckoning reckoning)
+    public static ScheduleView Of(Estimate estimate)
     {
-        var job = reckoning.Job;
-        var sources = Sources(reckoning);
+        var job = estimate.Job;
+        var sources = Sources(estimate);
         var rows = ScheduleCheck
-            .Of(reckoning, Trace.Silent)
+            .Of(estimate.Reckoned, Trace.Silent)
             .Select(check =>
             {
                 var item = check.Item;
@@ -305,9 +315,9 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
         return new(rows, rows.Count(r => r.Apart), rows.Count(r => r.Ours is null));
     }
 
-    private static List<(Kind Kind, SourceView View)> Sources(Reckoning reckoning)
+    private static List<(Kind Kind, SourceView View)> Sources(Estimate estimate)
     {
-        var job = reckoning.Job;
+        var job = estimate.Job;
         var groups = job
             .Places.Select(p => p.Group)
             .Where(g => g.Length > 0)
@@ -318,12 +328,12 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
             )
             .Distinct()
             .ToList();
-        var measures = MeasureTotals.Of(reckoning, Trace.Silent).Select(t => t.Measure).ToList();
+        var measures = MeasureTotals.Of(estimate.Reckoned, Trace.Silent).Select(t => t.Measure).ToList();
         return
         [
             .. job.Work.Select(w =>
                 (
-                    Array.Find(reckoning.Items, i => i.Item.Id == w.Id)!.Measure.Kind(),
+                    Array.Find(estimate.Reckoned.Items, i => i.Item.Id == w.Id)!.Measure.Kind(),
                     new SourceView($"work/{w.Id}", $"Work: {w.Section}, {w.Name}")
                 )
             ),

@@ -1,7 +1,10 @@
 using Emendum.Core;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 
 namespace Emendum.Web.Jobs;
 
@@ -23,40 +26,51 @@ public sealed record PreviewView(
 
     /// <summary>Reckons the job as it would be; nothing is kept.</summary>
     /// <exception cref="RefusedException">The command would be refused.</exception>
-    public static PreviewView Of(Reckoning before, Command command, Func<Guid, BookEntry?> book)
+    public static PreviewView Of(Estimate before, Command command, Func<Guid, BookEntry?> book)
     {
         var (job, changes) = Commands.Apply(before.Job, command, book);
-        var after = Reckoner.Reckon(job, Trace.Silent, before, ChangeSet.OnlyCells(changes));
+        var after = Estimate.Of(job, Trace.Silent, before, ChangeSet.OnlyCells(changes));
         MovedView Moved(string label, string path, Func<string, Val, FigureView> view, Val was, Val now) =>
             new(label, view(Before + path, was), view(path, now), FigureView.Moved(view(path, now), was));
+        MovedView Whole(string label, Func<string, Val, FigureView> view, Total was, Total now) =>
+            Moved(label, now.Path, view, was, now);
         FigureView Money(string path, Val value) => FigureView.Money(path, value);
         var (hoursBefore, hoursAfter) = (
-            Subtotals.Of(before, Trace.Silent).ItemHours,
-            Subtotals.Of(after, Trace.Silent).ItemHours
+            Subtotals.Of(before.Reckoned, Trace.Silent).ItemHours,
+            Subtotals.Of(after.Reckoned, Trace.Silent).ItemHours
         );
-        var needs = before.Buying.ToDictionary(b => (b.Material.Id, b.Colour));
+        var needs = before.Reckoned.Costs.Buying.ToDictionary(b => (b.Material.Id, b.Colour));
         var goods = after
-            .Buying.Select(b =>
-                (Buy: b, Was: needs.Remove((b.Material.Id, b.Colour), out var was) ? was.Need : 0m, Now: b.Need)
+            .Reckoned.Costs.Buying.Select(b =>
+                (
+                    Buy: b,
+                    Was: needs.Remove((b.Material.Id, b.Colour), out var was) ? was.Need.Value : 0m,
+                    Now: b.Need.Value
+                )
             )
             .ToList();
-        goods.AddRange(needs.Values.Select(b => (b, b.Need, (Val)0m)));
+        goods.AddRange(needs.Values.Select(b => (b, b.Need.Value, (Val)0m)));
         return new(
             [
-                Moved("Labour", "totals/hours", FigureView.Hours, before.Hours, after.Hours),
-                Moved("Materials", "price/material", Money, before.Price.Classes[1].Cost, after.Price.Classes[1].Cost),
-                Moved("Cost", "price/direct", Money, before.Price.Direct, after.Price.Direct),
-                Moved("Price before tax", "price/beforeTax", Money, before.Price.BeforeTax, after.Price.BeforeTax),
+                Whole("Labour", FigureView.Hours, before.Reckoned.Costs.Hours, after.Reckoned.Costs.Hours),
+                Whole(
+                    "Materials",
+                    Money,
+                    before.Price.Classes[CostClass.Material].Cost,
+                    after.Price.Classes[CostClass.Material].Cost
+                ),
+                Whole("Cost", Money, before.Price.Direct, after.Price.Direct),
+                Whole("Price before tax", Money, before.Price.BeforeTax, after.Price.BeforeTax),
             ],
             [
                 .. after
-                    .Items.Select(i =>
+                    .Reckoned.Items.Select(i =>
                         Moved(
                             $"{i.Item.Section}: {i.Item.Name}",
                             $"work/{i.Item.Id}/hours",
                             FigureView.Hours,
-                            hoursBefore.GetValueOrDefault(i.Item.Id, 0m),
-                            hoursAfter.GetValueOrDefault(i.Item.Id, 0m)
+                            hoursBefore.GetValueOrDefault(i.Item.Id)?.Value ?? 0m,
+                            hoursAfter.GetValueOrDefault(i.Item.Id)?.Value ?? 0m
                         )
                     )
                     .Where(m => m.Moves is not null),
@@ -66,7 +80,7 @@ public sealed record PreviewView(
                     .Select(g =>
                         Moved(
                             g.Buy.Material.Name + (g.Buy.Colour.Length > 0 ? ", " + g.Buy.Colour : ""),
-                            $"buy{g.Buy.Key}/{g.Buy.Material.Id}/need",
+                            g.Buy.Need.Path,
                             (path, value) => FigureView.Amount(path, value, g.Buy.Material.Unit.Symbol),
                             g.Was,
                             g.Now

@@ -1,4 +1,6 @@
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
@@ -54,14 +56,14 @@ public sealed record PriceView(
 )
 {
     /// <summary>Made from a reckoned job.</summary>
-    public static PriceView Of(Reckoning reckoning, Shelf shelf)
+    public static PriceView Of(Estimate estimate, Shelf shelf)
     {
-        var (price, terms) = (reckoning.Price, reckoning.Job.Pricing);
+        var (price, terms) = (estimate.Price, estimate.Job.Pricing);
         var steps = new List<StepView>();
         var full = decimal.Max(price.Total.V, price.Direct.V);
         var at = 0m;
         static string P(decimal percent) => Rounding.Text(percent) + " %";
-        void Step(string label, string note, string path, Val amount, string kind)
+        void Step(string label, string note, Total amount, string kind)
         {
             decimal Part(decimal money) => full == 0 ? 0 : decimal.Round(money * 100 / full, 2);
             var from = kind == "sum" ? 0 : decimal.Min(at, at + amount.V);
@@ -69,7 +71,7 @@ public sealed record PriceView(
                 new(
                     label,
                     note,
-                    FigureView.Money(path, amount),
+                    FigureView.Money(amount),
                     kind,
                     Part(from),
                     Part(kind == "sum" ? amount.V : decimal.Abs(amount.V))
@@ -78,60 +80,40 @@ public sealed record PriceView(
             if (kind != "sum")
                 at += amount.V;
         }
-        string[] notes =
-        [
-            $"{FigureView.Hours("", reckoning.Hours).Shown} h, {reckoning.Roles.Length} roles, loaded",
-            $"{(terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {reckoning.Buying.Length} items",
-            "while the crew works, by the day and visit",
-            "from other firms",
-            "charges and the way to the site",
-        ];
-        // Subcontracts and fixed charges only where there are any.
-        for (var i = 0; i < price.Classes.Length; i++)
-            if (i < 3 || price.Classes[i].Cost.V != 0)
-                Step(price.Classes[i].Label, notes[i], "price/" + price.Classes[i].Name, price.Classes[i].Cost, "cost");
-        var markup = terms.Basis == PriceBasis.Markup;
-        if (markup)
-        {
-            decimal[] percents =
-            [
-                terms.LabourMarkup,
-                terms.MaterialMarkup,
-                terms.EquipmentMarkup,
-                terms.SubcontractMarkup,
-                terms.FixedMarkup,
-            ];
-            for (var i = 0; i < price.Classes.Length; i++)
-                if (percents[i] != 0 && (i < 3 || price.Classes[i].Cost.V != 0))
-                    Step(
-                        "Markup on " + price.Classes[i].Label.ToLowerInvariant(),
-                        P(percents[i]),
-                        $"price/{price.Classes[i].Name}Markup",
-                        price.Classes[i].Markup,
-                        "added"
-                    );
-        }
-        Step(
-            "Overhead",
-            P(terms.Overhead) + (markup ? " of cost with markups" : " of cost"),
-            "price/overhead",
-            price.Overhead,
-            "added"
+        var costs = estimate.Reckoned.Costs;
+        var notes = new ByClass<string>(of =>
+            of switch
+            {
+                CostClass.Labour => $"{FigureView.Hours(costs.Hours).Shown} h, {costs.Roles.Length} roles, loaded",
+                CostClass.Material =>
+                    $"{(terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {costs.Buying.Length} items",
+                CostClass.Equipment => "while the crew works, by the day and visit",
+                CostClass.Subcontract => "from other firms",
+                _ => "charges and the way to the site",
+            }
         );
-        Step("Contingency", P(terms.Contingency) + ", after overhead", "price/contingency", price.Contingency, "added");
+        // Subcontracts and fixed charges only where there are any.
+        var shown = price
+            .Classes.Where(c => c.Class is not (CostClass.Subcontract or CostClass.Fixed) || c.Of.Cost.V != 0)
+            .ToArray();
+        foreach (var (of, c) in shown)
+            Step(of.Label(), notes[of], c.Cost, "cost");
+        var markup = terms.Basis == PriceBasis.Markup;
+        foreach (var (of, c) in shown.Where(c => markup && terms.Markup(c.Class) != 0))
+            Step("Markup on " + of.Label().ToLowerInvariant(), P(terms.Markup(of)), c.Markup, "added");
+        Step("Overhead", P(terms.Overhead) + (markup ? " of cost with markups" : " of cost"), price.Overhead, "added");
+        Step("Contingency", P(terms.Contingency) + ", after overhead", price.Contingency, "added");
         Step(
             markup ? "Profit" : "Left as profit",
             markup ? P(terms.Profit) + " on all above" : "what the margin leaves",
-            "price/profit",
             price.Profit,
             "profit"
         );
         if (price.PriceOnly.V != 0)
-            Step("Price-only items", "at their own prices", "price/priceOnly", price.PriceOnly, "added");
+            Step("Price-only items", "at their own prices", price.PriceOnly, "added");
         Step(
             "Price before tax",
             markup ? "by markup" : $"by a target margin of {P(terms.TargetMargin)}",
-            "price/beforeTax",
             price.BeforeTax,
             "sum"
         );
@@ -140,111 +122,87 @@ public sealed record PriceView(
             terms.TaxOn switch
             {
                 TaxOn.Nothing => "not charged",
-                TaxOn.Materials => $"{P(terms.TaxRate)} on materials, {FigureView.Money("", price.Taxable).Shown}",
+                TaxOn.Materials => $"{P(terms.TaxRate)} on materials, {FigureView.Money(price.Taxable).Shown}",
                 _ => P(terms.TaxRate) + " on the price",
             },
-            "price/tax",
             price.Tax,
             "tax"
         );
-        Step("Customer pays", "", "price/total", price.Total, "sum");
+        Step("Customer pays", "", price.Total, "sum");
 
-        var readouts = new List<ReadoutView>
-        {
-            new("Gross profit", FigureView.Money("price/grossProfit", price.GrossProfit)),
-        };
+        var readouts = new List<ReadoutView> { new("Gross profit", FigureView.Money(price.GrossProfit)) };
         if (price.Margin is { } m)
-            readouts.Add(new("Margin, of the price", FigureView.Percent("price/margin", m)));
+            readouts.Add(new("Margin, of the price", FigureView.Percent(m)));
         if (price.Markup is { } k)
-            readouts.Add(new("Markup, on the cost", FigureView.Percent("price/markup", k)));
+            readouts.Add(new("Markup, on the cost", FigureView.Percent(k)));
         if (price.PerFloor is { } f)
             readouts.Add(
                 new(
                     "Per floor area",
-                    FigureView.Money(
-                        "price/perFloor",
-                        f,
-                        "per " + Line.SymbolOf(Core.Places.Measure.FloorArea, reckoning.Job.Units)
-                    )
+                    FigureView.Money(f, "per " + Line.SymbolOf(Core.Places.Measure.FloorArea, estimate.Job.Units))
                 )
             );
         if (price.PerHour is { } h)
-            readouts.Add(new("Per labour hour", FigureView.Money("price/perHour", h, "per h")));
+            readouts.Add(new("Per labour hour", FigureView.Money(h, "per h")));
         return new(
             steps,
             readouts,
-            FigureView.Money("price/atGoal", price.AtGoal),
+            FigureView.Money(price.AtGoal),
             P(terms.GoalMargin),
             [
-                .. reckoning.Roles.Select(r => new RoleView(
+                .. estimate.Reckoned.Costs.Roles.Select(r => new RoleView(
                     r.Role.Name,
-                    FigureView.Hours($"roles/{r.Role.Id}/hours", r.Hours),
-                    FigureView.Money($"roles/{r.Role.Id}/loadedCost", r.LoadedCost, "per h"),
-                    FigureView.Money($"roles/{r.Role.Id}/cost", r.Cost)
+                    FigureView.Hours(r.Hours),
+                    FigureView.Money(r.LoadedCost, "per h"),
+                    FigureView.Money(r.Cost)
                 )),
             ],
             [
-                .. reckoning.Buying.Select(b =>
+                .. estimate.Reckoned.Costs.Buying.Select(b =>
                 {
-                    string Path(string leaf) => $"buy{b.Key}/{b.Material.Id}/{leaf}";
-                    var unit = b.Material.Unit.Symbol;
                     return new BuyView(
                         b.Material.Name,
                         b.Colour,
-                        FigureView.Fine(Path("need"), b.Need, unit),
+                        FigureView.Fine(b.Need),
                         Books.BookViews.PacksInWords(b),
-                        FigureView.Fine(Path("bought"), b.Bought, unit),
-                        FigureView.Fine(Path("leftover"), b.Leftover, unit),
-                        FigureView.Money(Path("boughtCost"), b.BoughtCost),
-                        FigureView.Money(Path("needCost"), b.NeedCost),
-                        b.Delivery.V == 0 ? null : FigureView.Money(Path("delivery"), b.Delivery)
+                        FigureView.Fine(b.Bought),
+                        FigureView.Fine(b.Leftover),
+                        FigureView.Money(b.BoughtCost),
+                        FigureView.Money(b.NeedCost),
+                        b.Delivery is { } delivery ? FigureView.Money(delivery) : null
                     );
                 }),
             ],
             [
-                .. reckoning.Equipment.Select(e => new EquipmentView(
+                .. estimate.Reckoned.Costs.Equipment.Select(e => new EquipmentView(
                     e.Equipment.Name,
-                    e.Equipment.Per == EquipmentPer.Hour
-                        ? FigureView.Hours($"equipment/{e.Equipment.Id}/hours", e.Hours)
-                        : FigureView.Fine(
-                            $"equipment/{e.Equipment.Id}/units",
-                            e.Units,
-                            e.Equipment.Per == EquipmentPer.Day ? "days" : "visits"
-                        ),
-                    FigureView.Money($"equipment/{e.Equipment.Id}/cost", e.Cost)
+                    e.Equipment.Per == EquipmentPer.Hour ? FigureView.Hours(e.Hours) : FigureView.Fine(e.Units),
+                    FigureView.Money(e.Cost)
                 )),
             ],
             [
-                .. reckoning.Subcontracts.Select(s => new EquipmentView(
+                .. estimate.Reckoned.Costs.Subcontracts.Select(s => new EquipmentView(
                     s.Subcontract.Name,
-                    FigureView.Fine(
-                        $"subcontract/{s.Subcontract.Id}/amount",
-                        s.Amount,
-                        s.Subcontract.LumpSum ? "" : s.Subcontract.Unit.Symbol
-                    ),
-                    FigureView.Money($"subcontract/{s.Subcontract.Id}/cost", s.Cost)
+                    FigureView.Fine(s.Amount),
+                    FigureView.Money(s.Cost)
                 )),
-                .. reckoning.Charges.Select(c =>
+                .. estimate.Reckoned.Costs.Charges.Select(c =>
                     c.Item is null
-                        ? new EquipmentView(
-                            c.Name,
-                            FigureView.Fine($"setUp/{terms.SetUp}/distance", c.Amount, ""),
-                            FigureView.Money($"setUp/{terms.SetUp}/cost", c.Cost)
-                        )
+                        ? new EquipmentView(c.Name, FigureView.Fine(c.Amount), FigureView.Money(c.Cost))
                         : new EquipmentView(
                             $"{c.Name}, {c.Item.Item.Name}",
-                            FigureView.Fine($"charges/{c.Item.Item.Id}/{c.Part!.Id}/amount", c.Amount, ""),
-                            FigureView.Money($"charges/{c.Item.Item.Id}/{c.Part.Id}/cost", c.Cost)
+                            FigureView.Fine(c.Amount),
+                            FigureView.Money(c.Cost)
                         )
                 ),
-                .. reckoning
+                .. estimate
                     .Priced.Where(p => p.Line is not null)
                     .Select(p => new EquipmentView(
                         $"{p.Item.Item.Name}, {p.Line!.Measures.Place.Name}, allowance",
                         null,
-                        FigureView.Money($"priced/{p.Item.Item.Id}/{p.Line.Measures.Place.Id}/allowance", p.Price)
+                        FigureView.Money(p.Price)
                     )),
-                .. reckoning
+                .. estimate
                     .Priced.Where(p => p.Entry is not null)
                     .Select(p => new EquipmentView(
                         $"{p.Item.Item.Name}, price-only",
@@ -253,19 +211,19 @@ public sealed record PriceView(
                             p.Quantity,
                             p.Entry!.Unit.Kind == Kind.Count ? "" : p.Entry.Unit.Symbol
                         ),
-                        FigureView.Money($"priced/{p.Item.Item.Id}/price", p.Price)
+                        FigureView.Money(p.Price)
                     )),
             ],
             [
-                new("Duration", FigureView.Fine("totals/duration", reckoning.Duration.Days, "days")),
-                new("Return visits", FigureView.Fine("totals/returnVisits", reckoning.Duration.ReturnVisits, "")),
+                new("Duration", FigureView.Fine(estimate.Reckoned.Costs.Duration.Days)),
+                new("Return visits", FigureView.Fine(estimate.Reckoned.Costs.Duration.ReturnVisits)),
             ],
             [
                 .. shelf
                     .Index.Find(new("", "setUp", "", false))
                     .Select(e => new SetUpChoice(e.Id, e.Name))
                     .Concat(
-                        terms.SetUp is { } own && reckoning.Job.Book.GetValueOrDefault(own) is { } pinned
+                        terms.SetUp is { } own && estimate.Job.Book.GetValueOrDefault(own) is { } pinned
                             ? [new SetUpChoice(pinned.Id, pinned.Name)]
                             : []
                     )

@@ -1,6 +1,11 @@
 using Emendum.Core;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
+using Emendum.Core.Work;
 using Emendum.Documents.Tables;
 using Emendum.Storage;
 using Microsoft.AspNetCore.Mvc;
@@ -26,7 +31,11 @@ public sealed record MappedTable(
     IReadOnlyList<string> Columns,
     IReadOnlyList<IReadOnlyList<string>> Rows,
     Dictionary<string, int> Mapping
-);
+)
+{
+    /// <summary>Room for the largest table that is read, with the marks that JSON puts round every cell.</summary>
+    internal static readonly BodyLimit Limit = new(40_000_000);
+}
 
 /// <summary>What a table says, row by row; nothing of it is kept.</summary>
 public sealed record PlaceRowsView(IReadOnlyList<PlaceRow> Rows, int Good, int Bad);
@@ -45,14 +54,12 @@ public static class TableEndpoints
     public static void MapTables(this IEndpointRouteBuilder app)
     {
         app.MapPost("/api/tables/{purpose}", Upload)
+            .WithMetadata(new BodyLimit(TableFile.MostBytes))
             .Accepts<byte[]>("application/octet-stream")
-            .Produces<TableView>()
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+            .Produces<TableView>();
         var jobs = app.MapGroup("/api/jobs/{id:guid}");
-        jobs.MapPost("/places/read-table", ReadPlaces)
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
-        jobs.MapPost("/schedule/read-table", ReadSchedule)
-            .WithMetadata(new RequestSizeLimitAttribute(FileBody.MostDrained));
+        jobs.MapPost("/places/read-table", ReadPlaces).WithMetadata(MappedTable.Limit);
+        jobs.MapPost("/schedule/read-table", ReadSchedule).WithMetadata(MappedTable.Limit);
         jobs.MapGet(
                 "/places.csv",
                 (Guid id, OpenJobs open) =>
@@ -70,7 +77,7 @@ public static class TableEndpoints
                     File(open.Get(id), (columns, rows) => Workbook.Write("Places", columns, rows), Workbooks, "xlsx")
             )
             .Produces<byte[]>(200, Workbooks);
-        jobs.MapGet("/schedule", (Guid id, OpenJobs open) => ScheduleView.Of(open.Get(id).Reckoning));
+        jobs.MapGet("/schedule", (Guid id, OpenJobs open) => ScheduleView.Of(open.Get(id).Estimate));
     }
 
     private static async Task<TableView> Upload(string purpose, int? sheet, HttpRequest request, SettingStore settings)
@@ -82,7 +89,7 @@ public static class TableEndpoints
             "book" => Core.Book.BookTable.Fields,
             _ => throw new NotThereException("There is nothing here."),
         };
-        var table = TableFile.Read(await FileBody.Read(request, TableFile.MostBytes), sheet ?? 0);
+        var table = TableFile.Read(await Bodies.Read(request), sheet ?? 0);
         var remembered = settings.Get<Dictionary<string, int>>(Remembered(purpose, table.Columns));
         return new(
             table.Sheets,
@@ -98,7 +105,7 @@ public static class TableEndpoints
     private static PlaceRowsView ReadPlaces(Guid id, MappedTable table, OpenJobs open, SettingStore settings)
     {
         Check(table);
-        var rows = PlaceTable.Read(table.Rows, table.Mapping, open.Get(id).Reckoning.Job.Units);
+        var rows = PlaceTable.Read(table.Rows, table.Mapping, open.Get(id).Estimate.Job.Units);
         settings.Put(Remembered(Places, table.Columns), table.Mapping);
         return new(rows, rows.Count(r => r.Wrong is null), rows.Count(r => r.Wrong is not null));
     }
@@ -135,7 +142,7 @@ public static class TableEndpoints
         string ending
     )
     {
-        var (columns, rows) = PlaceTable.Write(job.Reckoning);
-        return Results.File(write(columns, rows), type, $"Places {job.Reckoning.Job.Info.Number}.{ending}");
+        var (columns, rows) = PlaceList.Of(job.Estimate.Reckoned);
+        return Results.File(write(columns, rows), type, $"Places {job.Estimate.Job.Info.Number}.{ending}");
     }
 }

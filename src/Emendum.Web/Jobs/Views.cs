@@ -1,11 +1,14 @@
 using System.Globalization;
 using Emendum.Core;
+using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 
 namespace Emendum.Web.Jobs;
@@ -32,6 +35,21 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     /// <summary>A measured quantity to one place; counts whole.</summary>
     public static FigureView Amount(string path, Val value, string unit) =>
         Of(path, value, unit, unit.Length == 0 ? "#,0.##" : "#,0.0");
+
+    /// <summary>Hours to one place.</summary>
+    public static FigureView Hours(Total total) => Hours(total.Path, total);
+
+    /// <summary>Money to the cent; <paramref name="unit"/> says per what.</summary>
+    public static FigureView Money(Total total, string unit = "") => Money(total.Path, total, unit);
+
+    /// <summary>A percentage to one place.</summary>
+    public static FigureView Percent(Total total) => Percent(total.Path, total);
+
+    /// <summary>A measured quantity to one place; counts whole.</summary>
+    public static FigureView Amount(Total total) => Amount(total.Path, total, total.Unit);
+
+    /// <summary>A need or purchase to two places.</summary>
+    public static FigureView Fine(Total total) => Fine(total.Path, total, total.Unit);
 
     /// <summary>How far a figure has moved from what it was, signed, to as many places as it is shown with; null where it has not. Its path is the figure's.</summary>
     public static FigureView? Moved(FigureView now, Val was)
@@ -127,20 +145,18 @@ public sealed record AnswerView(
 );
 
 /// <summary>Makes views from a reckoned job.</summary>
-public sealed class ViewOf(Reckoning reckoning)
+public sealed class ViewOf(Estimate estimate)
 {
     private Subtotals? sums;
-    private Subtotals All => sums ??= Subtotals.Of(reckoning, Trace.Silent);
-    private readonly Job job = reckoning.Job;
+    private Subtotals All => sums ??= Subtotals.Of(estimate.Reckoned, Trace.Silent);
+    private readonly Job job = estimate.Job;
 
     /// <summary>One place.</summary>
     public PlaceView Place(Place place) =>
         PlaceView.Of(
-            reckoning,
+            estimate,
             place,
-            All.PlaceHours.TryGetValue(place.Id, out var hours)
-                ? FigureView.Hours($"places/{place.Id}/hours", hours)
-                : null
+            All.PlaceHours.TryGetValue(place.Id, out var hours) ? FigureView.Hours(hours) : null
         );
 
     /// <summary>One work item.</summary>
@@ -152,25 +168,25 @@ public sealed class ViewOf(Reckoning reckoning)
     /// <summary>The tally.</summary>
     public TallyView Tally()
     {
-        var price = reckoning.Price;
-        var margin = price.Margin is { } m ? FigureView.Percent("price/margin", m) : null;
+        var price = estimate.Price;
+        var margin = price.Margin is { } m ? FigureView.Percent(m) : null;
         return new(
-            FigureView.Amount("totals/floorArea", reckoning.FloorArea, Line.SymbolOf(Measure.FloorArea, job.Units)),
-            FigureView.Hours("totals/workedHours", reckoning.Worked),
-            FigureView.Hours("totals/hours", reckoning.Hours),
-            FigureView.Amount("totals/crewDays", reckoning.CrewDays, "days"),
-            FigureView.Money("price/material", price.Classes[1].Cost),
-            FigureView.Money("price/direct", price.Direct),
-            FigureView.Money("price/beforeTax", price.BeforeTax),
-            FigureView.Money("price/total", price.Total),
+            FigureView.Amount(estimate.Reckoned.Costs.FloorArea),
+            FigureView.Hours(estimate.Reckoned.Costs.Worked),
+            FigureView.Hours(estimate.Reckoned.Costs.Hours),
+            FigureView.Amount(estimate.Reckoned.Costs.CrewDays),
+            FigureView.Money(price.Classes[CostClass.Material].Cost),
+            FigureView.Money(price.Direct),
+            FigureView.Money(price.BeforeTax),
+            FigureView.Money(price.Total),
             margin,
-            Words(price.Margin),
+            Words(price.Margin?.Value),
             job.Pricing.CrewSize,
             job.Pricing.FloorMargin,
             job.Pricing.GoalMargin,
             job.Places.Sum(p => p.Count),
-            reckoning.Lines.Length,
-            reckoning.Buying.Count(b => b.Bought.V > 0)
+            estimate.Reckoned.Lines.Length,
+            estimate.Reckoned.Costs.Buying.Count(b => b.Bought.V > 0)
         );
     }
 
@@ -191,8 +207,8 @@ public sealed class ViewOf(Reckoning reckoning)
             Rule(job.Rule),
             [.. DeductionRule.All.Select(Rule)],
             [.. job.Places.Select(Place)],
-            [.. reckoning.Items.Select(Work)],
-            CellsView.Of(reckoning, InOrder()),
+            [.. estimate.Reckoned.Items.Select(Work)],
+            CellsView.Of(estimate, InOrder()),
             job.Conditions,
             job.Pace,
             job.Pricing,
@@ -211,14 +227,14 @@ public sealed class ViewOf(Reckoning reckoning)
     /// <summary>Most cells an answer lists before it asks the browser to load the job anew.</summary>
     private const int MostCells = 200;
 
-    /// <summary>What has changed since an earlier reckoning.</summary>
-    /// <param name="before">The earlier reckoning.</param>
+    /// <summary>What has changed since an earlier estimate.</summary>
+    /// <param name="before">The earlier estimate.</param>
     /// <param name="version">The job's version now.</param>
     /// <param name="did">What was done.</param>
     /// <param name="undo">What undo would do.</param>
     /// <param name="only">The cells in which they differ, where they differ in nothing else.</param>
     public AnswerView Since(
-        Reckoning before,
+        Estimate before,
         long version,
         string did,
         UndoView undo,
@@ -232,12 +248,12 @@ public sealed class ViewOf(Reckoning reckoning)
         {
             foreach (var place in job.Places)
                 if (
-                    !before.Measures.TryGetValue(place.Id, out var was)
-                    || !ReferenceEquals(was, reckoning.Measures[place.Id])
+                    !before.Reckoned.Measures.TryGetValue(place.Id, out var was)
+                    || !ReferenceEquals(was, estimate.Reckoned.Measures[place.Id])
                 )
                     touchedPlaces.Add(place.Id);
-            var items = before.Items.ToDictionary(i => i.Item.Id);
-            foreach (var item in reckoning.Items)
+            var items = before.Reckoned.Items.ToDictionary(i => i.Item.Id);
+            foreach (var item in estimate.Reckoned.Items)
                 if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item))
                     touchedWork.Add(item.Item.Id);
         }
@@ -257,7 +273,7 @@ public sealed class ViewOf(Reckoning reckoning)
             var same =
                 old.Cells.TryGetValue(key, out var was)
                 && ReferenceEquals(was, cell)
-                && ReferenceEquals(reckoning.At(key), before.At(key));
+                && ReferenceEquals(estimate.Reckoned.At(key), before.Reckoned.At(key));
             if (same)
                 continue;
             Touch(key);
@@ -281,14 +297,14 @@ public sealed class ViewOf(Reckoning reckoning)
         if (reload)
             (cells, gone) = ([], []);
         else if (only is not null)
-            sums = Subtotals.Of(reckoning, Trace.Silent, touchedPlaces, touchedWork);
+            sums = Subtotals.Of(estimate.Reckoned, Trace.Silent, touchedPlaces, touchedWork);
         return new(
             version,
             did,
             reload,
             reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)],
-            reload ? [] : [.. reckoning.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)],
-            CellsView.Of(reckoning, cells),
+            reload ? [] : [.. estimate.Reckoned.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)],
+            CellsView.Of(estimate, cells),
             reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)],
             reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)],
             gone,
@@ -316,14 +332,14 @@ public sealed class ViewOf(Reckoning reckoning)
         System.Collections.Immutable.ImmutableArray<WorkItem> b
     ) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
 
-    private DeltaView Moved(Reckoning before) =>
+    private DeltaView Moved(Estimate before) =>
         new(
-            FigureView.Moved(FigureView.Hours("totals/hours", reckoning.Hours), before.Hours),
+            FigureView.Moved(FigureView.Hours(estimate.Reckoned.Costs.Hours), before.Reckoned.Costs.Hours),
             FigureView.Moved(
-                FigureView.Money("price/material", reckoning.Price.Classes[1].Cost),
-                before.Price.Classes[1].Cost
+                FigureView.Money(estimate.Price.Classes[CostClass.Material].Cost),
+                before.Price.Classes[CostClass.Material].Cost
             ),
-            FigureView.Moved(FigureView.Money("price/direct", reckoning.Price.Direct), before.Price.Direct),
-            FigureView.Moved(FigureView.Money("price/beforeTax", reckoning.Price.BeforeTax), before.Price.BeforeTax)
+            FigureView.Moved(FigureView.Money(estimate.Price.Direct), before.Price.Direct),
+            FigureView.Moved(FigureView.Money(estimate.Price.BeforeTax), before.Price.BeforeTax)
         );
 }

@@ -2,9 +2,12 @@ using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Book;
 using Emendum.Core.Checks;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
@@ -62,15 +65,15 @@ public static class WorkEndpoints
             "/{id:guid}/cells/{work:guid}/own",
             (Guid id, Guid work, OpenJobs open) =>
                 open.Get(id)
-                    .Reckoning.Job.Cells.Where(c => c.Key.Work == work && c.Value.Differs)
+                    .Estimate.Job.Cells.Where(c => c.Key.Work == work && c.Value.Differs)
                     .OrderBy(c => c.Key.Place)
                     .Select(c => new OwnCell(c.Key.Place, c.Value))
         );
-        jobs.MapGet("/{id:guid}/cells/money", (Guid id, OpenJobs open) => MoneyView.Of(open.Get(id).Reckoning));
+        jobs.MapGet("/{id:guid}/cells/money", (Guid id, OpenJobs open) => MoneyView.Of(open.Get(id).Estimate));
         jobs.MapPost(
             "/{id:guid}/preview",
             (Guid id, Command command, OpenJobs open, Shelf shelf) =>
-                PreviewView.Of(open.Get(id).Reckoning, command, shelf.Find)
+                PreviewView.Of(open.Get(id).Estimate, command, shelf.Find)
         );
         jobs.MapPost(
                 "/{id:guid}/preview/workings",
@@ -82,18 +85,18 @@ public static class WorkEndpoints
             "/{id:guid}/checks",
             (Guid id, OpenJobs open, Shelf shelf, SettingStore settings) =>
                 Findings.Of(
-                    open.Get(id).Reckoning,
+                    open.Get(id).Estimate.Reckoned,
                     [.. shelf.Entries.Values],
                     settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes
                 )
         );
         jobs.MapGet(
             "/{id:guid}/book",
-            (Guid id, OpenJobs open, Shelf shelf, BookStore store) => Pinned(open.Get(id).Reckoning.Job, shelf, store)
+            (Guid id, OpenJobs open, Shelf shelf, BookStore store) => Pinned(open.Get(id).Estimate.Job, shelf, store)
         );
         jobs.MapGet(
             "/{id:guid}/book/{entry:guid}",
-            (Guid id, Guid entry, OpenJobs open) => InJob(open.Get(id).Reckoning.Job, entry)
+            (Guid id, Guid entry, OpenJobs open) => InJob(open.Get(id).Estimate.Job, entry)
         );
         jobs.MapPut(
                 "/{id:guid}/book/{entry:guid}",
@@ -110,13 +113,13 @@ public static class WorkEndpoints
             .Produces<AnswerView>();
         jobs.MapGet(
             "/{id:guid}/work/{work:guid}/kept",
-            (Guid id, Guid work, OpenJobs open, Shelf shelf) => Kept(open.Get(id).Reckoning, work, shelf)
+            (Guid id, Guid work, OpenJobs open, Shelf shelf) => Kept(open.Get(id).Estimate, work, shelf)
         );
         jobs.MapPost(
                 "/{id:guid}/book/{entry:guid}/keep",
                 async (Guid id, Guid entry, KeepInBook keep, OpenJobs open, Shelf shelf) =>
                 {
-                    var job = open.Get(id).Reckoning.Job;
+                    var job = open.Get(id).Estimate.Job;
                     var pinned =
                         job.Book.GetValueOrDefault(entry)
                         ?? throw new NotThereException("That entry is not in this job any more.");
@@ -145,7 +148,7 @@ public static class WorkEndpoints
         var before = figure.StartsWith(PreviewView.Before, StringComparison.Ordinal);
         var trace = before
             ? open.Recorded()
-            : Reported.Record(Commands.Apply(open.Reckoning.Job, command, shelf.Find).Job).Trace;
+            : Reported.Record(Commands.Apply(open.Estimate.Job, command, shelf.Find).Job).Trace;
         return Explanation.Of(trace, before ? figure[PreviewView.Before.Length..] : figure, 0)
             ?? throw new NotThereException("There is no such figure.");
     }
@@ -198,9 +201,9 @@ public static class WorkEndpoints
             )
             : throw new NotThereException("That entry is not in this job any more.");
 
-    private static KeptView Kept(Reckoning reckoning, Guid work, Shelf shelf)
+    private static KeptView Kept(Estimate estimate, Guid work, Shelf shelf)
     {
-        var job = reckoning.Job;
+        var job = estimate.Job;
         var item = job.Item(work) ?? throw new NotThereException("That work is not in this job any more.");
         var (used, newest) = (KeptEntry.Of(item, (WorkEntry)job.Book[item.Entry]), shelf.Find(item.Entry));
         return new(

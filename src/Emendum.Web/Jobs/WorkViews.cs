@@ -2,11 +2,13 @@ using System.Globalization;
 using System.Text.Json.Serialization;
 using Emendum.Core;
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 
 namespace Emendum.Web.Jobs;
@@ -111,12 +113,8 @@ public sealed record WorkView(
                         $"{p.Name} — {p.Kind.ToString().ToLowerInvariant()}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}"
                     ),
             ],
-            subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity)
-                ? FigureView.Amount($"work/{item.Id}/quantity", quantity, unit)
-                : null,
-            subtotals.ItemHours.TryGetValue(item.Id, out var hours)
-                ? FigureView.Hours($"work/{item.Id}/hours", hours)
-                : null,
+            subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount(quantity) : null,
+            subtotals.ItemHours.TryGetValue(item.Id, out var hours) ? FigureView.Hours(hours) : null,
             entry.Levels,
             item.Difficulty,
             [.. (assembly?.Questions ?? []).Select(q => QuestionView.Of(q, item.Answers, job.Units))],
@@ -184,8 +182,8 @@ public sealed record PickView(Guid Id, string Name, string Group, bool Taken);
 public sealed record CellsView(Guid Work, IReadOnlyList<CellView> Cells)
 {
     /// <summary>Views of cells that stand by work item.</summary>
-    public static IReadOnlyList<CellsView> Of(Reckoning reckoning, IEnumerable<CellKey> keys) =>
-        [.. keys.GroupBy(k => k.Work).Select(g => new CellsView(g.Key, [.. g.Select(k => CellView.Of(reckoning, k))]))];
+    public static IReadOnlyList<CellsView> Of(Estimate estimate, IEnumerable<CellKey> keys) =>
+        [.. keys.GroupBy(k => k.Work).Select(g => new CellsView(g.Key, [.. g.Select(k => CellView.Of(estimate, k))]))];
 }
 
 /// <summary>A cell as the grid shows it.</summary>
@@ -205,10 +203,10 @@ public sealed record CellView(
 )
 {
     /// <summary>The view of a cell.</summary>
-    public static CellView Of(Reckoning reckoning, CellKey key)
+    public static CellView Of(Estimate estimate, CellKey key)
     {
-        var cell = reckoning.Job.Cells[key];
-        var line = reckoning.At(key);
+        var cell = estimate.Job.Cells[key];
+        var line = estimate.Reckoned.At(key);
         return new(
             key.Place,
             cell.State,
@@ -235,17 +233,17 @@ public sealed record CellAmounts(string Hours, string Quantity);
 public sealed record MoneyView(IReadOnlyList<MoneyOfWork> Work, IReadOnlyList<MoneyOfPlace> Places)
 {
     /// <summary>The scope grid in money.</summary>
-    public static MoneyView Of(Reckoning reckoning)
+    public static MoneyView Of(Estimate estimate)
     {
-        var money = LineMoney.Of(reckoning, Trace.Silent);
+        var money = LineMoney.Of(estimate, Trace.Silent);
         static string Shown(Val value) => value.V.ToString("#,0.00;−#,0.00", CultureInfo.InvariantCulture);
-        var lines = reckoning.Lines.Select((line, n) => (Line: line, n)).GroupBy(l => l.Line.OfItem.Item.Id);
+        var lines = estimate.Reckoned.Lines.Select((line, n) => (Line: line, n)).GroupBy(l => l.Line.OfItem.Item.Id);
         return new(
             [
                 .. lines.Select(g => new MoneyOfWork(
                     g.Key,
-                    FigureView.Money($"work/{g.Key}/lineCost", money.ItemCost[g.Key]),
-                    FigureView.Money($"work/{g.Key}/linePrice", money.ItemPrice[g.Key]),
+                    FigureView.Money(money.ItemCost[g.Key]),
+                    FigureView.Money(money.ItemPrice[g.Key]),
                     [
                         .. g.Select(l => new MoneyOfCell(
                             l.Line.Measures.Place.Id,
@@ -257,8 +255,8 @@ public sealed record MoneyView(IReadOnlyList<MoneyOfWork> Work, IReadOnlyList<Mo
             [
                 .. money.PlaceCost.Keys.Select(p => new MoneyOfPlace(
                     p,
-                    FigureView.Money($"places/{p}/lineCost", money.PlaceCost[p]),
-                    FigureView.Money($"places/{p}/linePrice", money.PlacePrice[p])
+                    FigureView.Money(money.PlaceCost[p]),
+                    FigureView.Money(money.PlacePrice[p])
                 )),
             ]
         );
@@ -294,12 +292,12 @@ public sealed record CellSheetView(
     /// <summary>The sheet of a cell.</summary>
     public static CellSheetView Of(OpenJob open, CellKey key)
     {
-        var (reckoning, job) = (open.Reckoning, open.Reckoning.Job);
+        var (estimate, job) = (open.Estimate, open.Estimate.Job);
         var place = job.Place(key.Place) ?? throw new NotThereException("That place is not in this job any more.");
         var item =
-            Array.Find(reckoning.Items, i => i.Item.Id == key.Work)
+            Array.Find(estimate.Reckoned.Items, i => i.Item.Id == key.Work)
             ?? throw new NotThereException("That work is not in this job any more.");
-        var measures = reckoning.Measures[place.Id];
+        var measures = estimate.Reckoned.Measures[place.Id];
         var (kind, unit) = (item.Measure.Kind(), Line.SymbolOf(item.Measure, job.Units));
         QuantitySource Source(string leaf, string label, Val value) =>
             new(leaf, label, FigureView.Amount($"places/{place.Id}/{leaf}", value, unit));
@@ -308,7 +306,7 @@ public sealed record CellSheetView(
             .Select(m => Source(m.Name(), m.Label(job.Units), measures[m]))
             .Concat(measures.Extras.Where(e => e.Kind == kind).Select(e => Source(e.Leaf, e.Label, e.Value)));
         return new(
-            reckoning.At(key) is { } line ? [.. LinesOf(open, key, line)] : [],
+            estimate.Reckoned.At(key) is { } line ? [.. LinesOf(open, key, line)] : [],
             [.. sources],
             [.. ((item.Entry as Assembly)?.Questions ?? []).Select(q => QuestionView.Of(q, [], job.Units))],
             [
@@ -322,7 +320,7 @@ public sealed record CellSheetView(
     private static IEnumerable<CellLineView> LinesOf(OpenJob open, CellKey key, Line line)
     {
         // Only this place and this line are explained; the whole job is when somebody asks why.
-        var (job, trace) = (open.Reckoning.Job, Trace.Recording());
+        var (job, trace) = (open.Estimate.Job, Trace.Recording());
         var measures = job.Measured(line.Measures.Place, trace);
         Line.Of(line.OfItem, measures, line.Cell, job, trace);
         var figures = trace.Figures;

@@ -1,4 +1,6 @@
 using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Storage.Demo;
 

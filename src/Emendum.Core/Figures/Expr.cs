@@ -1,0 +1,49 @@
+namespace Emendum.Core.Figures;
+
+/// <summary>A step of an explanation. The closed list of operations is described in docs/workings-format.md.</summary>
+public abstract record Expr;
+
+/// <summary>A number that was not computed: typed by someone, standing in the Book, or a constant of a rule or unit.</summary>
+/// <param name="Source"><c>typed</c>, <c>book</c>, <c>terms</c> or <c>constant</c>.</param>
+/// <param name="Value">The number.</param>
+/// <param name="Unit">Its unit's symbol, or empty.</param>
+/// <param name="Label">What it is.</param>
+/// <param name="Text">As it was typed, where that differs from the number.</param>
+/// <param name="Link">Where it can be changed: <c>places/ID</c>, <c>work/ID</c>, <c>book/ID</c>, <c>pricing/FIELD</c>.</param>
+public sealed record Leaf(string Source, decimal Value, string Unit, string Label, string? Text, string? Link) : Expr;
+
+/// <summary>An operation on other steps: add, subtract, multiply, divide, min, max, ceil, floor, sqrt, money.</summary>
+public sealed record Op(string Name, IReadOnlyList<Expr> Of) : Expr;
+
+/// <summary>A quantity turned by a ratio: <c>of × times ÷ over</c>; kept together so that it reads as people say it.</summary>
+public sealed record Apply(Expr Of, Leaf Times, Leaf Over) : Expr;
+
+/// <summary>Another figure.</summary>
+public sealed record Ref(Figure Figure) : Expr;
+
+/// <summary>The cheapest packs that cover a need; <paramref name="Gives"/> is <c>cost</c> or <c>quantity</c>. Where the cheapest could not be told within a bound on work, they cost at most <paramref name="Above"/> more.</summary>
+public sealed record Packs(Expr Need, IReadOnlyList<PackCount> Counts, string Gives, decimal Above) : Expr;
+
+/// <summary>So many of one pack.</summary>
+public sealed record PackCount(decimal Size, decimal Price, decimal Count);
+
+/// <summary>What a table gives for a quantity: the row with the largest <see cref="TableRow.From"/> that the quantity, rounded to 9 places, reaches.</summary>
+public sealed record Table(Expr Of, IReadOnlyList<TableRow> Rows, string Unit, string Label, string? Link) : Expr;
+
+/// <summary>From a quantity on, a value.</summary>
+public sealed record TableRow(decimal From, decimal Gives);
+
+/// <summary>The plan of the crew's work; <paramref name="Gives"/> is <c>days</c> or <c>returns</c>.</summary>
+public sealed record Plan(IReadOnlyList<PlanStep> Steps, Expr Crew, Expr HoursPerDay, string Gives) : Expr;
+
+/// <summary>Work in a plan: its labour hours, in how many coats, the steps it waits for by position, and how long it dries after each coat.</summary>
+public sealed record PlanStep(Expr Hours, int Coats, IReadOnlyList<int> Waits, decimal Drying);
+
+/// <summary>One part of an amount split by largest remainder in cents.</summary>
+public sealed record Share(ShareSet Set, int Index) : Expr;
+
+/// <summary>An amount and the weights it is split by; named, so that many shares can point at one set.</summary>
+public sealed record ShareSet(string Name, Expr Total, IReadOnlyList<Expr> Weights);
+
+/// <summary>A number with a stable path, a label and a unit: what screens show and people ask about.</summary>
+public sealed record Figure(string Path, string Label, decimal Value, string Unit, Expr How);

@@ -1,0 +1,48 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Pricing;
+
+/// <summary>What has a price without a cost: a price-only item with its quantity in the job, or (no entry) the allowance of one line.</summary>
+public sealed record PricedLine(CompiledItem Item, PriceOnlyItem? Entry, Line? Line, Val Quantity, Total Price)
+{
+    /// <summary>Whether the line is priced by it.</summary>
+    public bool Prices(Line line) =>
+        Line is null ? ReferenceEquals(line.OfItem, Item) && line.Ours : ReferenceEquals(line, Line);
+}
+
+/// <summary>A job reckoned and priced. Whatever a screen, a document or a file shows comes from here.</summary>
+/// <param name="Reckoned">What it takes and costs.</param>
+/// <param name="Priced">Price-only items and allowances, by work item in job order.</param>
+/// <param name="Price">What the customer pays for it.</param>
+public sealed record Estimate(Reckoned Reckoned, ImmutableArray<PricedLine> Priced, Price Price)
+{
+    /// <summary>What was estimated.</summary>
+    public Job Job => Reckoned.Job;
+
+    /// <summary>Reckons and prices a job; what <paramref name="earlier"/> and <paramref name="touched"/> are is said at <see cref="Reckoner.Reckon(Job, Trace, Reckoned?, IReadOnlyCollection{CellKey}?)"/>.</summary>
+    /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
+    public static Estimate Of(
+        Job job,
+        Trace trace,
+        Estimate? earlier = null,
+        IReadOnlyCollection<CellKey>? touched = null
+    ) => Of(Reckoner.Reckon(job, trace, earlier?.Reckoned, touched), trace);
+
+    /// <summary>The same for a job whose places have the measures that somebody gave.</summary>
+    /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
+    public static Estimate Of(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) =>
+        Of(Reckoner.Reckon(job, given, trace), trace);
+
+    private static Estimate Of(Reckoned reckoned, Trace trace) =>
+        Reckoner.Bounded(() =>
+        {
+            var priced = PriceOnly.Of(reckoned, trace);
+            return new Estimate(reckoned, priced, Price.Of(reckoned.Job.Pricing, reckoned.Costs, priced, trace));
+        });
+}

@@ -1,0 +1,121 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Reckoning;
+
+/// <summary>Hours and cost of one role.</summary>
+public sealed record RoleLine(LabourRole Role, Total Hours, Total LoadedCost, Total Cost);
+
+/// <summary>What is needed and bought of one material and colour.</summary>
+/// <param name="Material">The material.</param>
+/// <param name="Colour">Its colour, or empty.</param>
+/// <param name="Need">Need with waste.</param>
+/// <param name="Required">With spare and least order; what the packs must cover.</param>
+/// <param name="Packs">How many of each pack.</param>
+/// <param name="Bought">Quantity bought.</param>
+/// <param name="Leftover">Bought less needed.</param>
+/// <param name="BoughtCost">What the packs cost.</param>
+/// <param name="NeedCost">Need · cost of the packs ÷ quantity bought.</param>
+/// <param name="Delivery">Delivery charged with it.</param>
+public sealed record BuyLine(
+    Material Material,
+    string Colour,
+    Total Need,
+    Val Required,
+    PackChoice Packs,
+    Total Bought,
+    Total Leftover,
+    Total BoughtCost,
+    Total NeedCost,
+    Total? Delivery
+)
+{
+    /// <summary>What counts as cost under the job's terms, with delivery.</summary>
+    public Val Cost(MaterialCost by) => by == MaterialCost.Purchase ? WithDelivery(BoughtCost) : WithDelivery(NeedCost);
+
+    private Val WithDelivery(Val cost) => Delivery is null ? cost : cost + Delivery;
+}
+
+/// <summary>Equipment: its hours, what is paid for, and the cost.</summary>
+/// <param name="Equipment">The equipment.</param>
+/// <param name="Hours">Hours it is used.</param>
+/// <param name="Units">Hours, days or visits paid for.</param>
+/// <param name="Cost">Money.</param>
+/// <param name="ByItem">Cost by work item, where days or visits were rounded up for each.</param>
+public sealed record EquipmentLine(
+    Equipment Equipment,
+    Total Hours,
+    Total Units,
+    Total Cost,
+    ImmutableArray<(CompiledItem Item, Val Cost)> ByItem
+);
+
+/// <summary>Work bought from another firm.</summary>
+public sealed record SubcontractLine(
+    Subcontract Subcontract,
+    Total Amount,
+    Total Cost,
+    ImmutableArray<(CompiledItem Item, Val Cost)> Lumps
+);
+
+/// <summary>A fixed charge of one work item, or of the way to the site.</summary>
+public sealed record ChargeLine(string Name, CompiledItem? Item, CompiledItem.Part? Part, Total Amount, Total Cost);
+
+/// <summary>How long it takes: days from first to last, and how often the crew comes back.</summary>
+public sealed record Duration(Total Days, Total ReturnVisits);
+
+/// <summary>What a job takes and costs, before anybody thinks of a price (architecture decision 23).</summary>
+public sealed class Costs
+{
+    /// <summary>Labour by role, in order of first use.</summary>
+    public required ImmutableArray<RoleLine> Roles { get; init; }
+
+    /// <summary>Materials, in order of first use.</summary>
+    public required ImmutableArray<BuyLine> Buying { get; init; }
+
+    /// <summary>Equipment, in order of first use.</summary>
+    public required ImmutableArray<EquipmentLine> Equipment { get; init; }
+
+    /// <summary>Subcontracts, in order of first use.</summary>
+    public required ImmutableArray<SubcontractLine> Subcontracts { get; init; }
+
+    /// <summary>Fees and fixed charges, the way to the site last.</summary>
+    public required ImmutableArray<ChargeLine> Charges { get; init; }
+
+    /// <summary>What comes once for a work item: its part and amount.</summary>
+    public required ImmutableArray<(CompiledItem Item, CompiledItem.Part Part, Val Amount)> Once { get; init; }
+
+    /// <summary>Labour hours of the work, without set-up and travel.</summary>
+    public required Total Worked { get; init; }
+
+    /// <summary>Labour hours of the job.</summary>
+    public required Total Hours { get; init; }
+
+    /// <summary>Days for the crew.</summary>
+    public required Total CrewDays { get; init; }
+
+    /// <summary>How long it takes.</summary>
+    public required Duration Duration { get; init; }
+
+    /// <summary>Floor of all places.</summary>
+    public required Total FloorArea { get; init; }
+
+    /// <summary>Cost of each class, not rounded; goods at what is bought or what is needed.</summary>
+    public ByClass<Val> ByClass(MaterialCost by) =>
+        new(of =>
+            Sum.Of(
+                of switch
+                {
+                    CostClass.Labour => Roles.Select(r => r.Cost.Value),
+                    CostClass.Material => Buying.Select(b => b.Cost(by)),
+                    CostClass.Equipment => Equipment.Select(e => e.Cost.Value),
+                    CostClass.Subcontract => Subcontracts.Select(s => s.Cost.Value),
+                    _ => Charges.Select(c => c.Cost.Value),
+                }
+            )
+        );
+}

@@ -1,0 +1,51 @@
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Reckoning;
+
+/// <summary>Everything reckoned of a job but its price: what it takes, where, and what that costs.</summary>
+public sealed class Reckoned
+{
+    /// <summary>What was reckoned.</summary>
+    public required Job Job { get; init; }
+
+    /// <summary>Measures by place.</summary>
+    public required Dictionary<Guid, PlaceMeasures> Measures { get; init; }
+
+    /// <summary>Work items looked up, in job order.</summary>
+    public required CompiledItem[] Items { get; init; }
+
+    /// <summary>Included cells, by work item and then place in job order.</summary>
+    public required Line[] Lines { get; init; }
+
+    /// <summary>The same by position: work item × places + place; null where nothing is done. Alternates stand here too.</summary>
+    public required Line?[] Grid { get; init; }
+
+    /// <summary>What it costs.</summary>
+    public required Costs Costs { get; init; }
+
+    private Dictionary<Guid, int>? itemAt,
+        placeAt;
+
+    /// <summary>The line of an included or alternate cell, or null.</summary>
+    public Line? At(CellKey key) => Position(key) is { } at ? Grid[at] : null;
+
+    /// <summary>Where a cell stands in <see cref="Grid"/>; null when the job has no such work or place.</summary>
+    public int? Position(CellKey key)
+    {
+        itemAt ??= Positions(Items.Length, i => Items[i].Item.Id);
+        placeAt ??= Positions(Job.Places.Length, i => Job.Places[i].Id);
+        return itemAt.TryGetValue(key.Work, out var item) && placeAt.TryGetValue(key.Place, out var place)
+            ? item * Job.Places.Length + place
+            : null;
+    }
+
+    private static Dictionary<Guid, int> Positions(int count, Func<int, Guid> id)
+    {
+        var positions = new Dictionary<Guid, int>(count);
+        for (var i = 0; i < count; i++)
+            positions.Add(id(i), i);
+        return positions;
+    }
+}

@@ -1,0 +1,58 @@
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+
+namespace Emendum.Core.Reports;
+
+/// <summary>Each measure over all places that have it, counting each place as often as it stands for.</summary>
+public static class MeasureTotals
+{
+    /// <summary>Totals in the order of <see cref="Measure"/>; measures that no place has are left out.</summary>
+    public static IReadOnlyList<(Measure Measure, Val Total)> Of(Reckoned reckoned, Trace trace)
+    {
+        var totals = new List<(Measure, Val)>();
+        foreach (var measure in Measures.All)
+        {
+            if (!reckoned.Job.Places.Any(p => reckoned.Measures[p.Id].Has(measure)))
+                continue;
+            totals.Add(
+                (
+                    measure,
+                    trace.Make(
+                        Sum(reckoned, measure, null, trace),
+                        Line.SymbolOf(measure, reckoned.Job.Units),
+                        trace.On ? $"{measure.Label(reckoned.Job.Units)}, all places" : "",
+                        new("measured", measure.Name())
+                    )
+                )
+            );
+        }
+        return totals;
+    }
+
+    /// <summary>One measure over the places under a heading and those nested in it; null is the whole job.</summary>
+    public static Val Sum(Reckoned reckoned, Measure measure, string? group, Trace trace)
+    {
+        var sum = new Sum();
+        foreach (var place in reckoned.Job.Places)
+        {
+            if (
+                group is not null
+                && place.Group != group
+                && !place.Group.StartsWith(group + Jobs.Groups.Separator, StringComparison.Ordinal)
+            )
+                continue;
+            var measures = reckoned.Measures[place.Id];
+            if (!measures.Has(measure))
+                continue;
+            sum.Add(
+                place.Count == 1
+                    ? measures[measure]
+                    : measures[measure] * trace.Typed(place.Count, "", "equal places", null, "places", place.Id)
+            );
+        }
+        return sum.Total;
+    }
+}

@@ -1,0 +1,52 @@
+using System.Text.Json.Nodes;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
+
+namespace Emendum.Core.Reports;
+
+/// <summary>A whole estimate as canonical JSON: every figure by its path, in order of path. The same job gives the same bytes.</summary>
+public static class Reported
+{
+    /// <summary>Every figure that any screen shows of the job, recorded.</summary>
+    public static (Estimate Estimate, Trace Trace) Record(Job job)
+    {
+        var trace = Trace.Recording();
+        var estimate = Estimate.Of(job, trace);
+        Subtotals.Of(estimate.Reckoned, trace);
+        MeasureTotals.Of(estimate.Reckoned, trace);
+        ScheduleCheck.Of(estimate.Reckoned, trace);
+        Alternates.Of(estimate, trace);
+        LineMoney.Of(estimate, trace);
+        foreach (var detail in Enum.GetValues<Detail>())
+            Proposal.Of(Estimate.Of(job with { Proposal = job.Proposal with { Detail = detail } }, trace), trace);
+        return (estimate, trace);
+    }
+
+    /// <summary>All figures with value and unit.</summary>
+    public static JsonObject Figures(Trace trace)
+    {
+        var figures = new JsonObject();
+        foreach (var figure in trace.Figures.Values.OrderBy(f => f.Path, StringComparer.Ordinal))
+            figures[figure.Path] = new JsonObject
+            {
+                ["value"] = Rounding.Text(figure.Value),
+                ["unit"] = figure.Unit,
+                ["label"] = figure.Label,
+            };
+        return figures;
+    }
+
+    /// <summary>What <c>emendum reckon</c> prints.</summary>
+    public static JsonObject Of(Job job) =>
+        new()
+        {
+            ["job"] = job.Id.ToString(),
+            ["name"] = job.Info.Name,
+            ["currency"] = job.Info.Currency,
+            ["figures"] = Figures(Record(job).Trace),
+        };
+}
