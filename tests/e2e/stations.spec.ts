@@ -194,6 +194,34 @@ test("bad settings are refused beside the field and kept there", async ({
   ).toBeVisible();
 });
 
+test("a sheet that is about to give way takes no typing, and Enter leads to the sheet of the cell at hand", async ({
+  page,
+}) => {
+  await page.goto(`${library}/work`);
+  const walls = page.getByRole("gridcell", {
+    name: /Walls: Paint, Reading room/,
+  });
+  // Before the next frame: the sheet still shows what was selected before.
+  const typed = await walls.evaluate(async (cell) => {
+    const pace = document.querySelector<HTMLElement>(".sheet input")!;
+    cell.dispatchEvent(new PointerEvent("pointerdown", { bubbles: true }));
+    cell.dispatchEvent(new PointerEvent("pointerup", { bubbles: true }));
+    await Promise.resolve();
+    pace.focus();
+    return document.activeElement === pace;
+  });
+  expect(typed).toBe(false);
+  const heading = page
+    .getByRole("complementary", { name: "Work item" })
+    .getByRole("heading", { level: 2 });
+  await expect(heading).toHaveText("Walls: Paint");
+  await walls.click();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("tab", { name: "Everywhere" })).toBeFocused();
+  await expect(heading).not.toHaveText("Walls: Paint");
+});
+
 test("a job is renamed in its heading, and an impossible date is refused there", async ({
   page,
 }) => {

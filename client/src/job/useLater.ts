@@ -1,9 +1,15 @@
-import { startTransition, useEffect, useState } from "react";
+import { startTransition, useCallback, useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 
-/** A value once what it moved elsewhere has been painted: the eye is on the cell that was edited, not on what hangs on it. */
-export function useLater<T>(value: T): T {
+/**
+ * A value once what it moved elsewhere has been painted: the eye is on the cell that was edited, not on what hangs on it.
+ * The second is for whoever will not wait: it catches up at once.
+ */
+export function useLater<T>(value: T): [T, () => void] {
   const [later, setLater] = useState(value);
+  const latest = useRef(value);
   useEffect(() => {
+    latest.current = value;
     let after: ReturnType<typeof setTimeout>;
     const frame = requestAnimationFrame(() => {
       after = setTimeout(() => startTransition(() => setLater(() => value)));
@@ -13,5 +19,6 @@ export function useLater<T>(value: T): T {
       clearTimeout(after);
     };
   }, [value]);
-  return later;
+  const catchUp = useCallback(() => flushSync(() => setLater(() => latest.current)), []);
+  return [later, catchUp];
 }

@@ -29,12 +29,19 @@ type View = keyof typeof views;
 type Dialog = "add" | "conditions" | "refresh" | "replace" | null;
 
 /** The sheet for what is selected, below the checks while they are walked. */
-const Side = memo(function Side(props: { selected: Selected; itemId: string; walk: ReturnType<typeof useWalk> }) {
-  const [, { job }] = useJob();
+const Side = memo(function Side(props: {
+  selected: Selected;
+  itemId: string;
+  walk: ReturnType<typeof useWalk>;
+  /** Whether something else is selected by now: what is typed in a sheet that is about to go would be lost. */
+  behind: boolean;
+}) {
   return (
     <div className="side">
       {props.walk.on && <Checks walk={props.walk} />}
-      <WorkSheet selected={props.selected} item={job.work.find((w) => w.id === props.itemId)} />
+      <div className="for" inert={props.behind} aria-disabled={props.behind || undefined}>
+        <WorkSheet selected={props.selected} itemId={props.itemId} />
+      </div>
     </div>
   );
 });
@@ -82,10 +89,6 @@ export function WorkPage() {
   );
   const works = useMemo(() => new Map(job.work.map((w) => [w.id, w] as const)), [job.work]);
   const places = useMemo(() => new Map(job.places.map((p) => [p.id, p] as const)), [job.places]);
-  const toSheet = useCallback(
-    () => page.current?.querySelector<HTMLElement>(".sheet [role=tab][aria-selected=true]")?.focus(),
-    [],
-  );
   const box = useMemo(() => boxOf(range, layout), [range, layout]);
   const selected = useMemo(() => idsIn(box, layout), [box, layout]);
   const count = selected.work.length * selected.places.length;
@@ -155,6 +158,12 @@ export function WorkPage() {
   const itemId = layout.work[box.column]?.id ?? "";
   const item = works.get(itemId);
   const side = useMemo(() => ({ selected, itemId, walk }), [selected, itemId, walk]);
+  const [sideLater, catchUp] = useLater(side);
+  const [stateLater] = useLater(state);
+  const toSheet = useCallback(() => {
+    catchUp();
+    page.current?.querySelector<HTMLElement>(".sheet [role=tab][aria-selected=true]")?.focus();
+  }, [catchUp]);
   return (
     <div className="work" ref={page}>
       <section className="panel scope" aria-label="Scope">
@@ -240,8 +249,8 @@ export function WorkPage() {
         )}
         <GridKey said={said} />
       </section>
-      <LaterContext value={useLater(state)}>
-        <Side {...useLater(side)} />
+      <LaterContext value={stateLater}>
+        <Side {...sideLater} behind={sideLater.selected !== selected || sideLater.itemId !== itemId} />
       </LaterContext>
       {dialog === "add" && <AddWork places={selected.places} onClose={() => setDialog(null)} />}
       {dialog === "conditions" && <JobConditions onClose={() => setDialog(null)} />}

@@ -37,8 +37,9 @@ const SheetTabs = memo(function SheetTabs(props: {
 });
 
 /** Settings of the work item in focus, and of the one cell that is selected. */
-export function WorkSheet({ selected, item }: { selected: Selected; item: Work | undefined }) {
+export const WorkSheet = memo(function WorkSheet({ selected, itemId }: { selected: Selected; itemId: string }) {
   const [, { job, cells }] = useJob();
+  const item = job.work.find((w) => w.id === itemId);
   const [last, setLast] = useState<Tabbed>("item");
   const [chosen, setChosen] = useState<{ at: string; tab: Tabbed } | null>(null);
   // Cells of one work item can be set together; of several, only each by itself.
@@ -105,7 +106,7 @@ export function WorkSheet({ selected, item }: { selected: Selected; item: Work |
       )}
     </aside>
   );
-}
+});
 
 /** The entry behind a work item: its parts, and the ways between the job and the Book. */
 function FromTheBook({ item }: { item: Work }) {
