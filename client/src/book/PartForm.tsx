@@ -3,7 +3,15 @@ import { type Refused, api, newId } from "../api/client";
 import { EntryChoice, measureOptions, useNamed } from "./fields";
 import { type Assembly, type Component, useEditing } from "./useEntry";
 
-const kinds = { labour: "role", material: "material", equipment: "equipment", subcontract: "subcontract" } as const;
+/** What each kind of part asks for: the entry of the Book it is made from, or money for one; and what else only it has. */
+const kinds: Record<Component["kind"], { entry: { kind: string; label: string } | null; goods?: true; scales?: true }> =
+  {
+    labour: { entry: { kind: "role", label: "Role" }, scales: true },
+    material: { entry: { kind: "material", label: "Material" }, goods: true },
+    equipment: { entry: { kind: "equipment", label: "Equipment" } },
+    subcontract: { entry: { kind: "subcontract", label: "Subcontract" } },
+    charge: { entry: null },
+  };
 
 /** A part with nothing chosen but who works and the measure of the assembly. */
 export const blankPart = (assembly: Assembly, role: string | null): Component => ({
@@ -51,6 +59,7 @@ export function PartForm(props: {
   const [part, setPart] = useState(props.part);
   const [wrong, setWrong] = useState<{ field: string; says: string } | null>(null);
   const id = useId();
+  const { entry, goods } = kinds[part.kind];
   const draft = (some: Partial<Component>) => setPart({ ...part, ...some });
   const others = assembly.components.filter((c) => c.id !== part.id);
   const [partnerId, setPartner] = useState(
@@ -71,8 +80,8 @@ export function PartForm(props: {
   async function keep() {
     try {
       const ratio = await ratioOf();
-      await change((entry) => {
-        const next = entry as Assembly;
+      await change((whole) => {
+        const next = whole as Assembly;
         const left = next.components[index]?.group ?? "";
         next.components[index] = { ...part, ratio };
         // A group is of two or more: whoever would be left alone in one leaves it.
@@ -160,30 +169,29 @@ export function PartForm(props: {
             value={part.kind}
             onChange={(e) => {
               const kind = e.target.value as Component["kind"];
+              const from = kinds[kind].entry?.kind;
               draft({
                 kind,
-                entry: kind === "charge" ? null : (named.find((n) => n.kind === kinds[kind])?.id ?? null),
-                scales: kind === "labour",
+                entry: named.find((n) => n.kind === from)?.id ?? null,
+                scales: kinds[kind].scales === true,
               });
             }}
           >
-            {["labour", "material", "equipment", "subcontract", "charge"].map((k) => (
+            {Object.keys(kinds).map((k) => (
               <option key={k}>{k}</option>
             ))}
           </select>
         </div>
-        {part.kind === "charge" ? (
+        {entry === null ? (
           text("charge", "Money for one")
         ) : (
           <div>
             <EntryChoice
-              label={
-                { labour: "Role", material: "Material", equipment: "Equipment", subcontract: "Subcontract" }[part.kind]
-              }
-              kinds={[kinds[part.kind]]}
+              label={entry.label}
+              kinds={[entry.kind]}
               value={part.entry}
-              onChoose={(entry) => {
-                draft({ entry });
+              onChoose={(chosen) => {
+                draft({ entry: chosen });
                 return Promise.resolve();
               }}
             />
@@ -251,7 +259,7 @@ export function PartForm(props: {
         ) : (
           text("ratio", "How much", "like 1 t per 31 m², 0.42 t per h, 1 h per 18 m", undefined, true)
         )}
-        {part.kind === "material" && text("wastePercent", "Waste instead of the material's own", undefined, "%", true)}
+        {goods && text("wastePercent", "Waste instead of the material's own", undefined, "%", true)}
       </div>
       {part.of && check("asOrdered", "Takes its driver as ordered, with waste")}
       <details>
@@ -273,7 +281,7 @@ export function PartForm(props: {
               ))}
             </select>
           </div>
-          {part.kind === "material" && (
+          {goods && (
             <div className="field">
               <label className="check">
                 <input
@@ -326,7 +334,7 @@ export function PartForm(props: {
         {check("optional", "Optional: left out unless taken")}
         {check("perCoat", "Once for each coat")}
         {check("scales", "Difficulty scales it")}
-        {part.kind === "material" && check("coloured", "Takes the colour chosen")}
+        {goods && check("coloured", "Takes the colour chosen")}
       </details>
       {wrong && !known.includes(wrong.field) && (
         <p className="error" role="alert">

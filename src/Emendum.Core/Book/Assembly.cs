@@ -4,16 +4,6 @@ using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Book;
 
-/// <summary>What a component of an assembly costs as.</summary>
-public enum ComponentKind
-{
-    Labour,
-    Material,
-    Equipment,
-    Subcontract,
-    Charge,
-}
-
 /// <summary>Something asked when an assembly is used.</summary>
 /// <param name="Id">UUIDv7.</param>
 /// <param name="Text">The question: <c>Edge length</c>.</param>

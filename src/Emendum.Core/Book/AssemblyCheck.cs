@@ -42,13 +42,13 @@ public static class AssemblyCheck
         check.Text(part.CrewNote, $"components[{index}].crewNote", 1000);
         if (part.Once)
         {
-            if (part.Kind is ComponentKind.Labour or ComponentKind.Material && part.Ratio is null)
+            if (Of(part).AmountOnce && part.Ratio is null)
                 throw Wrong("ratio", "say how much of it comes once, like 3 h per each.");
             return;
         }
         if (part.Crew is { } crew)
         {
-            if (part.Kind != ComponentKind.Equipment || crew is < 1 or > 999)
+            if (!Of(part).FollowsCrew || crew is < 1 or > 999)
                 throw Wrong("crew", "only equipment follows a crew, of at least one.");
             return;
         }
@@ -71,7 +71,7 @@ public static class AssemblyCheck
         }
         if (part.Drops is { } drops)
         {
-            if (part.Kind != ComponentKind.Material || gives != Kind.Count || from != Kind.Length)
+            if (!Of(part).IsGoods || gives != Kind.Count || from != Kind.Length)
                 throw Wrong("drops", "drops make rolls, counted, of a length of wall.");
             foreach (
                 var (text, field) in new[]
@@ -101,8 +101,7 @@ public static class AssemblyCheck
         if (
             to != gives
             && !(
-                part.Kind == ComponentKind.Material
-                && check.Needed<Material>(part.Entry!.Value, "", "material").Density is not null
+                Of(part).Density(Of(part).Entry(part, "", check)) is not null
                 && (to, gives) is (Kind.Mass, Kind.Volume) or (Kind.Volume, Kind.Mass)
             )
         )
@@ -110,35 +109,10 @@ public static class AssemblyCheck
     }
 
     /// <summary>What a part's amount is.</summary>
-    private static Kind Gives(Component part, int index, BookCheck check)
-    {
-        var field = $"components[{index}].entry";
-        T Entry<T>(string what)
-            where T : BookEntry => check.Needed<T>(part.Entry ?? Guid.Empty, field, what);
-        switch (part.Kind)
-        {
-            case ComponentKind.Labour:
-                Entry<LabourRole>("role");
-                return Kind.Time;
-            case ComponentKind.Material:
-                return Entry<Material>("material").Unit.Kind;
-            case ComponentKind.Subcontract:
-                return Entry<Subcontract>("subcontract").Unit.Kind;
-            case ComponentKind.Charge:
-                return Kind.Count;
-            default:
-                return
-                    Entry<Equipment>("equipment").Per == EquipmentPer.Visit
-                    && part.Ratio is { } r
-                    && (r.UnitA.Kind == Kind.Count || r.UnitB.Kind == Kind.Count)
-                    && part.Crew is null
-                    && !IsTime(r)
-                    ? Kind.Count
-                    : Kind.Time;
-        }
-    }
+    private static Kind Gives(Component part, int index, BookCheck check) =>
+        Of(part).UnitOf(part, Of(part).Entry(part, $"components[{index}].entry", check)).Kind;
 
-    private static bool IsTime(Ratio ratio) => ratio.UnitA.Kind == Kind.Time || ratio.UnitB.Kind == Kind.Time;
+    private static KindOfPart Of(Component part) => KindOfPart.Of(part.Kind);
 
     /// <summary>What drives a part.</summary>
     private static Kind Drives(

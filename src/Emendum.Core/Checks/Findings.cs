@@ -314,7 +314,7 @@ public sealed class Findings
                 .Components.Where(c =>
                     c.Kind == ComponentKind.Equipment
                     && (c.Crew is not null || c.Optional)
-                    && !item.Parts.Concat(item.Once).Any(p => p.Kind == ComponentKind.Equipment)
+                    && !item.Parts.Concat(item.Once).Any(p => p.Kind.Class == CostClass.Equipment)
                 )
                 .ToArray();
             if (left.Length == 0 || !reckoned.Lines.Any(l => ReferenceEquals(l.OfItem, item) && l.Hours.V > 0))

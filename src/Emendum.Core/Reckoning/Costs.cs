@@ -55,11 +55,15 @@ public sealed record EquipmentLine(
 );
 
 /// <summary>Work bought from another firm.</summary>
+/// <param name="Subcontract">The subcontract.</param>
+/// <param name="Amount">How much, or how many pieces of work for a lump sum each.</param>
+/// <param name="Cost">Money.</param>
+/// <param name="ByItem">Cost by work item of what is no line's own: lump sums, and what comes once.</param>
 public sealed record SubcontractLine(
     Subcontract Subcontract,
     Total Amount,
     Total Cost,
-    ImmutableArray<(CompiledItem Item, Val Cost)> Lumps
+    ImmutableArray<(CompiledItem Item, Val Cost)> ByItem
 );
 
 /// <summary>A fixed charge of one work item, or of the way to the site.</summary>

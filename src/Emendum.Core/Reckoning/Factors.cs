@@ -46,19 +46,13 @@ internal static class Factors
     {
         if (part.Scales && item.Level is { Factor: not 1 } level)
             amount *= trace.Book(level.Factor, "", level.Name, item.Entry.Id);
-        if (part.IsLabour && job.Pace is { Factor: not 1 } pace)
+        if (part.Kind.IsLabour && job.Pace is { Factor: not 1 } pace)
             amount *= trace.Typed(pace.Factor, "", pace.Reason, null, "pace", job.Id);
         if (conditions.IsEmpty)
             return amount;
         foreach (var condition in conditions)
         {
-            var factor = part.Kind switch
-            {
-                ComponentKind.Labour => condition.Labour,
-                ComponentKind.Equipment => condition.Equipment,
-                ComponentKind.Material => condition.Material,
-                _ => 1m,
-            };
+            var factor = part.Kind.Factor(condition);
             if (factor != 1)
                 amount *= trace.Book(factor, "", condition.Name, condition.Id);
         }

@@ -60,7 +60,7 @@ public sealed class Line
     public Val Hours { get; private set; }
 
     /// <summary>Whether a part of it is in our cost: not what the customer does or supplies, nor what a sum is allowed for.</summary>
-    public bool Costs(CompiledItem.Part part) => Ours && (Supply == Supply.We || part.Kind != ComponentKind.Material);
+    public bool Costs(CompiledItem.Part part) => Ours && (Supply == Supply.We || !part.Kind.IsGoods);
 
     /// <summary>Whether the line still stands for these inputs.</summary>
     public bool IsOf(CompiledItem item, PlaceMeasures measures, Cell cell, Job job) =>
@@ -168,14 +168,14 @@ public sealed class Line
                     amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
                 if (part.Step is { } own)
                     amount = Stepped(amount, own, part.Source);
-                var rounds = part.IsLabour && item.Step is not null;
+                var rounds = part.Kind.IsLabour && item.Step is not null;
                 amounts[i] = trace.Make(
                     amount,
                     part.Unit.Symbol,
                     trace.On ? part.Name + ", " + place.Name + (rounds ? ", exact" : "") : "",
                     trace.On ? Path("parts/" + part.Id + (rounds ? "/exact" : "")) : default
                 );
-                if (!part.IsLabour)
+                if (!part.Kind.IsLabour)
                     continue;
                 exact = labour++ == 0 ? amounts[i] : exact + amounts[i];
             }
@@ -195,7 +195,7 @@ public sealed class Line
                     Path("hours")
                 );
                 for (var i = 0; i < last; i++)
-                    if (parts[i].IsLabour)
+                    if (parts[i].Kind.IsLabour)
                         amounts[i] = trace.Make(
                             whole.V == 0 ? amounts[i] : amounts[i] * hours / whole,
                             "h",
@@ -251,7 +251,7 @@ public sealed class Line
             var amount = trace.Turn(driver, unit, part.Ratio!, part.Name, part.Source, part.TypedIn, out var to);
             if (part.Coats > 1)
             {
-                if (part.Later is null && part.Kind != ComponentKind.Material)
+                if (part.Later is null && !part.Kind.IsGoods)
                     amount *= trace.Typed(part.Coats, "", "coats", null, "work", item.Item.Id);
                 else
                 {
@@ -263,9 +263,9 @@ public sealed class Line
             }
             if (part.Compaction != 0)
                 amount = amount * (100m + trace.Book(part.Compaction, "%", "loose on built", part.Source)) / 100m;
-            if (to.Kind != part.Unit.Kind && part.Entry is Material { Density: { } density } material)
-                amount = trace.Turn(amount, to, density, "density", material.Id, null, out to);
-            if (main && part.Kind == ComponentKind.Material && item.Surface is { Coverage: not 1 } surface)
+            if (to.Kind != part.Unit.Kind && part.Density is { } density)
+                amount = trace.Turn(amount, to, density, "density", part.Entry.Id, null, out to);
+            if (main && part.Kind.IsGoods && item.Surface is { Coverage: not 1 } surface)
                 amount /= trace.Book(surface.Coverage, "", surface.Name + ", coverage", surface.Id);
             return trace.Convert(amount, to, part.Unit);
         }

@@ -60,7 +60,7 @@ public sealed class CompiledItem
         string Name,
         Guid Source,
         BookEntry Entry,
-        ComponentKind Kind,
+        KindOfPart Kind,
         Unit Unit,
         Ratio? Ratio
     )
@@ -122,8 +122,8 @@ public sealed class CompiledItem
         /// <summary>The work item its ratio was typed in for this job; null when it stands in the Book.</summary>
         public Guid? TypedIn { get; init; }
 
-        /// <summary>Whether it is labour.</summary>
-        public bool IsLabour => Kind == ComponentKind.Labour;
+        /// <summary>What turns its mass into a volume and back; null for none.</summary>
+        public Ratio? Density { get; init; }
     }
 
     /// <summary>Looks everything up.</summary>
@@ -174,7 +174,7 @@ public sealed class CompiledItem
             rate.Name,
             rate.Id,
             role(item.Role ?? rate.Role),
-            ComponentKind.Labour,
+            KindOfPart.Of(ComponentKind.Labour),
             Unit.Hour,
             pace
         )
@@ -194,7 +194,7 @@ public sealed class CompiledItem
                 product.Name,
                 product.Id,
                 product,
-                ComponentKind.Material,
+                KindOfPart.Of(ComponentKind.Material),
                 product.Unit,
                 product.Coverage
             )
@@ -230,35 +230,17 @@ public sealed class CompiledItem
                 && !at.TryGetValue(Either(assembly, driving, taken), out driver)
             )
                 continue;
-            var counted =
-                of is Equipment { Per: EquipmentPer.Visit }
-                && c.Crew is null
-                && c.Ratio is { } r
-                && r.UnitA.Kind != Kind.Time
-                && r.UnitB.Kind != Kind.Time;
-            var part = new Part(
-                c.Id,
-                c.Name,
-                assembly.Id,
-                of,
-                c.Kind,
-                of switch
-                {
-                    Material m => m.Unit,
-                    Subcontract s => s.Unit,
-                    Assembly => Unit.Each,
-                    _ => counted ? Unit.Each : Unit.Hour,
-                },
-                c.Ratio
-            )
+            var kind = KindOfPart.Of(c.Kind);
+            var part = new Part(c.Id, c.Name, assembly.Id, of, kind, kind.UnitOf(c, of), c.Ratio)
             {
                 Measure = c.Measure,
                 Question = assembly.Questions.FirstOrDefault(q => q.Id == c.Question),
                 Driver = c.Of is null ? -1 : driver,
                 Crew = c.Crew ?? 0,
                 AsOrdered = c.AsOrdered,
-                Waste = c.WastePercent ?? (of as Material)?.WastePercent ?? 0,
-                WasteIn = c.WastePercent is null && of is Material ? of.Id : assembly.Id,
+                Waste = c.WastePercent ?? kind.Waste(of),
+                WasteIn = c.WastePercent is null ? of.Id : assembly.Id,
+                Density = kind.Density(of),
                 Depth = c.Depth.Length == 0 ? null : Thickness.Read(c.Depth, "depth"),
                 DepthAsked = assembly.Questions.FirstOrDefault(q => q.Id == c.DepthAsked),
                 Drops = c.Drops,

@@ -110,7 +110,7 @@ public sealed record WorkView(
                 .. compiled
                     .Parts.Concat(compiled.Once)
                     .Select(p =>
-                        $"{p.Name} — {p.Kind.ToString().ToLowerInvariant()}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}"
+                        $"{p.Name} — {p.Kind.Name}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}"
                     ),
             ],
             subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount(quantity) : null,
