@@ -32,7 +32,7 @@ public class BaselineTests
         }
     }
 
-    private static Job Of(string name, bool other)
+    internal static Job Of(string name, bool other)
     {
         var job = DemoJobs.Fixed().Single(j => j.Info.Name.Contains(name, StringComparison.OrdinalIgnoreCase));
         return !other

@@ -170,8 +170,8 @@ public class JobTests
                 r.Price.BeforeTax,
                 r.Price.Tax,
                 r.Price.Total,
-                r.Price.Margin?.Value,
-                r.Price.PerFloor?.Value,
+                r.Price.Readouts.Margin?.Value,
+                r.Price.Readouts.PerFloor?.Value,
             }
         )
             Put(value);

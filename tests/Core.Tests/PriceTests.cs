@@ -58,11 +58,17 @@ public class PriceTests
         var price = Of(1000, 400, Terms);
         Assert.Equal(
             (1400m, 148.00m, 81.40m, 256.41m, 1965.81m),
-            (price.Direct.V, price.Overhead.V, price.Contingency.V, price.Profit.V, price.BeforeTax.V)
+            (
+                price.Direct.V,
+                price.Step("overhead")!.Amount.V,
+                price.Step("contingency")!.Amount.V,
+                price.Step("profit")!.Amount.V,
+                price.BeforeTax.V
+            )
         );
         Assert.Equal(
             (28.78m, 40.415m),
-            (decimal.Round(price.Margin!.Value.V, 2), decimal.Round(price.Markup!.Value.V, 3))
+            (decimal.Round(price.Readouts.Margin!.Value.V, 2), decimal.Round(price.Readouts.Markup!.Value.V, 3))
         );
     }
 
@@ -76,7 +82,32 @@ public class PriceTests
     {
         var priced = Of(60, 40, Terms with { Basis = PriceBasis.TargetMargin, TargetMargin = margin });
         Assert.Equal((decimal)price, priced.BeforeTax.V);
-        Assert.Equal((decimal)markup, decimal.Round(priced.Markup!.Value.V, 2));
+        Assert.Equal((decimal)markup, decimal.Round(priced.Readouts.Markup!.Value.V, 2));
+    }
+
+    [Theory]
+    [MemberData(nameof(BaselineTests.All), MemberType = typeof(BaselineTests))]
+    public void Steps_are_the_sum_of_their_parts_and_lead_to_each_sum(string name, bool other)
+    {
+        var price = Sample.Reckon(BaselineTests.Of(name, other)).Price;
+        var so = 0m;
+        foreach (var step in price.Steps)
+        {
+            Assert.Equal(step.Amount.V, step.Parts.Sum(p => p.Amount.V));
+            if (step.Kind == StepKind.Sum)
+                Assert.Equal(so, step.Amount.V);
+            else
+                so += step.Amount.V;
+        }
+        Assert.Equal(["beforeTax", "total"], price.Steps.Where(s => s.Kind == StepKind.Sum).Select(s => s.Key));
+        Assert.Equal(price.Steps.Length, price.Steps.Select(s => s.Key).Distinct().Count());
+    }
+
+    [Fact]
+    public void Every_basis_stands_at_its_place()
+    {
+        var kinds = Enum.GetValues<PriceBasis>();
+        Assert.Equal(kinds, kinds.Select(k => Basis.Of(k).Kind));
     }
 
     [Fact]
@@ -85,7 +116,7 @@ public class PriceTests
         var price = Of(1000, 0, Terms with { LabourMarkup = 50, Overhead = 0, Contingency = 0, Profit = 0 });
         Assert.Equal(
             (1500m, 33.33m, 50m),
-            (price.BeforeTax.V, decimal.Round(price.Margin!.Value.V, 2), price.Markup!.Value.V)
+            (price.BeforeTax.V, decimal.Round(price.Readouts.Margin!.Value.V, 2), price.Readouts.Markup!.Value.V)
         );
     }
 
@@ -114,7 +145,7 @@ public class PriceTests
     {
         var price = Sample.Reckon(Sample.Empty()).Price;
         Assert.Equal(0, price.Total.V);
-        Assert.True(price is { Margin: null, Markup: null, PerFloor: null, PerHour: null });
+        Assert.True(price.Readouts is { Margin: null, Markup: null, PerFloor: null, PerHour: null });
     }
 
     [Theory]

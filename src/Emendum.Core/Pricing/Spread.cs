@@ -25,7 +25,7 @@ public sealed class Spread
     public static Spread Of(Estimate estimate, Trace trace)
     {
         var (terms, price) = (estimate.Job.Pricing, estimate.Price);
-        var marked = terms.Basis == PriceBasis.Markup;
+        var basis = Basis.Of(terms.Basis);
         var costs = LineCosts.Of(estimate.Reckoned, trace).Lines;
         var (exact, weights) = (new Val[estimate.Reckoned.Lines.Length], new Val[estimate.Reckoned.Lines.Length]);
         for (var n = 0; n < weights.Length; n++)
@@ -37,7 +37,7 @@ public sealed class Spread
                 if (amount.V == 0)
                     continue;
                 cost.Add(amount);
-                sum.Add(marked && terms.Markup(of) != 0 ? amount * (100m + terms.MarkupOn(of, trace)) / 100m : amount);
+                sum.Add(basis.Weight(amount, of, terms, trace));
             }
             exact[n] = trace.Make(cost.Total, "", trace.On ? Name(line) + ": cost" : "", Path(line, "cost"));
             weights[n] = trace.Make(

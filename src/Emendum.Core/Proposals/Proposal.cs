@@ -260,15 +260,16 @@ public static class Proposal
                 }
                 break;
         }
-        yield return new(RowKind.Subtotal, "Price before tax", "", price.BeforeTax.V, "price/beforeTax");
-        if (job.Pricing.TaxOn != TaxOn.Nothing)
-            yield return new(
-                RowKind.Tax,
-                job.Pricing.TaxName,
-                $"{Rounding.Text(job.Pricing.TaxRate)} % {(job.Pricing.TaxOn == TaxOn.Materials ? $"on materials, {price.Taxable.V.ToString("N2", CultureInfo.InvariantCulture)}" : "on the price")}",
-                price.Tax.V,
-                "price/tax"
-            );
-        yield return new(RowKind.Total, "Total", "", price.Total.V, "price/total");
+        foreach (var step in price.Steps.SkipWhile(s => s.Amount.Path != price.BeforeTax.Path))
+        {
+            if (step.Kind == StepKind.Tax && job.Pricing.TaxOn == TaxOn.Nothing)
+                continue;
+            var kind =
+                step.Amount.Path == price.Total.Path ? RowKind.Total
+                : step.Kind == StepKind.Tax ? RowKind.Tax
+                : RowKind.Subtotal;
+            var label = kind == RowKind.Total ? "Total" : step.Label;
+            yield return new(kind, label, kind == RowKind.Tax ? step.Note : "", step.Amount.V, step.Amount.Path);
+        }
     }
 }

@@ -11,7 +11,7 @@ namespace Emendum.Web.Jobs;
 /// <param name="Label">Its name.</param>
 /// <param name="Note">What it rests on.</param>
 /// <param name="Amount">Its amount.</param>
-/// <param name="Kind"><c>cost</c>, <c>added</c>, <c>profit</c> or <c>sum</c>.</param>
+/// <param name="Kind"><c>cost</c>, <c>added</c>, <c>profit</c>, <c>tax</c> or <c>sum</c>.</param>
 /// <param name="From">Where its bar begins, percent of the width, one place.</param>
 /// <param name="Width">How wide its bar is, percent of the width.</param>
 public sealed record StepView(string Label, string Note, FigureView Amount, string Kind, decimal From, decimal Width);
@@ -62,93 +62,41 @@ public sealed record PriceView(
         var steps = new List<StepView>();
         var full = decimal.Max(price.Total.V, price.Direct.V);
         var at = 0m;
-        static string P(decimal percent) => Rounding.Text(percent) + " %";
-        void Step(string label, string note, Total amount, string kind)
+        void Step(PriceStep step)
         {
             decimal Part(decimal money) => full == 0 ? 0 : decimal.Round(money * 100 / full, 2);
-            var from = kind == "sum" ? 0 : decimal.Min(at, at + amount.V);
-            steps.Add(
-                new(
-                    label,
-                    note,
-                    FigureView.Money(amount),
-                    kind,
-                    Part(from),
-                    Part(kind == "sum" ? amount.V : decimal.Abs(amount.V))
-                )
-            );
-            if (kind != "sum")
-                at += amount.V;
+            var sum = step.Kind == StepKind.Sum;
+            var amount = step.Amount.V;
+            var kind = step.Kind.ToString().ToLowerInvariant();
+            var from = sum ? 0 : decimal.Min(at, at + amount);
+            var width = sum ? amount : decimal.Abs(amount);
+            steps.Add(new(step.Label, step.Note, FigureView.Money(step.Amount), kind, Part(from), Part(width)));
+            if (!sum)
+                at += amount;
         }
-        var costs = estimate.Reckoned.Costs;
-        var notes = new ByClass<string>(of =>
-            of switch
-            {
-                CostClass.Labour => $"{FigureView.Hours(costs.Hours).Shown} h, {costs.Roles.Length} roles, loaded",
-                CostClass.Material =>
-                    $"{(terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {costs.Buying.Length} items",
-                CostClass.Equipment => "while the crew works, by the day and visit",
-                CostClass.Subcontract => "from other firms",
-                _ => "charges and the way to the site",
-            }
-        );
-        // Subcontracts and fixed charges only where there are any.
-        var shown = price
-            .Classes.Where(c => c.Class is not (CostClass.Subcontract or CostClass.Fixed) || c.Of.Cost.V != 0)
-            .ToArray();
-        foreach (var (of, c) in shown)
-            Step(of.Label(), notes[of], c.Cost, "cost");
-        var markup = terms.Basis == PriceBasis.Markup;
-        foreach (var (of, c) in shown.Where(c => markup && terms.Markup(c.Class) != 0))
-            Step("Markup on " + of.Label().ToLowerInvariant(), P(terms.Markup(of)), c.Markup, "added");
-        Step("Overhead", P(terms.Overhead) + (markup ? " of cost with markups" : " of cost"), price.Overhead, "added");
-        Step("Contingency", P(terms.Contingency) + ", after overhead", price.Contingency, "added");
-        Step(
-            markup ? "Profit" : "Left as profit",
-            markup ? P(terms.Profit) + " on all above" : "what the margin leaves",
-            price.Profit,
-            "profit"
-        );
-        if (price.PriceOnly.V != 0)
-            Step("Price-only items", "at their own prices", price.PriceOnly, "added");
-        Step(
-            "Price before tax",
-            markup ? "by markup" : $"by a target margin of {P(terms.TargetMargin)}",
-            price.BeforeTax,
-            "sum"
-        );
-        Step(
-            terms.TaxName.Length == 0 ? "Tax" : terms.TaxName,
-            terms.TaxOn switch
-            {
-                TaxOn.Nothing => "not charged",
-                TaxOn.Materials => $"{P(terms.TaxRate)} on materials, {FigureView.Money(price.Taxable).Shown}",
-                _ => P(terms.TaxRate) + " on the price",
-            },
-            price.Tax,
-            "tax"
-        );
-        Step("Customer pays", "", price.Total, "sum");
+        foreach (var step in price.Steps)
+            Step(step);
 
-        var readouts = new List<ReadoutView> { new("Gross profit", FigureView.Money(price.GrossProfit)) };
-        if (price.Margin is { } m)
+        var of = price.Readouts;
+        var readouts = new List<ReadoutView> { new("Gross profit", FigureView.Money(of.GrossProfit)) };
+        if (of.Margin is { } m)
             readouts.Add(new("Margin, of the price", FigureView.Percent(m)));
-        if (price.Markup is { } k)
+        if (of.Markup is { } k)
             readouts.Add(new("Markup, on the cost", FigureView.Percent(k)));
-        if (price.PerFloor is { } f)
+        if (of.PerFloor is { } f)
             readouts.Add(
                 new(
                     "Per floor area",
                     FigureView.Money(f, "per " + Line.SymbolOf(Core.Places.Measure.FloorArea, estimate.Job.Units))
                 )
             );
-        if (price.PerHour is { } h)
+        if (of.PerHour is { } h)
             readouts.Add(new("Per labour hour", FigureView.Money(h, "per h")));
         return new(
             steps,
             readouts,
-            FigureView.Money(price.AtGoal),
-            P(terms.GoalMargin),
+            FigureView.Money(of.AtGoal),
+            PriceDraft.Percent(terms.GoalMargin),
             [
                 .. estimate.Reckoned.Costs.Roles.Select(r => new RoleView(
                     r.Role.Name,

@@ -169,7 +169,7 @@ public sealed class ViewOf(Estimate estimate)
     public TallyView Tally()
     {
         var price = estimate.Price;
-        var margin = price.Margin is { } m ? FigureView.Percent(m) : null;
+        var margin = price.Readouts.Margin is { } m ? FigureView.Percent(m) : null;
         return new(
             FigureView.Amount(estimate.Reckoned.Costs.FloorArea),
             FigureView.Hours(estimate.Reckoned.Costs.Worked),
@@ -180,7 +180,7 @@ public sealed class ViewOf(Estimate estimate)
             FigureView.Money(price.BeforeTax),
             FigureView.Money(price.Total),
             margin,
-            Words(price.Margin?.Value),
+            Words(price.Readouts.Margin?.Value),
             job.Pricing.CrewSize,
             job.Pricing.FloorMargin,
             job.Pricing.GoalMargin,
