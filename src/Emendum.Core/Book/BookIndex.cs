@@ -1,5 +1,3 @@
-using System.Collections.Immutable;
-
 namespace Emendum.Core.Book;
 
 /// <summary>What a search of the Book asks for; an empty field asks for nothing.</summary>

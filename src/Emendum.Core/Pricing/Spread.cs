@@ -2,7 +2,6 @@ using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
-using Emendum.Core.Work;
 
 namespace Emendum.Core.Pricing;
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;

@@ -147,7 +147,7 @@ public sealed class OpenJob
             throw RefusedException.Of("", $"{by} has changed the same since, so it cannot be taken back.");
         }
         var job = ChangeSet.Apply(Estimate.Job, changes);
-        Commands.CheckReferences(job, changes);
+        Commands.Check(job, changes);
         return Commit(job, changes, id, name, person, target.Version);
     }
 

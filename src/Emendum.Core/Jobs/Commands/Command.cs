@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using Emendum.Core.Book;
 
 namespace Emendum.Core.Jobs;
 
@@ -41,25 +41,12 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetInfo), "setInfo")]
 [JsonDerivedType(typeof(SetPricing), "setPricing")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
-public abstract record Command(Guid Id);
+public abstract record Command(Guid Id)
+{
+    /// <summary>What it changes in a job. <paramref name="book"/> finds an entry of the Book's newest version.</summary>
+    /// <exception cref="RefusedException">It cannot be done.</exception>
+    internal abstract ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book);
 
-/// <summary>Sets the conditions on all work of the job, and pins them.</summary>
-public sealed record SetConditions(Guid Id, ImmutableArray<Guid> Was, ImmutableArray<Guid> Conditions) : Command(Id);
-
-/// <summary>Sets the factor on all labour of the job; null for none.</summary>
-public sealed record SetPace(Guid Id, PaceFactor? Was, PaceFactor? Pace) : Command(Id);
-
-/// <summary>Sets a check aside with a reason; an empty reason brings it back.</summary>
-public sealed record SetAside(Guid Id, string Check, string Was, string Reason) : Command(Id);
-
-/// <summary>Sets the rule by which openings are taken off.</summary>
-public sealed record SetDeduction(Guid Id, string Was, string Rule) : Command(Id);
-
-/// <summary>Sets a field of the job's heading.</summary>
-public sealed record SetInfo(Guid Id, string Field, JsonNode? Was, JsonNode? Now) : Command(Id);
-
-/// <summary>Sets a pricing term.</summary>
-public sealed record SetPricing(Guid Id, string Field, JsonNode? Was, JsonNode? Now) : Command(Id);
-
-/// <summary>Sets what the customer sees.</summary>
-public sealed record SetProposal(Guid Id, string Field, JsonNode? Was, JsonNode? Now) : Command(Id);
+    /// <summary>Whether the cells that it touches hold nothing that they, or cells like them, did not hold before: tens of thousands need not be looked at again.</summary>
+    internal virtual bool CellsAreSound => false;
+}

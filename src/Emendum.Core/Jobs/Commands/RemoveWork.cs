@@ -1,0 +1,23 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Places;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>Removes a work item with its cells.</summary>
+public sealed record RemoveWork(Guid Id, Guid Work) : Command(Id)
+{
+    /// <inheritdoc/>
+    internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>
+        [
+            .. Commands.CellsGone(job, key => key.Work == Work),
+            .. job
+                .Work.Where(w => w.WaitsFor.Contains(Work))
+                .Select(w => new Change(
+                    $"work/{w.Id}/waitsFor",
+                    Commands.Node(w.WaitsFor),
+                    Commands.Node(w.WaitsFor.Remove(Work))
+                )),
+            new($"work/{Work}", Commands.Node(Commands.Item(job, Work)), null),
+        ];
+}

@@ -1,0 +1,19 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>Sets the rule by which openings are taken off.</summary>
+public sealed record SetDeduction(Guid Id, string Was, string Rule) : Command(Id)
+{
+    /// <inheritdoc/>
+    internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>
+        Commands.Set(
+            job,
+            "deduct",
+            Was,
+            DeductionRule.Find(Rule)?.Name ?? throw RefusedException.Of("rule", $"There is no deduction rule “{Rule}”.")
+        );
+}

@@ -1,0 +1,52 @@
+using Emendum.Core.Book;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>What a job is called and who it is for.</summary>
+internal sealed class InfoPart() : RecordPart<JobInfo>("info")
+{
+    /// <inheritdoc/>
+    protected override JobInfo Of(Job job) => job.Info;
+
+    /// <inheritdoc/>
+    protected override Job With(Job job, JobInfo value) => job with { Info = value };
+
+    /// <inheritdoc/>
+    public override void Check(Job job) => Check(job.Info);
+
+    /// <summary>Checks names and addresses.</summary>
+    public static void Check(JobInfo info)
+    {
+        if (string.IsNullOrWhiteSpace(info.Name))
+            throw RefusedException.Of("name", "Give the job a name.");
+        foreach (
+            var (text, field) in new[]
+            {
+                (info.Name, "name"),
+                (info.Subtitle, "subtitle"),
+                (info.Number, "number"),
+                (info.Customer, "customer"),
+                (info.CustomerAddress, "customerAddress"),
+                (info.Firm, "firm"),
+                (info.FirmAddress, "firmAddress"),
+                (info.Currency, "currency"),
+                (info.Date, "date"),
+            }
+        )
+            if (text.Length > 300)
+                throw RefusedException.Of(field, "At most 300 characters.");
+        Currency.Check(info.Currency);
+        if (
+            !DateOnly.TryParseExact(
+                info.Date,
+                "yyyy-MM-dd",
+                System.Globalization.CultureInfo.InvariantCulture,
+                System.Globalization.DateTimeStyles.None,
+                out _
+            )
+        )
+            throw RefusedException.Of("date", "A date is written like 2026-11-23.");
+    }
+}

@@ -1,0 +1,22 @@
+using Emendum.Core.Book;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>The terms a job is priced by.</summary>
+internal sealed class PricingPart() : RecordPart<PricingTerms>("pricing")
+{
+    /// <inheritdoc/>
+    protected override PricingTerms Of(Job job) => job.Pricing;
+
+    /// <inheritdoc/>
+    protected override Job With(Job job, PricingTerms value) => job with { Pricing = value };
+
+    /// <inheritdoc/>
+    public override void Check(Job job)
+    {
+        job.Pricing.Check();
+        if (job.Pricing.SetUp is { } id && job.Book.GetValueOrDefault(id) is not SetUp)
+            throw RefusedException.Of("setUp", "That set-up is not in this job's Book.");
+    }
+}

@@ -1,0 +1,136 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Places;
+using Emendum.Core.Quantities;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>Work items, in order.</summary>
+internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
+{
+    /// <summary>Most pieces of work that one waits for.</summary>
+    private const int MostWaits = 1000;
+
+    /// <inheritdoc/>
+    protected override ImmutableArray<WorkItem> Of(Job job) => job.Work;
+
+    /// <inheritdoc/>
+    protected override Job With(Job job, ImmutableArray<WorkItem> things) => job with { Work = things };
+
+    /// <inheritdoc/>
+    protected override WorkItem? Find(Job job, Guid id) => job.Item(id);
+
+    /// <inheritdoc/>
+    protected override Guid IdOf(WorkItem thing) => thing.Id;
+
+    /// <inheritdoc/>
+    protected override string RankOf(WorkItem thing) => thing.Rank;
+
+    /// <inheritdoc/>
+    public override bool Settable(string field) =>
+        field is not ("id" or "rank" or "entry") && HasField<WorkItem>(field);
+
+    /// <inheritdoc/>
+    public override void Check(Job job)
+    {
+        Once(job, "work item");
+        foreach (var item in job.Work)
+            Check(item, job);
+        WaitChecks.Check(job.Work);
+    }
+
+    /// <inheritdoc/>
+    public override void CheckTouched(Job job, IReadOnlyList<Change> changes)
+    {
+        JobChecks.Size(job);
+        foreach (var (id, item) in Touched(job, changes))
+        {
+            if (item is not null)
+                Check(item, job);
+            else if (job.Places.Any(p => job.Cells.ContainsKey(new(id, p.Id))))
+                throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");
+        }
+        var first = Touched(job, changes).FirstOrDefault(t => t.Thing is not null).Thing;
+        WaitChecks.Check(job.Work, first?.Id);
+    }
+
+    /// <summary>Checks a work item against the entries it uses.</summary>
+    public static void Check(WorkItem item, Job job)
+    {
+        if (string.IsNullOrWhiteSpace(item.Name))
+            throw RefusedException.Of("name", "Give the work a name.");
+        if (item.Name.Length > 120 || item.Section.Length > 120 || item.Colour.Length > 120)
+            throw RefusedException.Of("name", "A name, section or colour is at most 120 characters.");
+        if (item.Wording.Length > 2000)
+            throw RefusedException.Of("wording", "The wording is at most 2,000 characters.");
+        if (item.Product is { } id)
+        {
+            if (job.Book.GetValueOrDefault(id) is not Material product)
+                throw RefusedException.Of("product", "That product is not in this job's Book.");
+            if (
+                job.Book.GetValueOrDefault(item.Entry) is ProductionRate of
+                && (
+                    product.Coverage is null
+                    || (
+                        product.Coverage.UnitA.Kind != of.Measure.Kind()
+                        && product.Coverage.UnitB.Kind != of.Measure.Kind()
+                    )
+                )
+            )
+                throw RefusedException.Of(
+                    "product",
+                    $"{product.Name} does not cover a {of.Measure.Kind().ToString().ToLowerInvariant()}."
+                );
+        }
+        if (item.Pace is { } pace && job.Book.GetValueOrDefault(item.Entry) is ProductionRate rate)
+        {
+            var kind = rate.Measure.Kind();
+            if ((pace.UnitA.Kind != kind && pace.UnitB.Kind != kind) || pace.Turn(kind).To.Kind != Kind.Time)
+                throw RefusedException.Of(
+                    "pace",
+                    $"{rate.Name} is measured against {rate.Measure.Label(job.Units).ToLowerInvariant()}: write its pace like {rate.Paces[0].Pace}."
+                );
+        }
+        var entry = job.Book.GetValueOrDefault(item.Entry) as WorkEntry;
+        if (item.Role is { } role && job.Book.GetValueOrDefault(role) is not LabourRole)
+            throw RefusedException.Of("role", "That role is not in this job's Book.");
+        if (item.Surface is { } surface && job.Book.GetValueOrDefault(surface) is not SurfaceFactor)
+            throw RefusedException.Of("surface", "That surface is not in this job's Book.");
+        if (item.Difficulty.Length > 0 && entry?.Levels.Any(l => l.Name == item.Difficulty) == false)
+            throw RefusedException.Of("difficulty", $"{entry.Name} has no difficulty “{item.Difficulty}”.");
+        if (item.Coats is < 1 or > 20)
+            throw RefusedException.Of("coats", "Coats are 1 to 20.");
+        if (item.Step is <= 0 or > 1000)
+            throw RefusedException.Of("step", "A rounding step is more than 0 and at most 1,000 hours.");
+        if (item.DryingHours is < 0 or > 10_000)
+            throw RefusedException.Of("dryingHours", "Drying is 0 to 10,000 hours.");
+        if (item.Allowance is < 0)
+            throw RefusedException.Of("allowance", "A sum is not below zero.");
+        if (item.CrewNote?.Length > 2000)
+            throw RefusedException.Of("crewNote", "At most 2,000 characters.");
+        if (item.CustomerNote?.Length > 2000)
+            throw RefusedException.Of("customerNote", "At most 2,000 characters.");
+        if (item.HazardAnswer.Length > 500)
+            throw RefusedException.Of("hazardAnswer", "At most 500 characters.");
+        if (item.Picks.Length > Assembly.MostComponents || item.WaitsFor.Length > MostWaits)
+            throw RefusedException.Of("picks", "Too many are chosen.");
+        ConditionsPart.Check(job, item.Conditions);
+        CheckAnswers(entry, item.Answers);
+        CompiledItem.Of(item, job.Book);
+    }
+
+    /// <summary>Checks answers to the questions of an entry.</summary>
+    public static void CheckAnswers(WorkEntry? entry, ImmutableArray<Answer> answers)
+    {
+        foreach (var answer in answers)
+        {
+            if ((entry as Assembly)?.Questions.Any(q => q.Id == answer.Question) != true)
+                throw RefusedException.Of("answers", "That question is not asked here.");
+            if (answer.Value < 0)
+                throw RefusedException.Of("answers", "An answer is not below zero.");
+        }
+        if (answers.Select(a => a.Question).Distinct().Count() != answers.Length)
+            throw RefusedException.Of("answers", "A question is answered twice.");
+    }
+}
