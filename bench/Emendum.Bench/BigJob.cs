@@ -29,7 +29,7 @@ internal static class BigJob
                     w.Entry,
                     1,
                     w.Name,
-                    w.Section,
+                    plain.SectionOf(w),
                     measure,
                     [
                         new(
@@ -114,6 +114,7 @@ internal static class BigJob
         (book[role.Id], book[product.Id]) = (role, product);
         Guid Id(int area, int n) => new($"01950000-0000-7000-8{area:D3}-{n:D12}");
         var work = ImmutableArray.CreateBuilder<WorkItem>();
+        var sections = ImmutableArray.CreateBuilder<Section>();
         string? rank = null;
         for (var i = 0; i < items; i++)
         {
@@ -130,12 +131,16 @@ internal static class BigJob
                 ""
             );
             book[rate.Id] = rate;
+            if (i % 6 == 0)
+                sections.Add(
+                    new(Section.IdOf(rate.Section), rate.Section, Rank.Between(sections.LastOrDefault()?.Rank, null))
+                );
             work.Add(
                 new(
                     Id(2, i),
                     rank = Rank.Between(rank, null),
                     rate.Id,
-                    rate.Section,
+                    Section.IdOf(rate.Section),
                     rate.Name,
                     2,
                     null,
@@ -167,6 +172,7 @@ internal static class BigJob
         ) with
         {
             Places = rooms.ToImmutable(),
+            Sections = sections.ToImmutable(),
             Work = work.ToImmutable(),
             Cells = cells.ToImmutable(),
             Book = book.ToImmutable(),

@@ -103,8 +103,9 @@ public sealed class JobStore(Database database)
         );
         if (snapshots.Count == 0)
             return null;
+        var upgrade = new JobUpgrade.Log();
         var log = connection.Rows(
-            "SELECT version, command_id, name, person, at, reverses, change_set, answer FROM job_log WHERE job_id = $id ORDER BY version",
+            "SELECT version, command_id, name, person, at, reverses, change_set, answer, schema FROM job_log WHERE job_id = $id ORDER BY version",
             r => new LogEntry(
                 r.GetInt64(0),
                 r.GetGuid(1),
@@ -112,12 +113,12 @@ public sealed class JobStore(Database database)
                 r.GetString(3),
                 r.GetString(4),
                 r.IsDBNull(5) ? null : r.GetInt64(5),
-                [.. Changes(r.GetString(6)).Select(JobUpgrade.Change)],
+                upgrade.Changes(Changes(r.GetString(6)), r.GetInt32(8)),
                 r.GetString(7)
             ),
             ("$id", id)
         );
-        var job = JobFile.Read(snapshots[0].Content);
+        var job = upgrade.Completed(JobFile.Read(snapshots[0].Content));
         foreach (var entry in log.Where(e => e.Version > snapshots[0].Version))
             job = ChangeSet.Apply(job, entry.Changes);
         return (job, log);
@@ -129,7 +130,7 @@ public sealed class JobStore(Database database)
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
         connection.Run(
-            "INSERT INTO job_log VALUES ($job, $version, $command, $name, $person, $at, $reverses, $changes, $answer)",
+            "INSERT INTO job_log VALUES ($job, $version, $command, $name, $person, $at, $reverses, $changes, $answer, $schema)",
             ("$job", job.Id),
             ("$version", entry.Version),
             ("$command", entry.Command),
@@ -138,7 +139,8 @@ public sealed class JobStore(Database database)
             ("$at", entry.At),
             ("$reverses", entry.Reverses),
             ("$changes", Written(entry.Changes)),
-            ("$answer", entry.Answer)
+            ("$answer", entry.Answer),
+            ("$schema", JobFile.CurrentVersion)
         );
         connection.Run(
             "UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",

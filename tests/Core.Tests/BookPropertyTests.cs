@@ -169,7 +169,7 @@ public class BookPropertyTests
             var byClass = LineCosts.Of(reckoning.Reckoned, Trace.Silent).Lines;
             var travel = reckoning.Reckoned.Costs.Charges.Where(c => c.Item is null).Sum(c => c.Cost.V);
             var setUpHours =
-                job.Pricing.SetUp is { } id && job.Book[id] is SetUp setUp
+                job.Crew.SetUp is { } id && job.Book[id] is SetUp setUp
                     ? reckoning.Reckoned.Costs.Roles.Where(r => r.Role.Id == setUp.Role).Sum(r => r.Cost.V)
                         - byLabour(setUp.Role)
                     : 0;

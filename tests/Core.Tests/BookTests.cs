@@ -672,7 +672,7 @@ public class BookTests
             0.5m
         );
         var (job, _, _) = Sample.With("R 10 x 6 x 3", [role, rate, setUp], rate.Id, UnitSystem.Metres);
-        job = job.Do(new SetPricing(Sample.NewId(), "setUp", null, setUp.Id.ToString()), setUp);
+        job = job.Do(new SetCrew(Sample.NewId(), "setUp", null, setUp.Id.ToString()), setUp);
         var reckoning = Sample.Reckon(job);
         // 60 h by three people of eight hours are 2.5, so three days: 3 · (30 + 15) min · 3 people = 6.75 h; 30 km at 0.50.
         Assert.Equal(

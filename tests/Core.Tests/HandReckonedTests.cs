@@ -164,7 +164,7 @@ public class HandReckonedTests
         var rate = Sample.Rate(Measure.FloorArea, role, null, "100 ft² per h");
         var setUp = new SetUp(Sample.NewId(), 1, "Van", role.Id, 15, TravelPer.Visit, 10, DistanceUnit.Mile, 20, 2);
         var (job, work, place) = Sample.With("R 10 x 10 x 8", [role, rate], rate.Id);
-        job = job.Do(new SetPricing(Sample.NewId(), "setUp", null, setUp.Id.ToString()), [setUp, role]);
+        job = job.Do(new SetCrew(Sample.NewId(), "setUp", null, setUp.Id.ToString()), [setUp, role]);
         var reckoning = Sample.Reckon(job.Set<Supply?>(work, place, "supply", supply));
         Assert.Equal(cost, reckoning.Price.Direct.V);
         Assert.Equal(supply == Supply.Customer ? 0 : 1, reckoning.Reckoned.Costs.Charges.Length);

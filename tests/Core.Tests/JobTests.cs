@@ -272,6 +272,15 @@ public class JobTests
         // As version 1 wrote it: rectangular rooms only, sizes beside the name.
         (old["schemaVersion"], _) = (1, old.Remove("schedule"));
         old.Remove("conditions");
+        var names = old["sections"]!.AsArray().ToDictionary(s => (string)s!["id"]!, s => (string)s!["name"]!);
+        foreach (var item in old["work"]!.AsArray())
+            item!["section"] = names[(string)item["section"]!];
+        (old["pricing"]!["crewSize"], old["pricing"]!["hoursPerDay"]) = (
+            old["crew"]!["size"]!.DeepClone(),
+            old["crew"]!["hoursPerDay"]!.DeepClone()
+        );
+        foreach (var gone in new[] { "sections", "crew" })
+            old.Remove(gone);
         foreach (var cell in old["cells"]!.AsArray().Select(c => c!.AsObject()))
         {
             (cell["state"], cell["note"]) = (cell["cell"]!["state"]!.DeepClone(), cell["cell"]!["note"]!.DeepClone());
@@ -309,11 +318,12 @@ public class JobTests
         }
         Assert.InRange(rooms.Count, 25, 40);
         Assert.Equal(now.ToJsonString(), JsonNode.Parse(File(Read(old.ToJsonString())))!.ToJsonString());
-        var change = JobUpgrade.Change(new("places/x", null, old["places"]![0]!.DeepClone()));
+        var log = new JobUpgrade.Log();
+        var change = log.Changes([new("places/x", null, old["places"]![0]!.DeepClone())], 4)[0];
         Assert.True(JsonNode.DeepEquals(now["places"]![0], change.After));
-        var cellChange = JobUpgrade.Change(
-            new("cells/x/y", JsonNode.Parse("""{"state":"included","note":""}"""), null)
-        );
+        var cellChange = log.Changes([new("cells/x/y", JsonNode.Parse("""{"state":"included","note":""}"""), null)], 4)[
+            0
+        ];
         Assert.True(JsonNode.DeepEquals(now["cells"]![0]!["cell"], cellChange.Before));
     }
 

@@ -134,10 +134,7 @@ public class ProposalTests
         var (job, work, hall, _, _) = House();
         job = job.Fill(work, [hall], CellState.Excluded)
             .Do(new SetNote(Sample.NewId(), work, hall, "", "Its mural is kept"));
-        Assert.Contains(
-            new Bullet($"{job.Work[0].Section}: {job.Work[0].Name}", "in Hall: Its mural is kept."),
-            Bullets(job)
-        );
+        Assert.Contains(new Bullet(job.Titled(job.Work[0]), "in Hall: Its mural is kept."), Bullets(job));
         var (outside, _, _) = Sample.With(
             "Front face 20 x 10",
             [Painter, Paint, Walls with { Measure = Measure.NetFaceArea }],
@@ -163,7 +160,7 @@ public class ProposalTests
             [
                 new("Paint the walls, two coats, with material that you supply:", "Study. Move what is dear to you."),
                 new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
-                new($"{job.Work[0].Section}: {job.Work[0].Name}", "in Hall: before we come."),
+                new(job.Titled(job.Work[0]), "in Hall: before we come."),
             ],
             Bullets(job)
         );

@@ -114,7 +114,7 @@ internal static class RandomWork
         Command Set<T>(string field, T now) =>
             new SetWork(Sample.NewId(), item.Id, field, ChangeSet.Get(job, $"work/{item.Id}/{field}"), Node(now));
         var material = Any(random, job.Book.Values.OfType<Material>().OrderBy(m => m.Id).ToList());
-        return random.Next(24) switch
+        return random.Next(28) switch
         {
             0 => Set("coats", Any(random, new[] { 1, 2, 3 })),
             1 => Set("hidden", Any(random, new bool?[] { true, false, null })),
@@ -165,6 +165,15 @@ internal static class RandomWork
                 Places = places,
                 With = [new(StarterBook.Id(133), Sample.NewId())],
             },
+            24 => new MoveWork(Sample.NewId(), item.Id, Sample.NewId(), null) { Name = $"New {random.Next(5)}" },
+            25 => new SetSection(
+                Sample.NewId(),
+                item.Section,
+                "name",
+                Node(job.SectionOf(item)),
+                Node($"New {random.Next(5)}")
+            ),
+            26 => new MoveSection(Sample.NewId(), item.Section, Any(random, job.Work).Section),
             14 when job.Work.Length > 5 => new RemoveWork(Sample.NewId(), item.Id),
             15 => new SetPlaces(
                 Sample.NewId(),

@@ -195,7 +195,7 @@ public class WorkTests
         var after = blocks.OfType<PriceTable>().Single().Rows;
         Assert.Equal(before.Select(r => (r.Label, r.Amount)), after.Select(r => (r.Label, r.Amount)));
         // All of a section hidden: the others bear it.
-        foreach (var item in hidden.Work.Where(w => w.Section == "Woodwork"))
+        foreach (var item in hidden.Work.Where(w => hidden.SectionOf(w) == "Woodwork"))
             hidden = Set(hidden, item.Id, "hidden", true);
         var rows = Proposal.Of(Sample.Reckon(hidden), Trace.Silent).OfType<PriceTable>().Single().Rows;
         Assert.DoesNotContain(rows, r => r.Label == "Woodwork");
@@ -388,14 +388,14 @@ public class WorkTests
     {
         var job = Sample.Library();
         var (first, last) = (job.Work[0], job.Work[^1]);
-        var moved = job.Do(new MoveWork(Sample.NewId(), first.Id, "Floors", last.Id));
-        Assert.Equal((first.Id, "Floors"), (moved.Work[^1].Id, moved.Work[^1].Section));
+        var moved = job.Do(new MoveWork(Sample.NewId(), first.Id, last.Section, last.Id));
+        Assert.Equal((first.Id, last.Section), (moved.Work[^1].Id, moved.Work[^1].Section));
         Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(moved).Price.Total.V);
         Assert.Equal(first.Id, moved.Do(new MoveWork(Sample.NewId(), first.Id, first.Section, null)).Work[0].Id);
         Assert.Equal(
             "after",
             Assert
-                .Throws<RefusedException>(() => job.Do(new MoveWork(Sample.NewId(), first.Id, "Floors", first.Id)))
+                .Throws<RefusedException>(() => job.Do(new MoveWork(Sample.NewId(), first.Id, last.Section, first.Id)))
                 .Refusal.Field
         );
         var waits = Set(job, last.Id, "waitsFor", new[] { first.Id });
@@ -494,25 +494,12 @@ public class WorkTests
             "crewNote",
             "two brushes"
         );
-        var kept = (ProductionRate)KeptEntry.Of(job.Item(work)!, Walls);
+        var kept = (ProductionRate)KeptEntry.Of(job.Item(work)!, "Walls", Walls);
         Assert.Equal(["100 ft² per h", "72 ft² per h"], kept.Paces.Select(p => p.Pace.ToString()));
         Assert.Equal((Other.Id, "two brushes"), (kept.Product, kept.CrewNote));
         // Used as it was kept, the job comes to the same.
         var back = job.Do(new TakeFromBook(Sample.NewId(), [Walls.Id], work), [kept with { Version = 2 }, .. Book]);
         Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(back).Price.Total.V);
-    }
-
-    [Fact]
-    public void Old_job_files_mean_what_they_meant()
-    {
-        var job = Sample.Library();
-        var text = System
-            .Text.Encoding.UTF8.GetString(JobFile.Write(job))
-            .Replace("\"schemaVersion\": 4", "\"schemaVersion\": 3", StringComparison.Ordinal);
-        Assert.Equal(
-            Sample.Reckon(job).Price.Total.V,
-            Sample.Reckon(JobFile.Read(System.Text.Encoding.UTF8.GetBytes(text))).Price.Total.V
-        );
     }
 
     [Fact]

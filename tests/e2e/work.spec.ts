@@ -415,3 +415,68 @@ for (const colorScheme of ["light", "dark"] as const)
     ).toBeVisible();
     await accessible(page, "an entry in the job");
   });
+
+test("work goes under a new section, the section gets another name and another place, and undo takes it all back", async ({
+  page,
+}) => {
+  await rooms(page, "Sections", 2);
+  const sent: string[] = [];
+  page.on("request", (request) => {
+    const body = request.postDataJSON() as { type?: string } | null;
+    if (request.url().endsWith("/commands")) sent.push(body!.type!);
+  });
+  await addEverywhere(page, "walls paint", "cover up");
+  await page.keyboard.press("Escape");
+  const heads = () =>
+    page.locator(".gr.sections").getByRole("button").allTextContents();
+  const before = (await heads()).map((t) => t.trim());
+  await cell(page, /Walls: Paint, Room 1/).click();
+  await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText(
+    "Walls: Paint",
+  );
+  await sheet(page).getByText("Section", { exact: true }).click();
+  const fresh = sheet(page).getByRole("textbox", {
+    name: "Or under a new section",
+  });
+  await fresh.fill("Upstairs first");
+  await fresh.press("Enter");
+  await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText(
+    "Upstairs first: Paint",
+  );
+  await expect(fresh).toHaveValue("");
+  const name = sheet(page).getByRole("textbox", {
+    name: "Name of this section",
+  });
+  await name.fill("Preparation");
+  await name.press("Enter");
+  await expect(
+    sheet(page).getByText("There is a section “Preparation” already."),
+  ).toBeVisible();
+  await name.fill("Stairs");
+  await name.press("Enter");
+  await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText(
+    "Stairs: Paint",
+  );
+  // What Enter has sent is not sent again when the field gives way to one with the new name.
+  expect(sent.filter((type) => /Section|moveWork/.test(type))).toEqual([
+    "moveWork",
+    "setSection",
+    "setSection",
+  ]);
+  const shown = (await heads()).map((t) => t.trim());
+  await sheet(page)
+    .getByRole("button", {
+      name: shown[0] === "Stairs" ? "Section right" : "Section left",
+    })
+    .click();
+  await expect
+    .poll(async () => (await heads()).map((t) => t.trim()))
+    .toEqual(shown.toReversed());
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole("button", { name: /^Undo/ }).click();
+    await saved(page);
+  }
+  await expect
+    .poll(async () => (await heads()).map((t) => t.trim()))
+    .toEqual(before);
+});

@@ -2546,6 +2546,8 @@ export interface components {
             rule: components["schemas"]["RuleView"];
             conditions: string[];
             pace: null | components["schemas"]["PaceFactor"];
+            sections: components["schemas"]["SectionView"][];
+            crew: components["schemas"]["CrewTerms"];
             pricing: components["schemas"]["PricingTerms"];
             proposal: components["schemas"]["ProposalTerms"];
             tally: components["schemas"]["TallyView"];
@@ -3022,7 +3024,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3125,14 +3127,26 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandMoveSection: {
+            /** @enum {string} */
+            type: "moveSection";
+            /** Format: uuid */
+            section: string;
+            /** Format: uuid */
+            after: null | string;
+            /** Format: uuid */
+            id: string;
+        };
         CommandMoveWork: {
             /** @enum {string} */
             type: "moveWork";
             /** Format: uuid */
             work: string;
+            /** Format: uuid */
             section: string;
             /** Format: uuid */
             after: null | string;
+            name?: null | string;
             /** Format: uuid */
             id: string;
         };
@@ -3220,6 +3234,15 @@ export interface components {
             type: "setConditions";
             was: string[];
             conditions: string[];
+            /** Format: uuid */
+            id: string;
+        };
+        CommandSetCrew: {
+            /** @enum {string} */
+            type: "setCrew";
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
             /** Format: uuid */
             id: string;
         };
@@ -3315,6 +3338,17 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CommandSetSection: {
+            /** @enum {string} */
+            type: "setSection";
+            /** Format: uuid */
+            section: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+            /** Format: uuid */
+            id: string;
+        };
         CommandSetUnits: {
             /** @enum {string} */
             type: "setUnits";
@@ -3392,6 +3426,14 @@ export interface components {
         CopyEntry: {
             /** Format: uuid */
             id: string;
+        };
+        CrewTerms: {
+            /** Format: int32 */
+            size: number;
+            /** Format: decimal */
+            hoursPerDay: string;
+            /** Format: uuid */
+            setUp: null | string;
         };
         Customer: {
             /** Format: uuid */
@@ -3584,6 +3626,8 @@ export interface components {
             cells: components["schemas"]["CellsView"][];
             conditions: string[];
             pace: null | components["schemas"]["PaceFactor"];
+            sections: components["schemas"]["SectionView"][];
+            crew: components["schemas"]["CrewTerms"];
             pricing: components["schemas"]["PricingTerms"];
             proposal: components["schemas"]["ProposalTerms"];
             tally: components["schemas"]["TallyView"];
@@ -3910,10 +3954,6 @@ export interface components {
             /** Format: decimal */
             taxRate: string;
             taxOn: components["schemas"]["TaxOn"];
-            /** Format: int32 */
-            crewSize: number;
-            /** Format: decimal */
-            hoursPerDay: string;
             /** Format: decimal */
             floorMargin: string;
             /** Format: decimal */
@@ -3922,8 +3962,6 @@ export interface components {
             subcontractMarkup: string;
             /** Format: decimal */
             fixedMarkup: string;
-            /** Format: uuid */
-            setUp: null | string;
         };
         ProductView: {
             /** Format: uuid */
@@ -4088,6 +4126,11 @@ export interface components {
             apart: number;
             /** Format: int32 */
             open: number;
+        };
+        SectionView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
         };
         SetUpChoice: {
             /** Format: uuid */
@@ -4257,6 +4300,8 @@ export interface components {
             entry: string;
             kind: string;
             section: string;
+            /** Format: uuid */
+            sectionId: string;
             name: string;
             /** Format: int32 */
             coats: number;

@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useId, useRef, useState } from "react";
 
 interface Props {
   label: string;
@@ -18,12 +18,17 @@ export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus 
   const [text, setText] = useState(value);
   const [wrong, setWrong] = useState("");
   const id = useId();
+  // What is on its way or was taken. Enter sends it; when the field then makes room for one with the new value, it is left once more, and nothing is to be sent again.
+  const sent = useRef<string | null>(null);
   async function keep() {
     if (text === value) return setWrong("");
+    if (text === sent.current) return;
+    sent.current = text;
     try {
       await onKeep(text);
       setWrong("");
     } catch (error) {
+      sent.current = null;
       setWrong((error as Error).message);
     }
   }

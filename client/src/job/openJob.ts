@@ -109,6 +109,8 @@ export class OpenJob {
         rule: answer.rule,
         conditions: answer.conditions,
         pace: answer.pace,
+        sections: answer.sections,
+        crew: answer.crew,
         pricing: answer.pricing,
         proposal: answer.proposal,
         tally: answer.tally,

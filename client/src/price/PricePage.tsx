@@ -1,11 +1,12 @@
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
-import { type Schemas, api } from "../api/client";
+import { api } from "../api/client";
 import { Field } from "../figure/Field";
 import { Figure } from "../figure/Figure";
 import { FigureWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
+import { CrewTerms } from "./CrewTerms";
 import "./price.css";
 
 /** The Price station: from cost to what the customer pays, and the terms that lead there. */
@@ -169,7 +170,8 @@ export function PricePage() {
         )}
       </div>
       <div className="right">
-        <Terms setUps={price.setUps} hasOthers={price.others.length > 0} />
+        <Terms hasOthers={price.others.length > 0} />
+        <CrewTerms setUps={price.setUps} />
         <section className="panel" aria-label="Where that leaves us">
           <header>
             <h2>Where that leaves us</h2>
@@ -203,7 +205,7 @@ type PercentField =
   | "targetMargin"
   | "taxRate";
 
-function Terms({ setUps, hasOthers }: { setUps: Schemas["SetUpChoice"][]; hasOthers: boolean }) {
+function Terms({ hasOthers }: { hasOthers: boolean }) {
   const [open, { job }] = useJob();
   const [search] = useSearchParams();
   const terms = job.pricing;
@@ -223,7 +225,6 @@ function Terms({ setUps, hasOthers }: { setUps: Schemas["SetUpChoice"][]; hasOth
       />
     </li>
   );
-  const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text);
   return (
     <section className="panel" aria-label="Terms">
       <header>
@@ -267,37 +268,8 @@ function Terms({ setUps, hasOthers }: { setUps: Schemas["SetUpChoice"][]; hasOth
         {percent("overhead", "Overhead")}
         {percent("contingency", "Contingency")}
         {terms.basis === "markup" && percent("profit", "Profit")}
-        <li>
-          <Field
-            key={`c${terms.crewSize}`}
-            label="Crew"
-            unit="people"
-            value={String(terms.crewSize)}
-            onKeep={(t) => set("crewSize", terms.crewSize, whole(t))}
-          />
-        </li>
-        <li>
-          <Field
-            key={`h${terms.hoursPerDay}`}
-            label="Working day"
-            unit="h"
-            value={terms.hoursPerDay}
-            onKeep={(t) => set("hoursPerDay", terms.hoursPerDay, t.trim())}
-          />
-        </li>
         {percent("taxRate", "Tax rate")}
       </ul>
-      <label className="choice">
-        <span className="note">Set-up and travel</span>
-        <select value={terms.setUp ?? ""} onChange={(e) => tell("setUp", terms.setUp, e.target.value || null)}>
-          <option value="">none charged</option>
-          {setUps.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.name}
-            </option>
-          ))}
-        </select>
-      </label>
       <label className="choice">
         <span className="note">Tax falls on</span>
         <select value={terms.taxOn} onChange={(e) => tell("taxOn", terms.taxOn, e.target.value)}>

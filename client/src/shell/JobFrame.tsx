@@ -104,6 +104,7 @@ function Frame() {
       const [kind, id] = link.split("/") as [string, string];
       const place = kind === "places" && job.places.find((p) => p.id === id);
       if (place) return { to: `/jobs/${job.id}/measure?place=${id}`, words: `tape line of ${place.name}` };
+      if (kind === "crew") return { to: `/jobs/${job.id}/price?field=${id}`, words: "crew" };
       if (kind === "pricing") return { to: `/jobs/${job.id}/price?field=${id}`, words: "pricing terms" };
       const work = kind === "work" && job.work.find((w) => w.id === id);
       if (work) return { to: `/jobs/${job.id}/work?item=${work.id}`, words: `${work.section}: ${work.name}` };

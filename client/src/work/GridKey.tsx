@@ -24,7 +24,7 @@ export function GridKey({ said }: { said: string }) {
         </i>{" "}
         differs from its item
       </span>
-      {job.pricing.setUp && <span>set-up and travel come on top</span>}
+      {job.crew.setUp && <span>set-up and travel come on top</span>}
       <span role="status" className="said">
         {said}
       </span>

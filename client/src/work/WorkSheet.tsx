@@ -7,6 +7,7 @@ import { useJob } from "../job/JobContext";
 import { CellSheet } from "./CellSheet";
 import { KeepInBook } from "./KeepInBook";
 import { ReplaceProduct } from "./ReplaceProduct";
+import { SectionSettings } from "./SectionSettings";
 import { WorkSettings } from "./WorkSettings";
 
 export interface Selected {
@@ -91,6 +92,7 @@ export const WorkSheet = memo(function WorkSheet({ selected, itemId }: { selecte
               </li>
             )}
             <WorkSettings key={item.id} item={item} />
+            <SectionSettings key={`s${item.id}`} item={item} />
           </ul>
           <FromTheBook key={`b${item.id}`} item={item} />
         </div>
@@ -114,8 +116,8 @@ function FromTheBook({ item }: { item: Work }) {
   const [dialog, setDialog] = useState<"keep" | "take" | "replace" | null>(null);
   const at = job.work.findIndex((w) => w.id === item.id);
   const close = () => setDialog(null);
-  const move = (section: string, after: string | null) =>
-    void open.tell({ type: "moveWork", work: item.id, section, after });
+  const move = (by: Work, after: string | null) =>
+    void open.tell({ type: "moveWork", work: item.id, section: by.sectionId, after });
   return (
     <section className="cellsheet">
       <h3>{item.kind === "assembly" ? "Parts, as in its entry" : "From the Book"}</h3>
@@ -142,14 +144,17 @@ function FromTheBook({ item }: { item: Work }) {
         <button
           className="act"
           disabled={at === 0}
-          onClick={() => move(job.work[at - 1]!.section, job.work[at - 2]?.id ?? null)}
+          onClick={() => {
+            const [left, before] = [job.work[at - 1]!, job.work[at - 2]];
+            move(left, before?.sectionId === left.sectionId ? before.id : null);
+          }}
         >
           Move left
         </button>
         <button
           className="act"
           disabled={at === job.work.length - 1}
-          onClick={() => move(job.work[at + 1]!.section, job.work[at + 1]!.id)}
+          onClick={() => move(job.work[at + 1]!, job.work[at + 1]!.id)}
         >
           Move right
         </button>

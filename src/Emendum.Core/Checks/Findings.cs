@@ -218,7 +218,7 @@ public sealed class Findings
         }
     }
 
-    private static string Named(CompiledItem item) => $"{item.Item.Section}: {item.Item.Name}";
+    private string Named(CompiledItem item) => job.Titled(item.Item);
 
     private void TypedHere()
     {
@@ -305,7 +305,7 @@ public sealed class Findings
 
     private void Equipment()
     {
-        var aDay = job.Pricing.CrewSize * job.Pricing.HoursPerDay;
+        var aDay = job.Crew.Size * job.Crew.HoursPerDay;
         foreach (var item in reckoned.Items)
         {
             if (item.Entry is not Assembly assembly)

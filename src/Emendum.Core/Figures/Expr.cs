@@ -9,7 +9,7 @@ public abstract record Expr;
 /// <param name="Unit">Its unit's symbol, or empty.</param>
 /// <param name="Label">What it is.</param>
 /// <param name="Text">As it was typed, where that differs from the number.</param>
-/// <param name="Link">Where it can be changed: <c>places/ID</c>, <c>work/ID</c>, <c>book/ID</c>, <c>pricing/FIELD</c>.</param>
+/// <param name="Link">Where it can be changed: <c>places/ID</c>, <c>work/ID</c>, <c>book/ID</c>, <c>pricing/FIELD</c>, <c>crew/FIELD</c>.</param>
 public sealed record Leaf(string Source, decimal Value, string Unit, string Label, string? Text, string? Link) : Expr;
 
 /// <summary>An operation on other steps: add, subtract, multiply, divide, min, max, ceil, floor, sqrt, money.</summary>

@@ -58,6 +58,10 @@ public sealed class Trace
     public Val Term(decimal value, string unit, string label, string field) =>
         new(value, on ? new Leaf("terms", value, unit, label, null, $"pricing/{field}") : null);
 
+    /// <summary>A number from the terms of the job's crew.</summary>
+    public Val Crew(decimal value, string unit, string label, string field) =>
+        new(value, on ? new Leaf("terms", value, unit, label, null, $"crew/{field}") : null);
+
     /// <summary>Turns a value in <paramref name="unit"/> by a ratio: × times ÷ over, after converting to the ratio's own unit where needed.
     /// The ratio stands in the Book, or was typed for <paramref name="typedIn"/>, a work item of the job.</summary>
     public Val Turn(Val value, Unit unit, Ratio ratio, string label, Guid entry, Guid? typedIn, out Unit to)

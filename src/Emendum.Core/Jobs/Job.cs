@@ -36,6 +36,12 @@ public sealed record Job(
     ImmutableArray<ScheduleItem> Schedule
 )
 {
+    /// <summary>The crew that does it, and its days.</summary>
+    public CrewTerms Crew { get; init; } = CrewTerms.Starting;
+
+    /// <summary>Sections, in order; the work stands by them.</summary>
+    public ImmutableArray<Section> Sections { get; init; } = [];
+
     /// <summary>Conditions on all work of the job.</summary>
     public ImmutableArray<Guid> Conditions { get; init; } = [];
 
@@ -97,9 +103,31 @@ public sealed record Job(
     public WorkItem? Item(Guid id) =>
         (workById = workById.For(Work, all => ById(all, w => w.Id))).Made.GetValueOrDefault(id);
 
+    /// <summary>The section with that id, or null.</summary>
+    public Section? Section(Guid id) => PositionOf(id) is var at && at < Sections.Length ? Sections[at] : null;
+
+    /// <summary>Where a section stands among the sections; past the last for one that is not there.</summary>
+    public int PositionOf(Guid section) =>
+        (sectionAt = sectionAt.For(Sections, Positions)).Made.GetValueOrDefault(section, Sections.Length);
+
+    private static Dictionary<Guid, int> Positions(ImmutableArray<Section> sections)
+    {
+        var at = new Dictionary<Guid, int>(sections.Length);
+        for (var i = 0; i < sections.Length; i++)
+            at.TryAdd(sections[i].Id, i);
+        return at;
+    }
+
+    /// <summary>Name of the section that work stands under.</summary>
+    public string SectionOf(WorkItem item) => Section(item.Section)?.Name ?? "";
+
+    /// <summary>Work by section and name, as lists and documents call it.</summary>
+    public string Titled(WorkItem item) => $"{SectionOf(item)}: {item.Name}";
+
     // Made when first asked for, and handed on to the next version of the job, which makes its own where the list is another.
     private Kept<Place, Dictionary<Guid, Place>> placesById = new([], []);
     private Kept<WorkItem, Dictionary<Guid, WorkItem>> workById = new([], []);
+    private Kept<Section, Dictionary<Guid, int>> sectionAt = new([], []);
     private Kept<Place, Dictionary<Guid, ImmutableArray<Opening>>> incoming = new([], []);
 
     private static Dictionary<Guid, T> ById<T>(ImmutableArray<T> all, Func<T, Guid> id)

@@ -19,9 +19,11 @@ public sealed record JobFile(
     UnitSystem Units,
     string Deduct,
     ImmutableArray<Place> Places,
+    ImmutableArray<Section> Sections,
     ImmutableArray<WorkItem> Work,
     ImmutableArray<CellInFile> Cells,
     ImmutableArray<BookEntry> Book,
+    CrewTerms Crew,
     PricingTerms Pricing,
     ProposalTerms Proposal,
     ImmutableArray<ScheduleItem> Schedule
@@ -37,7 +39,7 @@ public sealed record JobFile(
     public ImmutableSortedDictionary<string, string> SetAside { get; init; } = Job.NothingSetAside;
 
     /// <summary>The version this program writes.</summary>
-    public const int CurrentVersion = 4;
+    public const int CurrentVersion = 5;
 
     /// <summary>Most bytes that are read.</summary>
     public const int MostBytes = 20_000_000;
@@ -59,9 +61,11 @@ public sealed record JobFile(
             job.Units,
             job.Deduct,
             job.Places,
+            job.Sections,
             job.Work,
             [.. cells],
             [.. job.Book.Values.OrderBy(e => e.Id)],
+            job.Crew,
             job.Pricing,
             job.Proposal,
             job.Schedule
@@ -118,7 +122,7 @@ public sealed record JobFile(
             file.Units,
             file.Deduct,
             [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
-            [.. file.Work.OrderBy(w => w.Rank, StringComparer.Ordinal).ThenBy(w => w.Id)],
+            file.Work,
             ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => c.Cell, "cell"),
             ToDictionary(file.Book, e => e.Id, e => e, "Book entry"),
             file.Pricing,
@@ -126,10 +130,13 @@ public sealed record JobFile(
             [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)]
         )
         {
+            Crew = file.Crew,
+            Sections = [.. file.Sections.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)],
             Conditions = file.Conditions,
             Pace = file.Pace,
             SetAside = file.SetAside.WithComparers(StringComparer.Ordinal),
         };
+        job = job with { Work = WorkPart.InOrder(job) };
         JobChecks.Check(job);
         return job;
     }

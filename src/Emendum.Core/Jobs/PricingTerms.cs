@@ -39,8 +39,6 @@ public sealed record PricingTerms(
     string TaxName,
     decimal TaxRate,
     TaxOn TaxOn,
-    int CrewSize,
-    decimal HoursPerDay,
     decimal FloorMargin,
     decimal GoalMargin
 )
@@ -59,8 +57,6 @@ public sealed record PricingTerms(
         "Sales tax",
         7,
         TaxOn.Materials,
-        3,
-        8,
         40,
         50
     )
@@ -73,9 +69,6 @@ public sealed record PricingTerms(
 
     /// <summary>Markup on fixed charges and travel.</summary>
     public decimal FixedMarkup { get; init; }
-
-    /// <summary>The pinned set-up and travel of the Book that this job has; null for none.</summary>
-    public Guid? SetUp { get; init; }
 
     /// <summary>Markup on a class of cost, percent, as it stands in the terms.</summary>
     public Val MarkupOn(CostClass of, Trace trace) =>
@@ -113,10 +106,6 @@ public sealed record PricingTerms(
         Percent(TaxRate, "taxRate", "Tax", 100m);
         Percent(FloorMargin, "floorMargin", "A margin", 100m);
         Percent(GoalMargin, "goalMargin", "A margin", 100m);
-        if (CrewSize is < 1 or > 999)
-            throw RefusedException.Of("crewSize", "A crew is 1 to 999 people.");
-        if (HoursPerDay is <= 0 or > 24)
-            throw RefusedException.Of("hoursPerDay", "A working day is more than 0 and at most 24 hours.");
         if (TaxName.Length > 60)
             throw RefusedException.Of("taxName", "A tax name is at most 60 characters.");
     }

@@ -36,7 +36,7 @@ public static class Alternates
                         {
                             Cells = cells,
                             Work = [item.Item with { WaitsFor = [] }],
-                            Pricing = job.Pricing with { SetUp = null },
+                            Crew = job.Crew with { SetUp = null },
                         },
                         estimate.Reckoned.Measures,
                         trace.Within(Within(item.Item.Id))

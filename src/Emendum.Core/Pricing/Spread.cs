@@ -62,7 +62,7 @@ public sealed class Spread
             var own = Shares.Of(
                 priced.Price,
                 [.. at.Select(n => estimate.Reckoned.Lines[n].Quantity)],
-                trace.On ? $"quantity of {priced.Item.Item.Section}: {priced.Item.Item.Name} (price-only {p + 1})" : "",
+                trace.On ? $"quantity of {estimate.Job.Titled(priced.Item.Item)} (price-only {p + 1})" : "",
                 trace
             );
             for (var i = 0; i < at.Length; i++)
@@ -86,7 +86,7 @@ public sealed class Spread
     private static Val[] Visible(Estimate estimate, Val[] lines, Trace trace)
     {
         bool Hidden(int n) => !estimate.Reckoned.Lines[n].Seen;
-        string Section(int n) => estimate.Reckoned.Lines[n].OfItem.Item.Section;
+        string Section(int n) => estimate.Job.SectionOf(estimate.Reckoned.Lines[n].OfItem.Item);
         var all = Enumerable.Range(0, lines.Length).ToArray();
         var visible = all.Where(n => !Hidden(n)).ToArray();
         if (visible.Length == 0 || visible.Length == lines.Length)

@@ -63,12 +63,12 @@ public static class Proposal
         blocks.Add(new Heading(1, "What we will do"));
         foreach (var section in Sections(estimate))
         {
-            blocks.Add(new Heading(2, section));
+            blocks.Add(new Heading(2, section.Name));
             blocks.Add(
                 new Bullets(
                     [
                         .. estimate
-                            .Reckoned.Items.Where(i => i.Item.Section == section)
+                            .Reckoned.Items.Where(i => i.Item.Section == section.Id)
                             .SelectMany(item => Scope(item, estimate)),
                     ]
                 )
@@ -141,7 +141,7 @@ public static class Proposal
             blocks,
             "What is not included",
             excluded.SelectMany(item =>
-                item.GroupBy(x => x.Note).Select(g => In(item.Key, g.Select(x => x.Name), g.Key))
+                item.GroupBy(x => x.Note).Select(g => In(job, item.Key, g.Select(x => x.Name), g.Key))
             )
         );
     }
@@ -154,14 +154,11 @@ public static class Proposal
             estimate
                 .Reckoned.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden)
                 .GroupBy(l => (Item: l.OfItem, l.Cell.Note))
-                .Select(g => In(g.Key.Item.Item, g.Select(PlaceName), g.Key.Note))
+                .Select(g => In(estimate.Job, g.Key.Item.Item, g.Select(PlaceName), g.Key.Note))
         );
 
-    private static Bullet In(WorkItem item, IEnumerable<string> places, string note) =>
-        new(
-            $"{item.Section}: {item.Name}",
-            $"in {string.Join(", ", places)}{(note.Length == 0 ? "." : ": " + Sentence(note))}"
-        );
+    private static Bullet In(Job job, WorkItem item, IEnumerable<string> places, string note) =>
+        new(job.Titled(item), $"in {string.Join(", ", places)}{(note.Length == 0 ? "." : ": " + Sentence(note))}");
 
     private static void AddList(ImmutableArray<Block>.Builder blocks, string heading, IEnumerable<Bullet> items)
     {
@@ -186,7 +183,7 @@ public static class Proposal
             .Of(estimate, trace)
             .Select(a => new PriceRow(
                 RowKind.Part,
-                $"{a.Item.Item.Section}: {a.Item.Item.Name}",
+                estimate.Job.Titled(a.Item.Item),
                 string.Join(", ", a.Places),
                 a.Price.V,
                 Alternates.Within(a.Item.Item.Id) + "price/beforeTax"
@@ -200,8 +197,11 @@ public static class Proposal
     }
 
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
-    private static IEnumerable<string> Sections(Estimate estimate) =>
-        Visible(estimate).Select(l => l.Item.Item.Section).Distinct();
+    private static IEnumerable<Section> Sections(Estimate estimate)
+    {
+        var seen = Visible(estimate).Select(l => l.Item.Item.Section).ToHashSet();
+        return estimate.Job.Sections.Where(s => seen.Contains(s.Id));
+    }
 
     private static IEnumerable<Line> Visible(Estimate estimate) =>
         Array.Exists(estimate.Reckoned.Lines, l => l.Seen)
@@ -222,16 +222,16 @@ public static class Proposal
             case Detail.Section:
                 foreach (var section in Sections(estimate))
                     yield return Part(
-                        section,
+                        section.Name,
                         string.Join(
                             ", ",
                             Visible(estimate)
-                                .Where(l => l.Item.Item.Section == section)
+                                .Where(l => l.Item.Item.Section == section.Id)
                                 .Select(l => l.Item.Item.Name)
                                 .Distinct()
                         ),
-                        l => l.Item.Item.Section == section,
-                        new("sections/" + Uri.EscapeDataString(section), "price")
+                        l => l.Item.Item.Section == section.Id,
+                        new("sections", section.Id, "price")
                     );
                 break;
             case Detail.Place:
@@ -249,7 +249,7 @@ public static class Proposal
                         string.Join(
                             "; ",
                             lines
-                                .GroupBy(l => l.Item.Item.Section)
+                                .GroupBy(l => job.SectionOf(l.Item.Item))
                                 .Select(g =>
                                     $"{g.Key.ToLowerInvariant()}: {string.Join(", ", g.Select(l => l.Item.Item.Name.ToLowerInvariant()))}"
                                 )

@@ -123,7 +123,7 @@ public static class CrewPlan
     /// <summary>The plan of a job from the labour hours of its work items.</summary>
     internal static Duration Of(Job job, List<(CompiledItem Item, Val Hours)> items, Trace trace)
     {
-        var (crew, day) = ((decimal)job.Pricing.CrewSize, job.Pricing.HoursPerDay);
+        var (crew, day) = ((decimal)job.Crew.Size, job.Crew.HoursPerDay);
         var at = new Dictionary<Guid, int>();
         for (var i = 0; i < items.Count; i++)
             at[items[i].Item.Item.Id] = i;
@@ -157,8 +157,8 @@ public static class CrewPlan
                     ? null
                     : new Plan(
                         [.. steps.Select((s, i) => new PlanStep(hours[i].HowOrConstant, s.Coats, s.Waits, s.Drying))],
-                        trace.Term(crew, "", "crew", "crewSize").How!,
-                        trace.Term(day, "h", "hours a day", "hoursPerDay").How!,
+                        trace.Crew(crew, "", "crew", "size").How!,
+                        trace.Crew(day, "h", "hours a day", "hoursPerDay").How!,
                         gives
                     )
             );

@@ -120,7 +120,7 @@ internal sealed class Fold
         var labour = kinds.OfType<LabourCosts>().Single();
         var worked = trace.Total(labour.Hours, "h", "Labour hours of the work", new("totals", "workedHours"));
         ChargeLine? way = null;
-        if (works && job.Pricing.SetUp is { } id && job.Book.GetValueOrDefault(id) is SetUp setUp)
+        if (works && job.Crew.SetUp is { } id && job.Book.GetValueOrDefault(id) is SetUp setUp)
         {
             (var hours, way) = Travel.Of(setUp, job, worked, duration, trace);
             labour.SumOf((LabourRole)job.Book[setUp.Role]).Add(hours);
@@ -137,8 +137,8 @@ internal sealed class Fold
             new("totals", "hours")
         );
         var crew =
-            trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize")
-            * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay");
+            trace.Crew(job.Crew.Size, "", "crew", "size")
+            * trace.Crew(job.Crew.HoursPerDay, "h", "hours a day", "hoursPerDay");
         return new()
         {
             Roles = costs.Roles.ToImmutable(),

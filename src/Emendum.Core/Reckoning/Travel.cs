@@ -10,9 +10,9 @@ internal static class Travel
     /// <summary>The hours of all people, and the money for the way (null where none is charged).</summary>
     public static (Val Hours, ChargeLine? Way) Of(SetUp setUp, Job job, Val worked, Duration duration, Trace trace)
     {
-        var crew = trace.Term(job.Pricing.CrewSize, "", "crew", "crewSize");
+        var crew = trace.Crew(job.Crew.Size, "", "crew", "size");
         var days = trace.Total(
-            (worked / (crew * trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay"))).Ceil(),
+            (worked / (crew * trace.Crew(job.Crew.HoursPerDay, "h", "hours a day", "hoursPerDay"))).Ceil(),
             "days",
             "Whole crew days",
             new("totals", "workDays")

@@ -103,11 +103,12 @@ public sealed record Trial(
             else
                 answers.Add(new(Guid.Parse(ask.Name), value));
         }
+        var section = new Section(Section.IdOf(entry.Section), entry.Section, "m");
         var item = new WorkItem(
             Work,
             "m",
             entry.Id,
-            entry.Section,
+            section.Id,
             entry.Name,
             Coats ?? entry.UsualCoats(),
             null,
@@ -125,6 +126,7 @@ public sealed record Trial(
         var job = Job.Empty(Guid.Empty, new("", "", "", "", "", null, "", "", "", "2000-01-01"), Units) with
         {
             Places = [place],
+            Sections = [section],
             Work = [item],
             Book = pinned.ToImmutable(),
             Cells = ImmutableDictionary<CellKey, Cell>.Empty.Add(new(Work, Place), new(CellState.Included, "")),

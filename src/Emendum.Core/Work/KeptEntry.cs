@@ -5,13 +5,13 @@ namespace Emendum.Core.Work;
 /// <summary>What 'keep in the Book' would keep: the entry of a work item with what the item has instead of it.</summary>
 public static class KeptEntry
 {
-    /// <summary>The entry as this work item uses it, still under its old version number.</summary>
-    public static WorkEntry Of(WorkItem item, WorkEntry entry)
+    /// <summary>The entry as this work item uses it, still under its old version number; <paramref name="section"/> is the name of its section.</summary>
+    public static WorkEntry Of(WorkItem item, string section, WorkEntry entry)
     {
         var kept = entry with
         {
             Name = item.Name,
-            Section = item.Section,
+            Section = section,
             Wording = item.Wording,
             CrewNote = item.CrewNote ?? entry.CrewNote,
             CustomerNote = item.CustomerNote ?? entry.CustomerNote,

@@ -21,9 +21,9 @@ public enum Supply
 
 /// <summary>A Book entry as used in this job.</summary>
 /// <param name="Id">UUIDv7.</param>
-/// <param name="Rank">Sort key among the job's work items.</param>
+/// <param name="Rank">Sort key among the work of its section.</param>
 /// <param name="Entry">The pinned rate, assembly or price-only item.</param>
-/// <param name="Section">Heading in grid and proposal.</param>
+/// <param name="Section">The section it stands under in grid and proposal.</param>
 /// <param name="Name">Short name over the column.</param>
 /// <param name="Coats">How many coats.</param>
 /// <param name="Product">Material instead of the rate's own.</param>
@@ -34,7 +34,7 @@ public sealed record WorkItem(
     Guid Id,
     string Rank,
     Guid Entry,
-    string Section,
+    Guid Section,
     string Name,
     int Coats,
     Guid? Product,

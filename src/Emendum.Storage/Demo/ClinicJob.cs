@@ -100,7 +100,7 @@ public static class ClinicJob
         draft.Set(film, "difficulty", "small panes");
         var fittings = draft.Work(2301, desk);
         draft.Set(fittings, "name", "Desk signs");
-        draft.Set(fittings, "section", "Signs");
+        draft.Do(new MoveWork(draft.Next(), fittings, Section.IdOf("Signs"), null) { Name = "Signs" });
         draft.Set(fittings, "wording", "Signs for the desk and three doors, to be chosen");
         draft.Set(fittings, "allowance", 640m);
         var round = draft.Work(4201, [.. resin, .. dry, store]);
@@ -116,7 +116,7 @@ public static class ClinicJob
             new PlaceCondition(StarterBook.Id(2404), "bands/2")
         );
         draft.Do(new SetPace(draft.Next(), null, new(1.05m, "first job with the new resin crew")));
-        draft.Price("setUp", StarterBook.Id(3421));
+        draft.Crew("setUp", StarterBook.Id(3421));
         return draft.Job;
     }
 }

@@ -39,7 +39,7 @@ public static class CourtJob
         draft.Set(path, "waitsFor", new[] { baseLayers });
         draft.Set(path, "difficulty", "curved, stepped");
         draft.Do(new SetConditions(draft.Next(), [], [StarterBook.Id(4401)]));
-        draft.Price("setUp", StarterBook.Id(3421));
+        draft.Crew("setUp", StarterBook.Id(3421));
         return draft.Job;
     }
 }

@@ -88,6 +88,10 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     public void Price<T>(string field, T now) =>
         Do(new SetPricing(Next(), field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
 
+    /// <summary>Sets a term of the crew.</summary>
+    public void Crew<T>(string field, T now) =>
+        Do(new SetCrew(Next(), field, ChangeSet.Get(Job, "crew/" + field), Node(now)));
+
     /// <summary>Sets conditions on a place.</summary>
     public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) =>
         Do(

@@ -89,7 +89,7 @@ public static class PotteryJob
 
         foreach (var place in new[] { deck, ramp, rail })
             draft.Conditions(place, new PlaceCondition(StarterBook.Id(3401), ""));
-        draft.Price("setUp", StarterBook.Id(3421));
+        draft.Crew("setUp", StarterBook.Id(3421));
         return draft.Job;
     }
 }

@@ -334,7 +334,7 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
             .. job.Work.Select(w =>
                 (
                     Array.Find(estimate.Reckoned.Items, i => i.Item.Id == w.Id)!.Measure.Kind(),
-                    new SourceView($"work/{w.Id}", $"Work: {w.Section}, {w.Name}")
+                    new SourceView($"work/{w.Id}", $"Work: {job.SectionOf(w)}, {w.Name}")
                 )
             ),
             .. measures.Select(m =>

@@ -66,7 +66,7 @@ public sealed record PreviewView(
                 .. after
                     .Reckoned.Items.Select(i =>
                         Moved(
-                            $"{i.Item.Section}: {i.Item.Name}",
+                            job.Titled(i.Item),
                             $"work/{i.Item.Id}/hours",
                             FigureView.Hours,
                             hoursBefore.GetValueOrDefault(i.Item.Id)?.Value ?? 0m,

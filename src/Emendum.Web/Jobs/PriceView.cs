@@ -171,7 +171,7 @@ public sealed record PriceView(
                     .Index.Find(new("", "setUp", "", false))
                     .Select(e => new SetUpChoice(e.Id, e.Name))
                     .Concat(
-                        terms.SetUp is { } own && estimate.Job.Book.GetValueOrDefault(own) is { } pinned
+                        estimate.Job.Crew.SetUp is { } own && estimate.Job.Book.GetValueOrDefault(own) is { } pinned
                             ? [new SetUpChoice(pinned.Id, pinned.Name)]
                             : []
                     )

@@ -91,6 +91,9 @@ public sealed record TallyView(
     int Bought
 );
 
+/// <summary>A section under which work stands.</summary>
+public sealed record SectionView(Guid Id, string Name);
+
 /// <summary>What undo and redo would do.</summary>
 public sealed record UndoView(string? Undo, string? Redo);
 
@@ -111,6 +114,8 @@ public sealed record JobView(
     IReadOnlyList<CellsView> Cells,
     IReadOnlyList<Guid> Conditions,
     PaceFactor? Pace,
+    IReadOnlyList<SectionView> Sections,
+    CrewTerms Crew,
     PricingTerms Pricing,
     ProposalTerms Proposal,
     TallyView Tally,
@@ -137,6 +142,8 @@ public sealed record AnswerView(
     RuleView Rule,
     IReadOnlyList<Guid> Conditions,
     PaceFactor? Pace,
+    IReadOnlyList<SectionView> Sections,
+    CrewTerms Crew,
     PricingTerms Pricing,
     ProposalTerms Proposal,
     TallyView Tally,
@@ -181,7 +188,7 @@ public sealed class ViewOf(Estimate estimate)
             FigureView.Money(price.Total),
             margin,
             Words(price.Readouts.Margin?.Value),
-            job.Pricing.CrewSize,
+            job.Crew.Size,
             job.Pricing.FloorMargin,
             job.Pricing.GoalMargin,
             job.Places.Sum(p => p.Count),
@@ -211,6 +218,8 @@ public sealed class ViewOf(Estimate estimate)
             CellsView.Of(estimate, InOrder()),
             job.Conditions,
             job.Pace,
+            [.. job.Sections.Select(s => new SectionView(s.Id, s.Name))],
+            job.Crew,
             job.Pricing,
             job.Proposal,
             Tally(),
@@ -257,6 +266,9 @@ public sealed class ViewOf(Estimate estimate)
                 if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item))
                     touchedWork.Add(item.Item.Id);
         }
+        // A work item is shown with the name of its section.
+        if (old.Sections != job.Sections)
+            touchedWork.UnionWith(job.Work.Select(w => w.Id));
         var cells = new List<CellKey>();
         var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost || old.Units != job.Units;
         void Touch(CellKey key)
@@ -314,6 +326,8 @@ public sealed class ViewOf(Estimate estimate)
             Rule(job.Rule),
             job.Conditions,
             job.Pace,
+            [.. job.Sections.Select(s => new SectionView(s.Id, s.Name))],
+            job.Crew,
             job.Pricing,
             job.Proposal,
             Tally(),

@@ -124,9 +124,9 @@ public static class WorkEndpoints
                         job.Book.GetValueOrDefault(entry)
                         ?? throw new NotThereException("That entry is not in this job any more.");
                     if (keep.Work is { } work)
-                        pinned = KeptEntry.Of(
-                            job.Item(work) ?? throw new NotThereException("That work is not in this job any more."),
-                            (WorkEntry)pinned
+                        pinned = Kept(
+                            job,
+                            job.Item(work) ?? throw new NotThereException("That work is not in this job any more.")
                         );
                     var take = new TakeFromBook(keep.Id, [entry], keep.Work);
                     // What the job could not take is not kept either.
@@ -201,11 +201,15 @@ public static class WorkEndpoints
             )
             : throw new NotThereException("That entry is not in this job any more.");
 
+    /// <summary>The entry of a work item as the job uses it.</summary>
+    private static WorkEntry Kept(Job job, WorkItem item) =>
+        KeptEntry.Of(item, job.SectionOf(item), (WorkEntry)job.Book[item.Entry]);
+
     private static KeptView Kept(Estimate estimate, Guid work, Shelf shelf)
     {
         var job = estimate.Job;
         var item = job.Item(work) ?? throw new NotThereException("That work is not in this job any more.");
-        var (used, newest) = (KeptEntry.Of(item, (WorkEntry)job.Book[item.Entry]), shelf.Find(item.Entry));
+        var (used, newest) = (Kept(job, item), shelf.Find(item.Entry));
         return new(
             newest?.Version ?? 0,
             Between(job, shelf, newest, used),

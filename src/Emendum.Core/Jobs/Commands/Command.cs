@@ -25,6 +25,8 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetWork), "setWork")]
 [JsonDerivedType(typeof(RemoveWork), "removeWork")]
 [JsonDerivedType(typeof(MoveWork), "moveWork")]
+[JsonDerivedType(typeof(SetSection), "setSection")]
+[JsonDerivedType(typeof(MoveSection), "moveSection")]
 [JsonDerivedType(typeof(FillCells), "fillCells")]
 [JsonDerivedType(typeof(CopyCells), "copyCells")]
 [JsonDerivedType(typeof(PasteCells), "pasteCells")]
@@ -39,6 +41,7 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetPace), "setPace")]
 [JsonDerivedType(typeof(SetDeduction), "setDeduction")]
 [JsonDerivedType(typeof(SetInfo), "setInfo")]
+[JsonDerivedType(typeof(SetCrew), "setCrew")]
 [JsonDerivedType(typeof(SetPricing), "setPricing")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
 public abstract record Command(Guid Id)

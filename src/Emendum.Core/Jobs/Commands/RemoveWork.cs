@@ -8,7 +8,10 @@ namespace Emendum.Core.Jobs;
 public sealed record RemoveWork(Guid Id, Guid Work) : Command(Id)
 {
     /// <inheritdoc/>
-    internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>
+    internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)
+    {
+        var item = Commands.Item(job, Work);
+        return
         [
             .. Commands.CellsGone(job, key => key.Work == Work),
             .. job
@@ -18,6 +21,8 @@ public sealed record RemoveWork(Guid Id, Guid Work) : Command(Id)
                     Commands.Node(w.WaitsFor),
                     Commands.Node(w.WaitsFor.Remove(Work))
                 )),
-            new($"work/{Work}", Commands.Node(Commands.Item(job, Work)), null),
+            new($"work/{Work}", Commands.Node(item), null),
+            .. WorkInJob.Emptied(job, item),
         ];
+    }
 }

@@ -9,11 +9,5 @@ public sealed record SetPricing(Guid Id, string Field, JsonNode? Was, JsonNode? 
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>
-        Commands.Pinning(
-            job,
-            Commands.Set(job, Commands.Field("pricing", Field), Was, Now),
-            changed => changed.Pricing.SetUp is { } setUp ? [setUp] : [],
-            Field,
-            book
-        );
+        Commands.Set(job, Commands.Field("pricing", Field), Was, Now);
 }

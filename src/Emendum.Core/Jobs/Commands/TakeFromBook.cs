@@ -44,9 +44,16 @@ public sealed record TakeFromBook(Guid Id, ImmutableArray<Guid> Entries, Guid? W
         if (Work is { } work)
         {
             var item = Commands.Item(job, work);
-            var plain = AsInBook(item, (WorkEntry)(book(item.Entry) ?? job.Book[item.Entry]));
+            var entry = (WorkEntry)(book(item.Entry) ?? job.Book[item.Entry]);
+            var (section, made) = WorkInJob.SectionNamed(job, entry.Section);
+            var plain = AsInBook(item, entry) with { Section = section };
+            if (section != item.Section)
+                plain = plain with { Rank = WorkInJob.RankAfter(job.Work, section, job.Work[^1]) };
+            changes.AddRange(made);
             if (!ChangeSet.Same(Commands.Node(item), Commands.Node(plain)))
                 changes.Add(new($"work/{work}", Commands.Node(item), Commands.Node(plain)));
+            if (section != item.Section)
+                changes.AddRange(WorkInJob.Emptied(job, item));
         }
         return changes.ToImmutable();
     }
@@ -66,6 +73,5 @@ public sealed record TakeFromBook(Guid Id, ImmutableArray<Guid> Entries, Guid? W
             Hidden = null,
             Wording = entry.Wording,
             Name = entry.Name,
-            Section = entry.Section,
         };
 }

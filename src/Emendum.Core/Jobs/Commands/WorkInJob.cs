@@ -1,12 +1,10 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
 
-/// <summary>Work of a job as commands add and rank it.</summary>
+/// <summary>Work of a job as commands add and rank it, and the sections it stands under.</summary>
 internal static class WorkInJob
 {
     public static ImmutableArray<Change> Added(
@@ -27,17 +25,53 @@ internal static class WorkInJob
                 "entry",
                 $"{found.Name} is not work: add a rate, an assembly or a price-only item."
             );
-        var rank = RankAfter(job.Work, after is { } left ? Commands.Item(job, left) : job.Work.LastOrDefault());
-        var item = new WorkItem(id, rank, of.Id, of.Section, of.Name, of.UsualCoats(), null, "", null, of.Wording)
+        var (section, made) = SectionNamed(job, of.Section);
+        var rank = RankAfter(
+            job.Work,
+            section,
+            after is { } left ? Commands.Item(job, left) : job.Work.LastOrDefault()
+        );
+        var item = new WorkItem(id, rank, of.Id, section, of.Name, of.UsualCoats(), null, "", null, of.Wording)
         {
             Answers = answers,
         };
-        return [.. pins, new($"work/{id}", null, Commands.Node(item))];
+        return [.. pins, .. made, new($"work/{id}", null, Commands.Node(item))];
     }
 
-    public static string RankAfter(ImmutableArray<WorkItem> work, WorkItem? after)
+    /// <summary>The section of that name, and what makes it where the job has none; it then stands last.</summary>
+    public static (Guid Id, ImmutableArray<Change> Made) SectionNamed(Job job, string name)
     {
-        var at = after is null ? 0 : work.IndexOf(after) + 1;
-        return Rank.Between(after?.Rank, at == work.Length ? null : work[at].Rank);
+        if (job.Sections.FirstOrDefault(s => s.Name.Equals(name, StringComparison.OrdinalIgnoreCase)) is { } there)
+            return (there.Id, []);
+        var id = Section.IdOf(name);
+        // A section that has had this name may be called otherwise by now.
+        for (var n = 2; job.Section(id) is not null; n++)
+            id = Section.IdOf($"{name}/{n}");
+        return (id, [Made(job, id, name)]);
+    }
+
+    /// <summary>Makes a section that stands last.</summary>
+    public static Change Made(Job job, Guid id, string name) =>
+        new(
+            $"sections/{id}",
+            null,
+            Commands.Node(new Section(id, name, Rank.Between(job.Sections.LastOrDefault()?.Rank, null)))
+        );
+
+    /// <summary>Takes a section away when the work that leaves was its last.</summary>
+    public static IEnumerable<Change> Emptied(Job job, WorkItem leaving) =>
+        job.Work.Any(w => w.Section == leaving.Section && w.Id != leaving.Id)
+            ? []
+            : [new($"sections/{leaving.Section}", Commands.Node(job.Section(leaving.Section)), null)];
+
+    /// <summary>A rank after work of a section; where that stands in another, at the section's end; first where there is none.</summary>
+    public static string RankAfter(ImmutableArray<WorkItem> work, Guid section, WorkItem? after)
+    {
+        var there = work.Where(w => w.Section == section).ToList();
+        var at =
+            after is null ? 0
+            : after.Section == section ? there.IndexOf(after) + 1
+            : there.Count;
+        return Rank.Between(at == 0 ? null : there[at - 1].Rank, at == there.Count ? null : there[at].Rank);
     }
 }

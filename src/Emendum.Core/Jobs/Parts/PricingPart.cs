@@ -13,10 +13,5 @@ internal sealed class PricingPart() : RecordPart<PricingTerms>("pricing")
     protected override Job With(Job job, PricingTerms value) => job with { Pricing = value };
 
     /// <inheritdoc/>
-    public override void Check(Job job)
-    {
-        job.Pricing.Check();
-        if (job.Pricing.SetUp is { } id && job.Book.GetValueOrDefault(id) is not SetUp)
-            throw RefusedException.Of("setUp", "That set-up is not in this job's Book.");
-    }
+    public override void Check(Job job) => job.Pricing.Check();
 }

@@ -36,7 +36,7 @@ internal abstract class ThingsPart<T>(string name) : JobPart(name)
     public override Job Set(Job job, string at, JsonNode? value)
     {
         var (id, field) = Parsed(at);
-        return With(job, InOrder(Of(job), id, field, value));
+        return With(job, Placed(job, id, field, value));
     }
 
     /// <summary>The things that changes have touched, each once; null for one that is gone.</summary>
@@ -46,29 +46,31 @@ internal abstract class ThingsPart<T>(string name) : JobPart(name)
     private static (Guid Id, string Field) Parsed(string at) =>
         (Guid.Parse(at.AsSpan(0, 36)), at.Length > 37 ? at[37..] : "");
 
-    private ImmutableArray<T> InOrder(ImmutableArray<T> list, Guid id, string field, JsonNode? value)
+    private ImmutableArray<T> Placed(Job job, Guid id, string field, JsonNode? value)
     {
+        var list = Of(job);
         var at = -1;
         for (var i = 0; i < list.Length && at < 0; i++)
             if (IdOf(list[i]) == id)
                 at = i;
         var now = Changed(at < 0 ? null : list[at], field, value);
-        if (at >= 0 && now is not null && RankOf(now) == RankOf(list[at]))
+        if (at >= 0 && now is not null && Compare(job, now, list[at]) == 0)
             return list.SetItem(at, now);
         if (at >= 0)
             list = list.RemoveAt(at);
         if (now is null)
             return list;
         var to = 0;
-        while (to < list.Length && Before(list[to], now))
+        while (to < list.Length && Compare(job, list[to], now) < 0)
             to++;
         return list.Insert(to, now);
     }
 
-    private bool Before(T a, T b)
+    /// <summary>Which of two comes first: by rank, and where that is the same by id.</summary>
+    protected virtual int Compare(Job job, T a, T b)
     {
         var order = string.CompareOrdinal(RankOf(a), RankOf(b));
-        return order < 0 || (order == 0 && IdOf(a).CompareTo(IdOf(b)) < 0);
+        return order == 0 ? IdOf(a).CompareTo(IdOf(b)) : order;
     }
 
     /// <summary>Refuses a list in which an id stands twice.</summary>

@@ -6,7 +6,7 @@ using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;
 
-/// <summary>Work items, in order.</summary>
+/// <summary>Work items: by the order of their sections, then their own.</summary>
 internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
 {
     /// <summary>Most pieces of work that one waits for.</summary>
@@ -28,8 +28,24 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
     protected override string RankOf(WorkItem thing) => thing.Rank;
 
     /// <inheritdoc/>
+    protected override int Compare(Job job, WorkItem a, WorkItem b)
+    {
+        var order = a.Section == b.Section ? 0 : job.PositionOf(a.Section).CompareTo(job.PositionOf(b.Section));
+        return order == 0 ? base.Compare(job, a, b) : order;
+    }
+
+    /// <summary>The work of a job in its order.</summary>
+    public static ImmutableArray<WorkItem> InOrder(Job job) =>
+        [
+            .. job
+                .Work.OrderBy(w => job.PositionOf(w.Section))
+                .ThenBy(w => w.Rank, StringComparer.Ordinal)
+                .ThenBy(w => w.Id),
+        ];
+
+    /// <inheritdoc/>
     public override bool Settable(string field) =>
-        field is not ("id" or "rank" or "entry") && HasField<WorkItem>(field);
+        field is not ("id" or "rank" or "entry" or "section") && HasField<WorkItem>(field);
 
     /// <inheritdoc/>
     public override void Check(Job job)
@@ -60,8 +76,10 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
     {
         if (string.IsNullOrWhiteSpace(item.Name))
             throw RefusedException.Of("name", "Give the work a name.");
-        if (item.Name.Length > 120 || item.Section.Length > 120 || item.Colour.Length > 120)
-            throw RefusedException.Of("name", "A name, section or colour is at most 120 characters.");
+        if (job.Section(item.Section) is null)
+            throw RefusedException.Of("section", $"{item.Name} stands under a section that is not in this job.");
+        if (item.Name.Length > 120 || item.Colour.Length > 120)
+            throw RefusedException.Of("name", "A name or colour is at most 120 characters.");
         if (item.Wording.Length > 2000)
             throw RefusedException.Of("wording", "The wording is at most 2,000 characters.");
         if (item.Product is { } id)

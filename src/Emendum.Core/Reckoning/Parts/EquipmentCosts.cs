@@ -55,7 +55,7 @@ internal sealed class EquipmentCosts : KindCosts
         {
             var hours = trace.Make(timed.Total, "h", label + ": hours", Path("hours"));
             used.Hours.Add(hours);
-            units = hours / trace.Term(job.Pricing.HoursPerDay, "h", "hours a day", "hoursPerDay");
+            units = hours / trace.Crew(job.Crew.HoursPerDay, "h", "hours a day", "hoursPerDay");
         }
         if (counted.Total.V != 0)
         {

@@ -1,0 +1,49 @@
+using System.IO.Compression;
+using System.Runtime.CompilerServices;
+using System.Text;
+using Emendum.Core.Jobs;
+using Emendum.Core.Json;
+using Emendum.Core.Reports;
+using Emendum.Core.Work;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>Job files as an older version wrote them, with every figure that it gave.</summary>
+public sealed class OlderFileTests
+{
+    private static byte[] Older(string name, [CallerFilePath] string here = "")
+    {
+        using var zip = new GZipStream(
+            File.OpenRead(Path.Combine(Path.GetDirectoryName(here)!, "Older", name + ".json.gz")),
+            CompressionMode.Decompress
+        );
+        using var whole = new MemoryStream();
+        zip.CopyTo(whole);
+        return whole.ToArray();
+    }
+
+    [Theory]
+    [InlineData("996")]
+    [InlineData("998")]
+    public void A_file_of_version_4_gives_the_figures_it_gave(string name)
+    {
+        var job = JobFile.Read(Older("job4-" + name));
+        var then = BaselineTests.Lines(BaselineTests.SectionsById(Encoding.UTF8.GetString(Older("reckon4-" + name))));
+        var now = BaselineTests.Lines(Reported.Of(job).ToJsonString(CoreJson.Options));
+        foreach (var (was, present) in then.Zip(now))
+            Assert.Equal(was, present);
+        Assert.Equal(then.Length, now.Length);
+        // Written anew and read again it is the same file.
+        var written = JobFile.Write(job);
+        Assert.Equal(written, JobFile.Write(JobFile.Read(written)));
+    }
+
+    [Fact]
+    public void The_id_of_a_section_made_from_its_name_is_what_it_was()
+    {
+        // Reckoned with Python's hashlib: sha256("section/Walls"), first 16 bytes, version 8, variant 1.
+        Assert.Equal(new Guid("10e17846-fcf6-8536-8f81-9a49129ec291"), Section.IdOf("Walls"));
+        Assert.NotEqual(Section.IdOf("Walls"), Section.IdOf("walls"));
+    }
+}
