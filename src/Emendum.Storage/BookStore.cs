@@ -15,13 +15,34 @@ public sealed record PinnedIn(Guid Job, string Name, string Number);
 /// <summary>The Book on disk: every save is a new immutable (id, version) (architecture decision 7).</summary>
 public sealed class BookStore(Database database)
 {
-    /// <summary>The newest version of every entry that is not deleted.</summary>
-    public List<BookEntry> List()
+    /// <summary>The newest version of every entry that is not deleted. One that cannot be read is left out, and named by <see cref="Unread"/>.</summary>
+    public List<BookEntry> List() => [.. Newest().Select(e => e.Entry).OfType<BookEntry>()];
+
+    /// <summary>Entries that stand in the database and cannot be read.</summary>
+    public List<Guid> Unread() => [.. Newest().Where(e => e.Entry is null).Select(e => e.Id)];
+
+    private List<(Guid Id, BookEntry? Entry)> Newest()
     {
         using var connection = database.Connect();
         return connection.Rows(
-            "SELECT content FROM book_entry b WHERE version = (SELECT max(version) FROM book_entry WHERE id = b.id) AND id NOT IN (SELECT id FROM book_deleted) ORDER BY id",
-            r => Read(r.GetString(0))
+            "SELECT id, content FROM book_entry b WHERE version = (SELECT max(version) FROM book_entry WHERE id = b.id) AND id NOT IN (SELECT id FROM book_deleted) ORDER BY id",
+            r =>
+            {
+                try
+                {
+                    return (r.GetGuid(0), (BookEntry?)Read(r.GetString(1)));
+                }
+                catch (Exception wrong)
+                    when (wrong
+                            is JsonException
+                                or NotSupportedException
+                                or InvalidOperationException
+                                or ArgumentException
+                    )
+                {
+                    return (r.GetGuid(0), null);
+                }
+            }
         );
     }
 

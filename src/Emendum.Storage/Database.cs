@@ -1,6 +1,6 @@
+using System.Globalization;
 using System.Reflection;
 using Emendum.Core;
-using Emendum.Core.Jobs;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
@@ -8,132 +8,212 @@ namespace Emendum.Storage;
 /// <summary>The firm's main SQLite file. Every connection it opens is durable and checks references (architecture decision 13).</summary>
 public sealed class Database
 {
+    /// <summary>Its name in a data folder.</summary>
+    public const string FileName = "emendum.db";
+
     private readonly string connectionString;
 
-    private Database(string file) =>
+    private Database(string file, SqliteOpenMode mode)
+    {
+        File = file;
         connectionString = new SqliteConnectionStringBuilder
         {
             DataSource = file,
-            Mode = SqliteOpenMode.ReadWriteCreate,
+            Mode = mode,
             DefaultTimeout = 30,
         }.ToString();
+    }
 
-    /// <summary>Opens the file in <paramref name="folder"/>, making both where missing, and brings its tables up to date.</summary>
-    /// <exception cref="RefusedException">The folder cannot be written.</exception>
-    public static Database Open(string folder)
+    /// <summary>The file.</summary>
+    public string File { get; }
+
+    /// <summary>Opens the database of a folder and brings its tables up to date. Where there is none, it is built beside its name, with what <paramref name="fill"/> puts in, and only then
+    /// given the name: whatever happens meanwhile, there is a whole one or none.</summary>
+    /// <exception cref="RefusedException">It cannot be used; says why.</exception>
+    public static Database Open(string folder, Action<Database>? fill = null) =>
+        Guarded(
+            Path.Combine(folder, FileName),
+            file =>
+            {
+                if (!System.IO.File.Exists(file))
+                    Build(file, fill);
+                var database = new Database(file, SqliteOpenMode.ReadWrite);
+                if (new FileInfo(file).Length == 0)
+                    throw Wrong(file, "it is empty (0 bytes). Restore a copy, or move it away to begin anew");
+                database.Migrate();
+                return database;
+            }
+        );
+
+    /// <summary>Opens a copy, to be read only.</summary>
+    /// <exception cref="RefusedException">It is none that this program can read; says why.</exception>
+    public static Database OpenCopy(string file) =>
+        Guarded(
+            file,
+            _ =>
+            {
+                var database = new Database(file, SqliteOpenMode.ReadOnly);
+                using var connection = database.Open("");
+                database.Known(connection);
+                return database;
+            }
+        );
+
+    private static void Build(string file, Action<Database>? fill)
     {
-        try
+        var fresh = file + ".new";
+        Remove(fresh);
+        var database = new Database(fresh, SqliteOpenMode.ReadWriteCreate);
+        database.Migrate();
+        fill?.Invoke(database);
+        database.Close();
+        System.IO.File.Move(fresh, file);
+    }
+
+    /// <summary>Removes a database file with what SQLite keeps beside it.</summary>
+    internal static void Remove(string file)
+    {
+        foreach (var end in new[] { "", "-wal", "-shm" })
+            System.IO.File.Delete(file + end);
+    }
+
+    /// <summary>Writes everything into the one file and lets go of it.</summary>
+    public void Close()
+    {
+        using (var connection = Connect())
         {
-            Directory.CreateDirectory(folder);
-            var database = new Database(Path.Combine(folder, "emendum.db"));
-            database.Migrate();
-            return database;
+            connection.Run("PRAGMA wal_checkpoint(TRUNCATE)");
+            SqliteConnection.ClearPool(connection);
         }
-        catch (Exception wrong)
-            when (wrong
-                    is IOException
-                        or UnauthorizedAccessException
-                        or SqliteException { SqliteErrorCode: 8 or 14 or 26 }
-            )
-        {
-            throw RefusedException.Of(
-                "data",
-                $"The data folder {folder} cannot be used: {(wrong is SqliteException { SqliteErrorCode: 26 } ? "emendum.db in it is not a database" : "it cannot be written")}."
-            );
-        }
+    }
+
+    /// <summary>Copies the whole database as it stands, also while it is written to, by SQLite's online backup.</summary>
+    public void CopyTo(string file)
+    {
+        using var connection = Connect();
+        using var copy = new SqliteConnection(
+            new SqliteConnectionStringBuilder { DataSource = file, Pooling = false }.ToString()
+        );
+        copy.Open();
+        connection.BackupDatabase(copy);
+        // One file, with nothing beside it.
+        copy.Run("PRAGMA journal_mode=DELETE");
+        copy.Close();
+        OwnerOnly(file);
+    }
+
+    /// <summary>Lets nobody but its owner read a file.</summary>
+    public static void OwnerOnly(string file)
+    {
+        if (!OperatingSystem.IsWindows())
+            System.IO.File.SetUnixFileMode(file, UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     /// <summary>An open connection.</summary>
-    public SqliteConnection Connect()
+    public SqliteConnection Connect() =>
+        Open("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;");
+
+    private SqliteConnection Open(string pragmas)
     {
         var connection = new SqliteConnection(connectionString);
         connection.Open();
-        using var pragmas = connection.CreateCommand();
-        pragmas.CommandText = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;";
-        pragmas.ExecuteNonQuery();
+        if (pragmas.Length > 0)
+            connection.Run(pragmas);
         return connection;
     }
 
-    /// <summary>Runs the numbered migrations that have not run, each in a transaction.</summary>
+    /// <summary>An open connection that only reads, for a copy.</summary>
+    public SqliteConnection Read() => Open("");
+
+    /// <summary>The numbered migrations of this program, in order.</summary>
+    private static readonly (int Number, string Resource)[] Migrations =
+    [
+        .. Assembly
+            .GetExecutingAssembly()
+            .GetManifestResourceNames()
+            .Where(n => n.EndsWith(".sql", StringComparison.Ordinal))
+            .Order(StringComparer.Ordinal)
+            .Select(n => (int.Parse(n.Split('.')[^2].Split('-')[0], CultureInfo.InvariantCulture), n)),
+    ];
+
+    /// <summary>Up to which migration the file has been brought; 0 for a new one.</summary>
+    /// <exception cref="RefusedException">It is no database of ours, or one of a newer version.</exception>
+    private int Known(SqliteConnection connection)
+    {
+        var tables = connection.Rows("SELECT name FROM sqlite_master WHERE type = 'table'", r => r.GetString(0));
+        if (tables.Count == 0)
+            return 0;
+        if (!tables.Contains("migration"))
+            throw Wrong(File, "it is not one of Emendum");
+        var at = connection.Rows("SELECT coalesce(max(number), 0) FROM migration", r => r.GetInt32(0))[0];
+        if (at > Migrations[^1].Number)
+            throw Wrong(
+                File,
+                $"it was written by a newer version of Emendum (its tables are of step {at}, this version knows {Migrations[^1].Number}). Start that version, or restore a copy from before it"
+            );
+        return at;
+    }
+
+    /// <summary>Runs the numbered migrations that have not run, each in a transaction; before the first, a copy of the file is kept.</summary>
     private void Migrate()
     {
         using var connection = Connect();
+        OwnerOnly(File);
+        var at = Known(connection);
+        var ahead = Migrations.Where(m => m.Number > at).ToList();
+        if (at > 0 && ahead.Count > 0)
+            Keep(at);
         connection.Run("CREATE TABLE IF NOT EXISTS migration (number INTEGER PRIMARY KEY) STRICT");
-        var assembly = Assembly.GetExecutingAssembly();
-        foreach (
-            var resource in assembly
-                .GetManifestResourceNames()
-                .Where(n => n.EndsWith(".sql", StringComparison.Ordinal))
-                .Order(StringComparer.Ordinal)
-        )
+        foreach (var (number, resource) in ahead)
         {
-            var number = int.Parse(
-                resource.Split('.')[^2].Split('-')[0],
-                System.Globalization.CultureInfo.InvariantCulture
-            );
             using var transaction = connection.BeginTransaction();
-            if (
-                connection
-                    .Rows("SELECT number FROM migration WHERE number = $n", r => r.GetInt32(0), ("$n", number))
-                    .Count > 0
-            )
-                continue;
-            using var reader = new StreamReader(assembly.GetManifestResourceStream(resource)!);
+            using var reader = new StreamReader(Assembly.GetExecutingAssembly().GetManifestResourceStream(resource)!);
             connection.Run(reader.ReadToEnd());
             connection.Run("INSERT INTO migration VALUES ($n)", ("$n", number));
             transaction.Commit();
         }
     }
-}
 
-/// <summary>Plain ADO.NET in few words; values are always parameters.</summary>
-public static class Sql
-{
-    /// <summary>Runs a statement; the number of rows it touched.</summary>
-    public static int Run(
-        this SqliteConnection connection,
-        string sql,
-        params ReadOnlySpan<(string Name, object? Value)> parameters
-    )
+    /// <summary>Keeps a copy of the file as the last version left it: <c>emendum.before-step-4.db</c>. One that is there already is older and stays.</summary>
+    private void Keep(int at)
     {
-        using var command = Command(connection, sql, parameters);
-        return command.ExecuteNonQuery();
+        var copy = Path.ChangeExtension(File, $".before-step-{at + 1}.db");
+        if (System.IO.File.Exists(copy))
+            return;
+        Remove(copy + ".new");
+        CopyTo(copy + ".new");
+        System.IO.File.Move(copy + ".new", copy);
     }
 
-    /// <summary>All rows of a query.</summary>
-    public static List<T> Rows<T>(
-        this SqliteConnection connection,
-        string sql,
-        Func<SqliteDataReader, T> read,
-        params ReadOnlySpan<(string Name, object? Value)> parameters
-    )
+    private static T Guarded<T>(string file, Func<string, T> open)
     {
-        using var command = Command(connection, sql, parameters);
-        using var reader = command.ExecuteReader();
-        var rows = new List<T>();
-        while (reader.Read())
-            rows.Add(read(reader));
-        return rows;
+        try
+        {
+            return open(file);
+        }
+        catch (SqliteException wrong)
+        {
+            throw Wrong(file, Says(wrong) ?? wrong.Message);
+        }
+        catch (Exception wrong) when (wrong is IOException or UnauthorizedAccessException)
+        {
+            throw Wrong(file, "it cannot be read or written");
+        }
     }
 
-    private static SqliteCommand Command(
-        SqliteConnection connection,
-        string sql,
-        ReadOnlySpan<(string Name, object? Value)> parameters
-    )
-    {
-        var command = connection.CreateCommand();
-        command.CommandText = sql;
-        foreach (var (name, value) in parameters)
-            command.Parameters.AddWithValue(
-                name,
-                value switch
-                {
-                    null => DBNull.Value,
-                    Guid id => id.ToString(),
-                    _ => value,
-                }
-            );
-        return command;
-    }
+    private static RefusedException Wrong(string file, string says) =>
+        RefusedException.Of("data", $"The database {file} cannot be used: {says}.");
+
+    /// <summary>What a failure of the database means for whoever works with it; null where it is ours to explain.</summary>
+    public static string? Says(SqliteException wrong) =>
+        wrong.SqliteErrorCode switch
+        {
+            8 or 14 =>
+                "it cannot be written. See who owns the data folder, and whether its disk is mounted for reading only",
+            10 => "its disk cannot be read or written",
+            11 => "it is damaged. Stop Emendum and restore a backup: emendum restore FILE",
+            13 => "the disk is full. Free some space, then try again",
+            26 => "it is not a database",
+            _ => null,
+        };
 }

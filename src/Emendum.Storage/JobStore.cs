@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.IO.Compression;
 using System.Text.Json;
+using Emendum.Core;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Json;
@@ -113,16 +114,50 @@ public sealed class JobStore(Database database)
                 r.GetString(3),
                 r.GetString(4),
                 r.IsDBNull(5) ? null : r.GetInt64(5),
-                upgrade.Changes(Changes(r.GetString(6)), r.GetInt32(8)),
+                Whole(r.GetInt64(0), () => upgrade.Changes(Changes(r.GetString(6)), r.GetInt32(8))),
                 r.GetString(7)
             ),
             ("$id", id)
         );
+        for (var i = 0; i < log.Count; i++)
+            if (log[i].Version != i + 1)
+                throw Hurt(i + 1, "is missing");
+        if (snapshots[0].Version > log.Count)
+            throw Hurt(snapshots[0].Version, "is missing");
         var job = upgrade.Completed(JobFile.Read(snapshots[0].Content));
         foreach (var entry in log.Where(e => e.Version > snapshots[0].Version))
-            job = ChangeSet.Apply(job, entry.Changes);
+            job = Whole(entry.Version, () => ChangeSet.Apply(job, entry.Changes));
         return (job, log);
     }
+
+    /// <summary>Does something with an entry of the log, and says which it is where that cannot be done.</summary>
+    private static T Whole<T>(long version, Func<T> read)
+    {
+        try
+        {
+            return read();
+        }
+        catch (Exception wrong)
+            when (wrong
+                    is JsonException
+                        or FormatException
+                        or InvalidOperationException
+                        or NotSupportedException
+                        or ArgumentException
+                        or IOException
+                        or InvalidDataException
+                        or RefusedException
+            )
+        {
+            throw Hurt(version, "cannot be read");
+        }
+    }
+
+    private static RefusedException Hurt(long version, string how) =>
+        RefusedException.Of(
+            "job",
+            $"The log of this job is damaged: edit {version} {how}. The other jobs are not touched by that; this one can be had back from a backup (emendum restore FILE)."
+        );
 
     /// <summary>Puts one edit on disk: its log entry and what the list shows. Returns when it is durable.</summary>
     public void Commit(Job job, LogEntry entry, string summary)

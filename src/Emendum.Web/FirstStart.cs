@@ -8,19 +8,21 @@ namespace Emendum.Web;
 /// <summary>Fills a new data folder.</summary>
 public static class FirstStart
 {
-    /// <summary>The firm and its Book, and with <paramref name="demo"/> the demo jobs. Does nothing where there is a firm already.</summary>
-    public static void Fill(IServiceProvider services, bool demo)
+    /// <summary>The firm and its Book, and with <paramref name="demo"/> the demo jobs, each where it is not there yet: an older version may have been stopped half way. Does nothing where
+    /// there is a firm.</summary>
+    public static void Fill(Database database, bool demo)
     {
-        var companies = services.GetRequiredService<CompanyStore>();
+        var (companies, book, jobs) = (new CompanyStore(database), new BookStore(database), new JobStore(database));
         if (companies.Get() is not null)
             return;
-        services.GetRequiredService<BookStore>().Add(StarterBook.Entries, "the owner", DateTime.UtcNow);
+        var there = book.List().Select(e => e.Id).ToHashSet();
+        book.Add(StarterBook.Entries.Where(e => !there.Contains(e.Id)), "the owner", DateTime.UtcNow);
         if (demo)
         {
             Guid Customer(int number, string name, string address, string email, string phone)
             {
                 var customer = new Customer(StarterBook.Id(number), name, address, email, phone);
-                services.GetRequiredService<CustomerStore>().Put(customer);
+                new CustomerStore(database).Put(customer);
                 return customer.Id;
             }
             var library = Customer(
@@ -53,7 +55,8 @@ public static class FirstStart
             );
             var today = DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
             foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, today))
-                services.GetRequiredService<OpenJobs>().Create(job);
+                if (!jobs.Has(job.Id))
+                    new OpenJobs(jobs).Create(job);
         }
         companies.Create(
             new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet, "net"),

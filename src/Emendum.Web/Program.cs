@@ -13,7 +13,24 @@ var builder = WebApplication.CreateBuilder(args);
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.AspNetCore.Diagnostics", LogLevel.Error);
 var port = builder.Configuration.GetValue("port", 5080);
-var folder = builder.Configuration["data"] ?? "data";
+DataFolder folder;
+Database database;
+try
+{
+    folder = DataFolder.Hold(builder.Configuration["data"] ?? DataFolder.Usual);
+    var demo = builder.Configuration.GetValue("demo", true);
+    database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, demo));
+    FirstStart.Fill(database, demo);
+    foreach (var entry in new BookStore(database).Unread())
+        Console.Error.WriteLine(
+            $"The Book's entry {entry} cannot be read and is left out. It is still in the database; a backup may have it whole."
+        );
+}
+catch (RefusedException refused)
+{
+    Console.Error.WriteLine(refused.Message);
+    return 1;
+}
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.Listen(IPAddress.Loopback, port);
@@ -24,7 +41,7 @@ builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadReque
 builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
-builder.Services.AddSingleton(_ => Database.Open(folder));
+builder.Services.AddSingleton(database);
 builder
     .Services.AddSingleton<JobStore>()
     .AddSingleton<CustomerStore>()
@@ -36,16 +53,6 @@ builder
     .AddSingleton<ISupplierFeed, StandInSupplierFeed>();
 
 var app = builder.Build();
-try
-{
-    FirstStart.Fill(app.Services, builder.Configuration.GetValue("demo", true));
-}
-catch (RefusedException refused)
-{
-    Console.Error.WriteLine(refused.Message);
-    return 1;
-}
-
 app.UseResponseCompression();
 app.UseMiddleware<Refusals>();
 app.UseMiddleware<Doors>();
@@ -75,8 +82,12 @@ catch (IOException wrong) when (wrong.InnerException is Microsoft.AspNetCore.Con
     Console.Error.WriteLine($"Port {port} is in use by another program. Choose another with --port N.");
     return 1;
 }
-Console.WriteLine($"Emendum is at http://127.0.0.1:{new Uri(app.Urls.First()).Port}/  (Ctrl+C stops it)");
+var address = $"http://127.0.0.1:{new Uri(app.Urls.First()).Port}/";
+folder.Serves(address);
+Console.WriteLine($"Emendum is at {address}  (Ctrl+C stops it)");
 await app.WaitForShutdownAsync();
+database.Close();
+folder.Dispose();
 return 0;
 
 /// <summary>The program, for tests.</summary>

@@ -2,9 +2,11 @@ using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Jobs;
 using Emendum.Core.Json;
+using Emendum.Storage;
 using Emendum.Web.Jobs;
 using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.Data.Sqlite;
 
 namespace Emendum.Web;
 
@@ -53,12 +55,20 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
                         400,
                         "The request cannot be read."
                     ),
+                    SqliteException stored when Database.Says(stored) is { } says => Write(
+                        context,
+                        stored.SqliteErrorCode == DiskFull ? 507 : 500,
+                        $"Nothing was kept. The database cannot be used: {says}."
+                    ),
                     OperationCanceledException => Task.CompletedTask,
                     _ => Unexpected(context, wrong),
                 }
             );
         }
     }
+
+    /// <summary>SQLITE_FULL.</summary>
+    private const int DiskFull = 13;
 
     private static string FieldOf(JsonException wrong) =>
         (wrong.Path ?? "").Split('.', '[')[^1].TrimStart('$').TrimEnd(']');

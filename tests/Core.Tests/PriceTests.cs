@@ -6,6 +6,7 @@ using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -101,6 +102,25 @@ public class PriceTests
         }
         Assert.Equal(["beforeTax", "total"], price.Steps.Where(s => s.Kind == StepKind.Sum).Select(s => s.Key));
         Assert.Equal(price.Steps.Length, price.Steps.Select(s => s.Key).Distinct().Count());
+    }
+
+    [Fact]
+    public void Changed_terms_price_anew_and_reckon_nothing()
+    {
+        var before = Sample.Reckon(Sample.Library());
+        var job = before.Job with
+        {
+            Pricing = before.Job.Pricing with { Profit = 21, MaterialCost = MaterialCost.Need },
+        };
+        var after = before.If(job);
+        Assert.Same(before.Reckoned.Costs, after.Reckoned.Costs);
+        Assert.Same(before.Reckoned.Lines, after.Reckoned.Lines);
+        Assert.Equal(Reported.Of(job).ToJsonString(), Reported.Of(after.Job).ToJsonString());
+        Assert.Equal(Sample.Reckon(job).Price.Total.V, after.Price.Total.V);
+        Assert.NotEqual(before.Price.Total.V, after.Price.Total.V);
+        // The crew is no term of the price: it is reckoned with.
+        var crew = before.If(before.Job with { Crew = before.Job.Crew with { HoursPerDay = 6 } });
+        Assert.NotSame(before.Reckoned.Costs, crew.Reckoned.Costs);
     }
 
     [Fact]

@@ -34,6 +34,12 @@ public sealed record Estimate(Reckoned Reckoned, ImmutableArray<PricedLine> Pric
         IReadOnlyCollection<CellKey>? touched = null
     ) => Of(Reckoner.Reckon(job, trace, earlier?.Reckoned, touched), trace);
 
+    /// <summary>What it would be if the job were another (architecture decision 25): without a piece, with other terms, with another product. Lines that differ are redone, and the whole
+    /// fold; where only the price differs, nothing is reckoned. Every 'what if' comes through here. <paramref name="touched"/> are the cells that differ, where nothing else does.</summary>
+    /// <exception cref="RefusedException">That job cannot be reckoned.</exception>
+    public Estimate If(Job other, IReadOnlyCollection<CellKey>? touched = null) =>
+        Of(other, Trace.Silent, this, touched);
+
     /// <summary>The same for a job whose places have the measures that somebody gave.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
     public static Estimate Of(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) =>

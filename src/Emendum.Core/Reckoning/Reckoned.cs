@@ -25,6 +25,31 @@ public sealed class Reckoned
     /// <summary>What it costs.</summary>
     public required Costs Costs { get; init; }
 
+    /// <summary>The same for a job that differs in nothing that is reckoned with: its price, its proposal, what it is called.</summary>
+    internal Reckoned For(Job job) =>
+        new()
+        {
+            Job = job,
+            Measures = Measures,
+            Items = Items,
+            Lines = Lines,
+            Grid = Grid,
+            Costs = Costs,
+            itemAt = itemAt,
+            placeAt = placeAt,
+        };
+
+    /// <summary>Whether it stands for another job as it is.</summary>
+    internal bool Serves(Job job) =>
+        job.Places == Job.Places
+        && job.Work == Job.Work
+        && ReferenceEquals(job.Cells, Job.Cells)
+        && ReferenceEquals(job.Book, Job.Book)
+        && job.Crew == Job.Crew
+        && job.Conditions == Job.Conditions
+        && ReferenceEquals(job.Pace, Job.Pace)
+        && (job.Units, job.Deduct) == (Job.Units, Job.Deduct);
+
     private Dictionary<Guid, int>? itemAt,
         placeAt;
 

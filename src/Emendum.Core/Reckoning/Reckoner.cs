@@ -20,6 +20,7 @@ public static class Reckoner
     ) =>
         Bounded(() =>
             trace.On ? ReckonAll(job, trace, null)
+            : earlier?.Serves(job) == true ? earlier.For(job)
             : earlier is not null && touched is not null ? ReckonCells(job, earlier, touched)
             : ReckonAll(job, trace, earlier)
         );

@@ -119,7 +119,7 @@ public static class SupplierPrices
         {
             var now = open.Get(pinned.Job).Estimate;
             var prices = changed.OfType<Material>().ToDictionary(m => m.Id, m => m.Packs);
-            var then = Estimate.Of(
+            var then = now.If(
                 now.Job with
                 {
                     Book = now.Job.Book.SetItems(
@@ -127,8 +127,7 @@ public static class SupplierPrices
                             .Where(m => prices.TryGetValue(m.Id, out var packs) && packs.Length == m.Packs.Length)
                             .Select(m => KeyValuePair.Create(m.Id, (BookEntry)(m with { Packs = prices[m.Id] })))
                     ),
-                },
-                Trace.Silent
+                }
             );
             var by = Rounding.Money(then.Price.BeforeTax.V - now.Price.BeforeTax.V);
             if (by == 0)

@@ -111,7 +111,7 @@ public sealed class OpenJob
     {
         var before = Estimate;
         var cells = ChangeSet.OnlyCells(changes);
-        var after = changes.IsEmpty ? before : Estimate.Of(job, Trace.Silent, before, cells);
+        var after = changes.IsEmpty ? before : before.If(job, cells);
         var entry = new LogEntry(Version + 1, id, name, person, JobStore.Utc(DateTime.UtcNow), reverses, changes, "");
         log.Add(entry);
         try

@@ -16,11 +16,19 @@ public sealed class OpenJobs(JobStore store)
     /// <exception cref="NotThereException">There is no such job.</exception>
     public OpenJob Get(Guid id)
     {
-        var job = open.GetOrAdd(id, key => new(() => OpenJob.From(store, key))).Value;
-        if (job is not null)
-            return job;
-        open.TryRemove(id, out _);
-        throw new NotThereException("That job is not here.");
+        var opening = open.GetOrAdd(id, key => new(() => OpenJob.From(store, key)));
+        OpenJob? job = null;
+        try
+        {
+            job = opening.Value;
+        }
+        finally
+        {
+            // What could not be opened is tried anew the next time.
+            if (job is null)
+                open.TryRemove(new(id, opening));
+        }
+        return job ?? throw new NotThereException("That job is not here.");
     }
 
     /// <summary>Keeps a new job.</summary>

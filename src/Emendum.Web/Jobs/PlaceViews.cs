@@ -200,7 +200,7 @@ public sealed record DeductionView(
                 "rule",
                 $"“{name}” is not a deduction rule. Own limits read like over 10 ft2; 5 ft2; 3 ft."
             );
-        var then = Estimate.Of(now.Job with { Deduct = rule.Name }, Trace.Silent, now);
+        var then = now.If(now.Job with { Deduct = rule.Name });
         var was = MeasureTotals.Of(now.Reckoned, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
         var will = MeasureTotals.Of(then.Reckoned, Trace.Silent).ToDictionary(t => t.Measure, t => t.Total);
         var system = now.Job.Units;

@@ -29,7 +29,7 @@ public sealed record PreviewView(
     public static PreviewView Of(Estimate before, Command command, Func<Guid, BookEntry?> book)
     {
         var (job, changes) = Commands.Apply(before.Job, command, book);
-        var after = Estimate.Of(job, Trace.Silent, before, ChangeSet.OnlyCells(changes));
+        var after = before.If(job, ChangeSet.OnlyCells(changes));
         MovedView Moved(string label, string path, Func<string, Val, FigureView> view, Val was, Val now) =>
             new(label, view(Before + path, was), view(path, now), FigureView.Moved(view(path, now), was));
         MovedView Whole(string label, Func<string, Val, FigureView> view, Total was, Total now) =>
