@@ -7,11 +7,15 @@ using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reports;
+using Emendum.Storage;
 
 const string usage = """
     emendum reckon FILE                                     the estimate of a job file, as JSON
     emendum measure "TAPE LINE" [--units ft|m] [--deduct net|gross|nrm2|vob|is1200|"over 10 ft2; 5 ft2; 3 ft"]
                                                             the measures of a place, as JSON
+    emendum backup FILE [--data DIR]                        copies the database to a new file, also while it is in use, and proves the copy
+    emendum verify FILE                                     reads such a copy from one end to the other
+    emendum restore FILE [--data DIR]                       puts it in the place of the database; the server must be stopped, what stood there is kept
     """;
 try
 {
@@ -22,6 +26,21 @@ try
             return 0;
         case ["measure", var line, .. var options] when options.Length % 2 == 0:
             Print(Measured(line, options));
+            return 0;
+        case ["backup", var file]:
+            Console.Out.WriteLine(BackUp(file, DataFolder.Usual));
+            return 0;
+        case ["backup", var file, "--data", var data]:
+            Console.Out.WriteLine(BackUp(file, data));
+            return 0;
+        case ["verify", var file]:
+            Console.Out.WriteLine($"{file} is whole: {Holds(Backup.Verify(file))}.");
+            return 0;
+        case ["restore", var file]:
+            Console.Out.WriteLine(Restore(file, DataFolder.Usual));
+            return 0;
+        case ["restore", var file, "--data", var data]:
+            Console.Out.WriteLine(Restore(file, data));
             return 0;
         default:
             Console.Error.WriteLine(usage);
@@ -40,6 +59,24 @@ catch (RefusedException refused)
 }
 
 static void Print(JsonNode node) => Console.Out.WriteLine(node.ToJsonString(CoreJson.Indented));
+
+static string Holds(BackedUp made) => $"{made.Jobs} jobs with {made.Edits} edits, {made.Entries} entries of the Book";
+
+static string BackUp(string file, string data)
+{
+    // Read only: a backup brings no tables up to date, and begins no database.
+    var made = Backup.Make(Database.OpenCopy(Path.Combine(data, Database.FileName)), file);
+    return $"{file} is made and read again: {Holds(made)}.";
+}
+
+static string Restore(string file, string data)
+{
+    using var folder = DataFolder.Hold(data);
+    var kept = Backup.Restore(folder, file, DateTime.UtcNow);
+    return kept is null
+        ? $"{file} is restored to {data}."
+        : $"{file} is restored to {data}. What stood there is kept as {kept}.";
+}
 
 static byte[] ReadFile(string path)
 {

@@ -12,10 +12,12 @@ public sealed class Database
     public const string FileName = "emendum.db";
 
     private readonly string connectionString;
+    private readonly bool reads;
 
     private Database(string file, SqliteOpenMode mode)
     {
         File = file;
+        reads = mode == SqliteOpenMode.ReadOnly;
         connectionString = new SqliteConnectionStringBuilder
         {
             DataSource = file,
@@ -53,11 +55,30 @@ public sealed class Database
             _ =>
             {
                 var database = new Database(file, SqliteOpenMode.ReadOnly);
-                using var connection = database.Open("");
-                database.Known(connection);
+                using var connection = database.Connect();
+                database.At = database.Known(connection);
+                return database.At == 0 ? throw Wrong(file, "it is empty") : database;
+            }
+        );
+
+    /// <summary>Brings the tables of a copy up to date, and opens it.</summary>
+    /// <exception cref="RefusedException">It cannot be.</exception>
+    internal static Database Upgraded(string file) =>
+        Guarded(
+            file,
+            _ =>
+            {
+                var database = new Database(file, SqliteOpenMode.ReadWrite);
+                database.Migrate(keep: false);
                 return database;
             }
         );
+
+    /// <summary>Up to which migration an opened copy has been brought.</summary>
+    private int At { get; set; }
+
+    /// <summary>Whether an opened copy was left by an older version.</summary>
+    internal bool IsOlder => At < Migrations[^1].Number;
 
     private static void Build(string file, Action<Database>? fill)
     {
@@ -111,7 +132,7 @@ public sealed class Database
 
     /// <summary>An open connection.</summary>
     public SqliteConnection Connect() =>
-        Open("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;");
+        Open(reads ? "" : "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;");
 
     private SqliteConnection Open(string pragmas)
     {
@@ -121,9 +142,6 @@ public sealed class Database
             connection.Run(pragmas);
         return connection;
     }
-
-    /// <summary>An open connection that only reads, for a copy.</summary>
-    public SqliteConnection Read() => Open("");
 
     /// <summary>The numbered migrations of this program, in order.</summary>
     private static readonly (int Number, string Resource)[] Migrations =
@@ -155,13 +173,13 @@ public sealed class Database
     }
 
     /// <summary>Runs the numbered migrations that have not run, each in a transaction; before the first, a copy of the file is kept.</summary>
-    private void Migrate()
+    private void Migrate(bool keep = true)
     {
         using var connection = Connect();
         OwnerOnly(File);
         var at = Known(connection);
         var ahead = Migrations.Where(m => m.Number > at).ToList();
-        if (at > 0 && ahead.Count > 0)
+        if (keep && at > 0 && ahead.Count > 0)
             Keep(at);
         connection.Run("CREATE TABLE IF NOT EXISTS migration (number INTEGER PRIMARY KEY) STRICT");
         foreach (var (number, resource) in ahead)

@@ -41,7 +41,7 @@ builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadReque
 builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
-builder.Services.AddSingleton(database);
+builder.Services.AddSingleton(database).AddSingleton(folder).AddSingleton(TimeProvider.System);
 builder
     .Services.AddSingleton<JobStore>()
     .AddSingleton<CustomerStore>()
@@ -50,6 +50,8 @@ builder
     .AddSingleton<SettingStore>()
     .AddSingleton<OpenJobs>()
     .AddSingleton<Shelf>()
+    .AddSingleton<Backups>()
+    .AddHostedService(services => services.GetRequiredService<Backups>())
     .AddSingleton<ISupplierFeed, StandInSupplierFeed>();
 
 var app = builder.Build();
@@ -68,6 +70,7 @@ app.MapOpenApi("/api/openapi.json");
 var api = app.MapGroup("").AddEndpointFilter(Refusals.Binds);
 api.MapCompany();
 api.MapCustomers();
+api.MapBackups();
 api.MapJobs();
 api.MapTables();
 api.MapBook();

@@ -10,6 +10,10 @@ export const ask = {
     queryKey: ["customers"],
     queryFn: async () => (await api.GET("/api/customers")).data!,
   }),
+  backups: queryOptions({
+    queryKey: ["backups"],
+    queryFn: async () => (await api.GET("/api/backups")).data!,
+  }),
   usualSizes: queryOptions({
     queryKey: ["usual-sizes"],
     queryFn: async () => (await api.GET("/api/company/usual-sizes")).data!.sizes,

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Schemas, api } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../figure/Field";
+import { Backups } from "./Backups";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
 import "./office.css";
 
@@ -98,6 +99,7 @@ export function OfficePage() {
           />
         </div>
       </section>
+      <Backups />
       <UsualPlacesEditor />
     </main>
   );

@@ -11,9 +11,9 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
   const edit = (field: string, was: unknown, now: unknown) => ({ type: "setCrew", field, was, now }) as never;
   const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text);
   return (
-    <section className="panel" aria-label="Crew">
+    <section className="panel" aria-label="Crew and travel">
       <header>
-        <h2>Crew</h2>
+        <h2>Crew and travel</h2>
       </header>
       <ul className="rows">
         <li>

@@ -1,0 +1,74 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api } from "../api/client";
+import { ask } from "../api/queries";
+import { Field } from "../figure/Field";
+
+/** The backups that are made by themselves: which there are, how many are kept, and one at once. */
+export function Backups() {
+  const queries = useQueryClient();
+  const { data } = useQuery(ask.backups);
+  const [busy, setBusy] = useState(false);
+  const [wrong, setWrong] = useState("");
+  if (!data) return null;
+  const { plan, backups } = data;
+  async function set(part: Partial<typeof plan>) {
+    const { data: now } = await api.PUT("/api/backups/plan", { body: { ...plan, ...part } });
+    queries.setQueryData(ask.backups.queryKey, now);
+  }
+  async function make() {
+    setBusy(true);
+    setWrong("");
+    try {
+      const { data: now } = await api.POST("/api/backups");
+      queries.setQueryData(ask.backups.queryKey, now);
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+    setBusy(false);
+  }
+  const number = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text) as number;
+  return (
+    <section className="panel wide" aria-label="Backups">
+      <header>
+        <h2>Backups</h2>
+        <button className="act end" disabled={busy} onClick={() => void make()}>
+          {busy ? "Making one…" : "Make one now"}
+        </button>
+      </header>
+      <div className="pad">
+        <p className="note">
+          One is made each day while Emendum runs, and read again to prove it. They stand in {data.folder}; copy them to
+          another machine now and then. <code>emendum restore FILE</code> puts one back.
+        </p>
+        <div className="pair">
+          <Field
+            key={`d${plan.daily}`}
+            label="Daily backups kept"
+            value={String(plan.daily)}
+            onKeep={(text) => set({ daily: number(text) })}
+          />
+          <Field
+            key={`w${plan.weekly}`}
+            label="Weekly backups kept before those"
+            value={String(plan.weekly)}
+            onKeep={(text) => set({ weekly: number(text) })}
+          />
+        </div>
+        {(wrong || data.wrong) && (
+          <p className="error" role="alert">
+            {wrong || data.wrong}
+          </p>
+        )}
+        <ul className="rows" aria-label="Backups there are">
+          {backups.map((b) => (
+            <li key={b.name}>
+              {b.name} <span className="note">made at {b.at.slice(11, 16)} UTC</span>
+            </li>
+          ))}
+        </ul>
+        {backups.length === 0 && <p className="note">None yet.</p>}
+      </div>
+    </section>
+  );
+}
