@@ -91,7 +91,7 @@ public static class Backup
         try
         {
             var copy = Path.Combine(folder.FullName, Database.FileName);
-            File.Copy(file, copy);
+            Database.OpenCopy(file).CopyTo(copy);
             Database.Upgraded(copy).Close();
             return Verify(copy);
         }
@@ -105,7 +105,7 @@ public static class Backup
     {
         try
         {
-            return new JobStore(database).Open(id)?.Log.Count ?? throw Hurt(file, $"the job {name} has no content");
+            return new JobStore(database).Prove(id);
         }
         catch (RefusedException wrong)
         {

@@ -24,22 +24,25 @@ public sealed record JobRow(
 /// <summary>One entry of a job's log.</summary>
 /// <param name="Version">The job's version after it.</param>
 /// <param name="Command">Id of the command.</param>
+/// <param name="Hash">SHA-256 of the command; null for one from before there were any.</param>
 /// <param name="Name">What the command is called; <c>undo</c> and <c>redo</c> reverse another entry.</param>
 /// <param name="Person">Who.</param>
 /// <param name="At">When, UTC.</param>
 /// <param name="Reverses">The version it takes back.</param>
 /// <param name="Changes">What it changed.</param>
-/// <param name="Answer">The answer that was given.</param>
 public sealed record LogEntry(
     long Version,
     Guid Command,
+    byte[]? Hash,
     string Name,
     string Person,
     string At,
     long? Reverses,
-    ImmutableArray<Change> Changes,
-    string Answer
+    ImmutableArray<Change> Changes
 );
+
+/// <summary>A job as it was opened: as it stands, how many edits there are, and what can be taken back.</summary>
+public sealed record OpenedJob(Job Job, long Version, History History);
 
 /// <summary>Jobs on disk: a snapshot and the change sets after it (architecture decision 5).</summary>
 public sealed class JobStore(Database database)
@@ -72,13 +75,13 @@ public sealed class JobStore(Database database)
         return connection.Rows("SELECT 1 FROM job WHERE id = $id", _ => true, ("$id", id)).Count > 0;
     }
 
-    /// <summary>Keeps a new job.</summary>
-    public void Create(Job job, string summary, DateTime now)
+    /// <summary>Keeps a new job; false where one with its id is there, of several that come at once all but the first.</summary>
+    public bool Create(Job job, string summary, DateTime now)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        connection.Run(
-            "INSERT INTO job VALUES ($id, $number, $name, $customer, (SELECT id FROM customer WHERE id = $customerId), $at, $at, $summary)",
+        var taken = connection.Run(
+            "INSERT OR IGNORE INTO job VALUES ($id, $number, $name, $customer, (SELECT id FROM customer WHERE id = $customerId), $at, $at, $summary)",
             ("$id", job.Id),
             ("$number", job.Info.Number),
             ("$name", job.Info.Name),
@@ -87,14 +90,18 @@ public sealed class JobStore(Database database)
             ("$at", Utc(now)),
             ("$summary", summary)
         );
+        if (taken == 0)
+            return false;
         Snapshot(connection, job, 0);
         foreach (var entry in job.Book.Keys)
             Pin(connection, job.Id, entry.ToString());
         transaction.Commit();
+        return true;
     }
 
-    /// <summary>The job as it stands, with its whole log; null when it is not there.</summary>
-    public (Job Job, List<LogEntry> Log)? Open(Guid id)
+    /// <summary>The job as it stands; null when it is not there. Of its log, changes are read from the newest snapshot on, and of what lies before only what was done.</summary>
+    /// <exception cref="RefusedException">Its log is damaged; says where.</exception>
+    public OpenedJob? Open(Guid id)
     {
         using var connection = database.Connect();
         var snapshots = connection.Rows(
@@ -104,30 +111,90 @@ public sealed class JobStore(Database database)
         );
         if (snapshots.Count == 0)
             return null;
+        var (history, version) = (History.Empty, 0L);
+        foreach (
+            var (at, name, person, changed) in connection.Rows(
+                "SELECT version, name, person, change_set <> '[]' FROM job_log WHERE job_id = $id ORDER BY version",
+                r => (r.GetInt64(0), r.GetString(1), r.GetString(2), r.GetBoolean(3)),
+                ("$id", id)
+            )
+        )
+        {
+            if (at != ++version)
+                throw Hurt(version, "is missing");
+            history = Whole(at, () => history.With(at, name, person, changed));
+        }
+        var (from, content) = snapshots[0];
+        if (from > version)
+            throw Hurt(version + 1, "is missing");
         var upgrade = new JobUpgrade.Log();
-        var log = connection.Rows(
-            "SELECT version, command_id, name, person, at, reverses, change_set, answer, schema FROM job_log WHERE job_id = $id ORDER BY version",
-            r => new LogEntry(
-                r.GetInt64(0),
-                r.GetGuid(1),
-                r.GetString(2),
-                r.GetString(3),
-                r.GetString(4),
-                r.IsDBNull(5) ? null : r.GetInt64(5),
-                Whole(r.GetInt64(0), () => upgrade.Changes(Changes(r.GetString(6)), r.GetInt32(8))),
-                r.GetString(7)
-            ),
-            ("$id", id)
+        var after = Entries(connection, id, "version > $from", upgrade, ("$from", from));
+        var job = upgrade.Completed(JobFile.Read(content));
+        foreach (var (at, changes) in after)
+            job = Whole(at, () => ChangeSet.Apply(job, changes));
+        return new(job, version, history);
+    }
+
+    /// <summary>Reads a job with every entry of its log; gives their number.</summary>
+    /// <exception cref="RefusedException">Something of it is damaged; says where.</exception>
+    public int Prove(Guid id)
+    {
+        if (Open(id) is null)
+            throw RefusedException.Of("job", "The job has no content.");
+        using var connection = database.Connect();
+        return Entries(connection, id, "true", new()).Count;
+    }
+
+    /// <summary>What takes an entry back, in a job as it stands.</summary>
+    public ImmutableArray<Change> Reverse(Job job, long version)
+    {
+        using var connection = database.Connect();
+        var upgrade = new JobUpgrade.Log();
+        var entry = Entries(connection, job.Id, "version = $version", upgrade, ("$version", version));
+        if (entry.Count == 0)
+            throw Hurt(version, "is missing");
+        // An entry of an older version names sections that the job may have no more.
+        return [.. upgrade.Missing(job), .. ChangeSet.Reversed(entry[0].Changes)];
+    }
+
+    private static List<(long Version, ImmutableArray<Change> Changes)> Entries(
+        SqliteConnection connection,
+        Guid id,
+        string which,
+        JobUpgrade.Log upgrade,
+        params ReadOnlySpan<(string Name, object? Value)> parameters
+    ) =>
+        connection.Rows(
+            $"SELECT version, change_set, schema FROM job_log WHERE job_id = $id AND {which} ORDER BY version",
+            r => (r.GetInt64(0), Whole(r.GetInt64(0), () => upgrade.Changes(Changes(r.GetString(1)), r.GetInt32(2)))),
+            [("$id", id), .. parameters]
         );
-        for (var i = 0; i < log.Count; i++)
-            if (log[i].Version != i + 1)
-                throw Hurt(i + 1, "is missing");
-        if (snapshots[0].Version > log.Count)
-            throw Hurt(snapshots[0].Version, "is missing");
-        var job = upgrade.Completed(JobFile.Read(snapshots[0].Content));
-        foreach (var entry in log.Where(e => e.Version > snapshots[0].Version))
-            job = Whole(entry.Version, () => ChangeSet.Apply(job, entry.Changes));
-        return (job, log);
+
+    /// <summary>The entry that a command has made, if it has: its version, and the hash of the command.</summary>
+    public (long Version, byte[]? Hash)? Find(Guid job, Guid command)
+    {
+        using var connection = database.Connect();
+        var found = connection.Rows(
+            "SELECT version, command_hash FROM job_log WHERE job_id = $job AND command_id = $command",
+            r => (r.GetInt64(0), r.IsDBNull(1) ? null : (byte[])r[1]),
+            ("$job", job),
+            ("$command", command)
+        );
+        return found.Count == 0 ? null : found[0];
+    }
+
+    /// <summary>Who has last changed what stands at a path; null where that cannot be told.</summary>
+    public string? LastToChange(Guid job, string path)
+    {
+        using var connection = database.Connect();
+        return connection
+            .Rows(
+                "SELECT person FROM job_log WHERE job_id = $job AND instr(change_set, $path) > 0 ORDER BY version DESC LIMIT 1",
+                r => r.GetString(0),
+                ("$job", job),
+                ("$path", $"\"path\":\"{path}\"")
+            )
+            .FirstOrDefault();
     }
 
     /// <summary>Does something with an entry of the log, and says which it is where that cannot be done.</summary>
@@ -165,16 +232,16 @@ public sealed class JobStore(Database database)
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
         connection.Run(
-            "INSERT INTO job_log VALUES ($job, $version, $command, $name, $person, $at, $reverses, $changes, $answer, $schema)",
+            "INSERT INTO job_log (job_id, version, command_id, command_hash, name, person, at, reverses, change_set, schema) VALUES ($job, $version, $command, $hash, $name, $person, $at, $reverses, $changes, $schema)",
             ("$job", job.Id),
             ("$version", entry.Version),
             ("$command", entry.Command),
+            ("$hash", entry.Hash),
             ("$name", entry.Name),
             ("$person", entry.Person),
             ("$at", entry.At),
             ("$reverses", entry.Reverses),
             ("$changes", Written(entry.Changes)),
-            ("$answer", entry.Answer),
             ("$schema", JobFile.CurrentVersion)
         );
         connection.Run(

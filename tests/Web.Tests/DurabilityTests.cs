@@ -269,7 +269,7 @@ public class DurabilityTests
     }
 
     [Fact]
-    public async Task A_repeated_command_gets_the_first_answer_and_is_done_once()
+    public async Task A_repeated_command_is_done_once_and_another_under_its_id_is_refused()
     {
         using var folder = new TemporaryFolder();
         using var server = Server.Start(folder.Path);
@@ -293,8 +293,17 @@ public class DurabilityTests
             }
         );
         var again = await server.Do("addPlace", Fields(), id);
-        Assert.Equal(first.Body.ToJsonString(), again.Body.ToJsonString());
-        Assert.Equal(2, (long)(await server.Job())["version"]!);
+        Assert.Equal((200, 200), (first.Status, again.Status));
+        Assert.Equal((1, false), ((long)first.Body["version"]!, (bool)first.Body["reload"]!));
+        Assert.Equal((2, true), ((long)again.Body["version"]!, (bool)again.Body["reload"]!));
+        var other = Fields();
+        other["line"] = "Porch 7 x 5 x 8";
+        var refused = await server.Do("addPlace", other, id);
+        Assert.Equal(422, refused.Status);
+        Assert.Contains("Another command was given under that id", (string)refused.Body["title"]!);
+        var job = await server.Job();
+        Assert.Equal(2, (long)job["version"]!);
+        Assert.Single(job["places"]!.AsArray(), p => (string)p!["name"]! == "Porch");
     }
 
     [Fact]

@@ -43,7 +43,11 @@ public sealed class OlderDatabaseTests
                 );
                 Assert.Equal(Then("places"), Names("places", p => (string)p["name"]!));
                 Assert.Equal(Then("work"), Names("work", w => $"{w["section"]}: {w["name"]}"));
-                Assert.Equal((string?)state!["undo"], (string?)job["undo"]!["undo"]);
+                // What a redo had put back was called “redo” by that version; now it is called what it is.
+                if ((string?)state!["undo"] == "redo")
+                    Assert.Equal("fillCells", (string?)job["undo"]!["undo"]);
+                else
+                    Assert.Equal((string?)state["undo"], (string?)job["undo"]!["undo"]);
                 Assert.Equal((long)state["version"]!, (long)job["version"]!);
                 if (job["undo"]!["undo"] is null)
                     continue;

@@ -45,7 +45,7 @@ public static class JobEndpoints
             .WithMetadata(new BodyLimit(JobFile.MostBytes))
             .Accepts<byte[]>("application/json")
             .Produces<JobMade>();
-        jobs.MapGet("/{id:guid}", (Guid id, OpenJobs open) => View(open.Get(id)));
+        jobs.MapGet("/{id:guid}", (Guid id, OpenJobs open) => View(open.Get(id).Now));
         jobs.MapGet(
             "/{id:guid}/file",
             (Guid id, OpenJobs open) =>
@@ -54,19 +54,19 @@ public static class JobEndpoints
         jobs.MapPost(
                 "/{id:guid}/commands",
                 async (Guid id, Command command, OpenJobs open, Shelf shelf) =>
-                    Answered(await open.Get(id).Do(command, Owner, shelf.Find))
+                    Answered(await open.Do(id, job => job.Do(command, Owner, shelf.Find)))
             )
             .Produces<AnswerView>();
         jobs.MapPost(
                 "/{id:guid}/undo",
                 async (Guid id, ReverseRequest request, OpenJobs open) =>
-                    Answered(await open.Get(id).Undo(request.Id, Owner))
+                    Answered(await open.Do(id, job => job.Undo(request.Id, Owner)))
             )
             .Produces<AnswerView>();
         jobs.MapPost(
                 "/{id:guid}/redo",
                 async (Guid id, ReverseRequest request, OpenJobs open) =>
-                    Answered(await open.Get(id).Redo(request.Id, Owner))
+                    Answered(await open.Do(id, job => job.Redo(request.Id, Owner)))
             )
             .Produces<AnswerView>();
         jobs.MapPost(
@@ -117,7 +117,7 @@ public static class JobEndpoints
         );
     }
 
-    private static JobView View(OpenJob job) => new ViewOf(job.Estimate).Job(job.Version, job.UndoOf(Owner));
+    private static JobView View(JobState job) => new ViewOf(job.Estimate).Job(job.Version, job.UndoOf(Owner));
 
     internal static IResult Answered(string json) => Results.Text(json, "application/json");
 

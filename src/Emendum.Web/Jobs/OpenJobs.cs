@@ -7,10 +7,23 @@ using Emendum.Storage;
 
 namespace Emendum.Web.Jobs;
 
-/// <summary>The jobs in memory.</summary>
+/// <summary>The jobs in memory: those used last. Others leave, and are read from disk when they are asked for again.</summary>
 public sealed class OpenJobs(JobStore store)
 {
-    private readonly ConcurrentDictionary<Guid, Lazy<OpenJob?>> open = new();
+    /// <summary>Most jobs in memory.</summary>
+    public const int Most = 48;
+
+    /// <summary>Most of them with their workings, which take many times as much.</summary>
+    public const int MostRecorded = 8;
+
+    private readonly ConcurrentDictionary<Guid, Opening> open = new();
+    private long uses;
+
+    private sealed class Opening(Func<OpenJob?> job)
+    {
+        public Lazy<OpenJob?> Job { get; } = new(job);
+        public long Used { get; set; }
+    }
 
     /// <summary>A job, read from disk the first time.</summary>
     /// <exception cref="NotThereException">There is no such job.</exception>
@@ -20,7 +33,7 @@ public sealed class OpenJobs(JobStore store)
         OpenJob? job = null;
         try
         {
-            job = opening.Value;
+            job = opening.Job.Value;
         }
         finally
         {
@@ -28,7 +41,40 @@ public sealed class OpenJobs(JobStore store)
             if (job is null)
                 open.TryRemove(new(id, opening));
         }
+        opening.Used = Interlocked.Increment(ref uses);
+        MakeRoom();
         return job ?? throw new NotThereException("That job is not here.");
+    }
+
+    /// <summary>Does something to a job, which may have left memory since it was looked up.</summary>
+    public async Task<string> Do(Guid id, Func<OpenJob, Task<string>> edit)
+    {
+        while (true)
+        {
+            try
+            {
+                return await edit(Get(id));
+            }
+            catch (JobLeftException)
+            {
+                // It was not used for longest just now; it is read again.
+            }
+        }
+    }
+
+    private void MakeRoom()
+    {
+        if (open.Count <= MostRecorded)
+            return;
+        var byUse = open.Where(o => o.Value.Job is { IsValueCreated: true, Value: not null })
+            .OrderByDescending(o => o.Value.Used)
+            .Skip(MostRecorded)
+            .ToList();
+        foreach (var (_, opening) in byUse)
+            opening.Job.Value!.Forget();
+        foreach (var (id, opening) in byUse.Skip(Most - MostRecorded))
+            if (opening.Job.Value!.Leave())
+                open.TryRemove(new(id, opening));
     }
 
     /// <summary>Keeps a new job.</summary>
@@ -36,9 +82,8 @@ public sealed class OpenJobs(JobStore store)
     public void Create(Job job)
     {
         var estimate = Estimate.Of(job, Trace.Silent);
-        if (store.Has(job.Id))
+        if (!store.Create(job, OpenJob.Summary(estimate), DateTime.UtcNow))
             throw RefusedException.Of("id", "A job with that id is here already.");
-        store.Create(job, OpenJob.Summary(estimate), DateTime.UtcNow);
     }
 }
 

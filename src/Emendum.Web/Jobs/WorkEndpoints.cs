@@ -106,7 +106,10 @@ public static class WorkEndpoints
                     if (now.Id != entry)
                         throw RefusedException.Of("id", "The id of an entry does not change.");
                     return JobEndpoints.Answered(
-                        await open.Get(id).Do(new SetEntry(save.Id, was, now), JobEndpoints.Owner, shelf.Find)
+                        await open.Do(
+                            id,
+                            job => job.Do(new SetEntry(save.Id, was, now), JobEndpoints.Owner, shelf.Find)
+                        )
                     );
                 }
             )
@@ -132,7 +135,9 @@ public static class WorkEndpoints
                     // What the job could not take is not kept either.
                     Commands.Apply(job, take, e => e == entry ? pinned with { Version = keep.Was + 1 } : shelf.Find(e));
                     shelf.Save(pinned, keep.Was, JobEndpoints.Owner);
-                    return JobEndpoints.Answered(await open.Get(id).Do(take, JobEndpoints.Owner, shelf.Find));
+                    return JobEndpoints.Answered(
+                        await open.Do(id, job => job.Do(take, JobEndpoints.Owner, shelf.Find))
+                    );
                 }
             )
             .Produces<AnswerView>();

@@ -70,12 +70,20 @@ public static class JobUpgrade
         }
 
         /// <summary>The job with all sections that its log has ever named, so that whatever is taken back finds its own.</summary>
-        public Job Completed(Job job)
+        public Job Completed(Job job) => ChangeSet.Apply(job, Missing(job));
+
+        /// <summary>What makes the sections that were named and that a job does not have.</summary>
+        public ImmutableArray<Change> Missing(Job job)
         {
+            var made = ImmutableArray.CreateBuilder<Change>();
             foreach (var name in chain.OfType<From4>().Single().Names)
-                if (job.Section(Section.IdOf(name)) is null && !job.Sections.Any(s => s.Name == name))
-                    job = ChangeSet.Apply(job, [WorkInJob.Made(job, Section.IdOf(name), name)]);
-            return job;
+            {
+                if (job.Section(Section.IdOf(name)) is not null || job.Sections.Any(s => s.Name == name))
+                    continue;
+                made.Add(WorkInJob.Made(job, Section.IdOf(name), name));
+                job = ChangeSet.Apply(job, [made[^1]]);
+            }
+            return made.ToImmutable();
         }
     }
 
