@@ -15,7 +15,8 @@ import { WorkPage } from "./work/WorkPage";
 
 export function App() {
   return (
-    <BrowserRouter>
+    // At once: a key pressed right after a place was chosen is of that place.
+    <BrowserRouter useTransitions={false}>
       <div className="shell">
         <Rail />
         <Mishap>

@@ -129,8 +129,10 @@ public sealed class BackupTests : IDisposable
         async Task<string[]> Made()
         {
             using var server = Server.Start(In("data"));
+            using var patience = new CancellationTokenSource(TimeSpan.FromMinutes(2));
             while (true)
             {
+                patience.Token.ThrowIfCancellationRequested();
                 var view = (await server.Http.GetFromJsonAsync<JsonObject>("/api/backups"))!;
                 Assert.Equal("", (string)view["wrong"]!);
                 var names = view["backups"]!.AsArray().Select(b => (string)b!["name"]!).ToArray();

@@ -340,6 +340,28 @@ test("groups are cloned, renamed, folded and sorted by keys, and a row is dragge
   ).toPass();
 });
 
+test("a key pressed right after a place was chosen is of that place", async ({
+  page,
+}) => {
+  await newJob(page, "Knot", "Knot");
+  await measure(page, "Hall 12 x 6 x 8");
+  await measure(page, "Kitchen 12 x 10 x 8");
+  await measure(page, "Store 5 x 4 x 8");
+  await place(page, /^Hall/).click();
+  await saved(page);
+  // In one turn of the page, as on a busy machine.
+  await place(page, /^Kitchen/).evaluate(async (row) => {
+    (row as HTMLElement).click();
+    await Promise.resolve();
+    row.dispatchEvent(
+      new KeyboardEvent("keydown", { key: "Delete", bubbles: true }),
+    );
+  });
+  await expect(place(page, /^Kitchen/)).toHaveCount(0);
+  await expect(place(page, /^Hall/)).toHaveCount(1);
+  await expect(place(page, /^Store/)).toHaveCount(1);
+});
+
 test("a customer's schedule is held against our takeoff and differences are flagged", async ({
   page,
 }) => {

@@ -40,6 +40,13 @@ public sealed record Estimate(Reckoned Reckoned, ImmutableArray<PricedLine> Pric
     public Estimate If(Job other, IReadOnlyCollection<CellKey>? touched = null) =>
         Of(other, Trace.Silent, this, touched);
 
+    /// <summary>The same estimate, to be shown to the customer in another way.</summary>
+    public Estimate ShownAs(ProposalTerms proposal) =>
+        this with
+        {
+            Reckoned = Reckoned.For(Job with { Proposal = proposal }),
+        };
+
     /// <summary>The same for a job whose places have the measures that somebody gave.</summary>
     /// <exception cref="RefusedException">Something in it cannot be reckoned.</exception>
     public static Estimate Of(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) =>

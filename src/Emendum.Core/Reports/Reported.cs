@@ -22,7 +22,7 @@ public static class Reported
         Alternates.Of(estimate, trace);
         LineMoney.Of(estimate, trace);
         foreach (var detail in Enum.GetValues<Detail>())
-            Proposal.Of(Estimate.Of(job with { Proposal = job.Proposal with { Detail = detail } }, trace), trace);
+            Proposal.Of(estimate.ShownAs(job.Proposal with { Detail = detail }), trace);
         return (estimate, trace);
     }
 

@@ -11,10 +11,10 @@ namespace Emendum.Web.Jobs;
 public sealed class OpenJobs(JobStore store)
 {
     /// <summary>Most jobs in memory.</summary>
-    public const int Most = 48;
+    public const int Most = 32;
 
     /// <summary>Most of them with their workings, which take many times as much.</summary>
-    public const int MostRecorded = 8;
+    public const int MostRecorded = 4;
 
     private readonly ConcurrentDictionary<Guid, Opening> open = new();
     private long uses;
