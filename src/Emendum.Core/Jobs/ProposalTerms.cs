@@ -1,5 +1,3 @@
-using Emendum.Core.Figures;
-
 namespace Emendum.Core.Jobs;
 
 /// <summary>How finely the price is shown.</summary>

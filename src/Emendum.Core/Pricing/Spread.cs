@@ -1,6 +1,5 @@
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
-using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;

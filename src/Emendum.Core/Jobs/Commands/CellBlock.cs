@@ -1,9 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
-using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
-using Emendum.Core.Figures;
 using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Work;

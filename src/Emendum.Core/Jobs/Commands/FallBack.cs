@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
-using Emendum.Core.Places;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Emendum.Core.Book;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 

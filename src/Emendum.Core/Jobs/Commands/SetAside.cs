@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
-using Emendum.Core.Places;
 
 namespace Emendum.Core.Jobs;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
-using Emendum.Core.Places;
 
 namespace Emendum.Core.Jobs;
 

@@ -1,7 +1,5 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 

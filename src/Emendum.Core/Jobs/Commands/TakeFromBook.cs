@@ -1,8 +1,5 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
-using Emendum.Core.Figures;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;

@@ -2,7 +2,6 @@ using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;

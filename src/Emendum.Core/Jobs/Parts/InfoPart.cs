@@ -1,5 +1,3 @@
-using Emendum.Core.Book;
-using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;

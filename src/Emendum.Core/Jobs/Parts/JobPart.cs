@@ -1,9 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Emendum.Core.Book;
 using Emendum.Core.Json;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 
@@ -31,9 +28,6 @@ internal abstract class JobPart(string name)
     /// <summary>Checks what changes of it have touched, in the changed job.</summary>
     /// <exception cref="RefusedException">The first thing that is wrong.</exception>
     public virtual void CheckTouched(Job job, IReadOnlyList<Change> changes) => Check(job);
-
-    /// <summary>The path of something within it.</summary>
-    protected string Path(string at) => at.Length == 0 ? name : $"{name}/{at}";
 
     /// <summary>What stands at a path, after the name.</summary>
     protected string At(Change change) => change.Path.Length == name.Length ? "" : change.Path[(name.Length + 1)..];

@@ -1,7 +1,4 @@
 using System.Collections.Immutable;
-using Emendum.Core.Book;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Jobs;

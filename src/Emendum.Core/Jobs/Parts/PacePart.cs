@@ -1,9 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Emendum.Core.Book;
 using Emendum.Core.Json;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 

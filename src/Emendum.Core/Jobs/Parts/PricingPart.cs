@@ -1,6 +1,3 @@
-using Emendum.Core.Book;
-using Emendum.Core.Quantities;
-
 namespace Emendum.Core.Jobs;
 
 /// <summary>The terms a job is priced by.</summary>

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Emendum.Core.Book;
 
 namespace Emendum.Core.Jobs;
 

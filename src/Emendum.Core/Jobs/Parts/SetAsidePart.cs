@@ -1,6 +1,4 @@
 using System.Text.Json.Nodes;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 

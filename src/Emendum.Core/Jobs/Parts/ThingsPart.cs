@@ -1,8 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
-using Emendum.Core.Book;
-using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 

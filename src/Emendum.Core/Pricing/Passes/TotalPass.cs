@@ -1,5 +1,3 @@
-using Emendum.Core.Figures;
-
 namespace Emendum.Core.Pricing;
 
 /// <summary>What the customer pays.</summary>
