@@ -27,9 +27,26 @@ internal static class OpenedJobs
                 var (work, place) = (job.Work[i % job.Work.Length].Id, job.Places[i * 7 % job.Places.Length].Id);
                 var now =
                     job.Cells[new(work, place)].State == CellState.Included ? CellState.Excluded : CellState.Included;
-                var fill = new FillCells(Guid.CreateVersion7(), [work], [place], job.Seen([work], [place]), now);
+                var fill = new FillCells([work], [place], job.Seen([work], [place]), now);
                 (job, var changes) = Commands.Apply(job, fill, _ => null);
-                store.Commit(job, new(i, fill.Id, null, "fillCells", "the owner", "", null, changes), "");
+                store.Commit(
+                    [
+                        (
+                            job,
+                            new(
+                                i,
+                                Guid.CreateVersion7(),
+                                null,
+                                "fillCells",
+                                new("the owner", default),
+                                "",
+                                null,
+                                changes
+                            )
+                        ),
+                    ],
+                    ""
+                );
             }
             var times = new List<double>();
             for (var run = 0; run < 5; run++)

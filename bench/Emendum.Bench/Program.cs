@@ -1,4 +1,4 @@
-// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened]
+// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load]
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
@@ -22,6 +22,13 @@ Console.WriteLine("| --- | --- | --- |");
 if (args is [var only, "opened"])
 {
     await Opened(only);
+    return 0;
+}
+
+// Only many editors at once.
+if (args is [var server, "load"])
+{
+    await Editors(server);
     return 0;
 }
 Process.GetCurrentProcess().ProcessorAffinity = 1;
@@ -87,6 +94,7 @@ Row(
     "median under 15 ms, p95 under 50 ms"
 );
 await Opened(args[0]);
+await Editors(args[0]);
 var (preview, taken, searches) = await Book(args[0]);
 Row(
     "10,000 rows brought into the Book over HTTP: to the preview; taken",
@@ -113,6 +121,35 @@ static async Task Opened(string server)
         "under 500 MB"
     );
 }
+
+static async Task Editors(string server)
+{
+    foreach (var (thought, seconds, aim) in new[] { (3.0, 60, "p95 150 ms, no errors"), (0.0, 30, "reported") })
+    {
+        var job = BigJob.Of(500, 10);
+        var result = await WithServer(
+            server,
+            async (http, _) =>
+            {
+                await Import(http, job);
+                return await Load.Run(http, job, 50, seconds, thought);
+            }
+        );
+        Row(
+            $"50 editors on one job of 5,000 lines for {seconds} s, {(thought > 0 ? $"{thought:0} s of thought between edits" : "as fast as it goes")}; all on this machine",
+            result.ToString(),
+            aim
+        );
+    }
+}
+
+static async Task Import(HttpClient http, Job job) =>
+    (
+        await http.PostAsync(
+            "/api/jobs/import",
+            new ByteArrayContent(JobFile.Write(job)) { Headers = { { "content-type", "application/json" } } }
+        )
+    ).EnsureSuccessStatusCode();
 
 static void Row(string what, string measured, string aim) => Console.WriteLine($"| {what} | {measured} | {aim} |");
 
@@ -244,24 +281,24 @@ static Task<double[]> Edits(Job job, string server) =>
         server,
         async (http, _) =>
         {
-            (
-                await http.PostAsync(
-                    "/api/jobs/import",
-                    new ByteArrayContent(JobFile.Write(job)) { Headers = { { "content-type", "application/json" } } }
-                )
-            ).EnsureSuccessStatusCode();
-            var times = new List<double>();
+            await Import(http, job);
+            var (times, window) = (new List<double>(), Guid.CreateVersion7());
             for (var i = 0; i < 400; i++)
             {
                 var (work, place) = (job.Work[i % job.Work.Length], job.Places[i * 7 % job.Places.Length]);
                 var body = new JsonObject
                 {
-                    ["type"] = "fillCells",
                     ["id"] = Guid.CreateVersion7().ToString(),
-                    ["state"] = "excluded",
-                    ["work"] = new JsonArray(work.Id.ToString()),
-                    ["places"] = new JsonArray(place.Id.ToString()),
-                    ["was"] = "i",
+                    ["base"] = i,
+                    ["client"] = window.ToString(),
+                    ["command"] = new JsonObject
+                    {
+                        ["type"] = "fillCells",
+                        ["state"] = "excluded",
+                        ["work"] = new JsonArray(work.Id.ToString()),
+                        ["places"] = new JsonArray(place.Id.ToString()),
+                        ["was"] = "i",
+                    },
                 };
                 var watch = Stopwatch.StartNew();
                 (await http.PostAsJsonAsync($"/api/jobs/{job.Id}/commands", body)).EnsureSuccessStatusCode();

@@ -1,11 +1,18 @@
 using Emendum.Core;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
+using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
 
 /// <summary>The firm, with what its new jobs start with.</summary>
-public sealed record Company(string Name, string Address, string Currency, UnitSystem Units, string Deduct)
+/// <param name="Name">Its name.</param>
+/// <param name="Address">Its address.</param>
+/// <param name="Currency">ISO 4217.</param>
+/// <param name="Units">Of new jobs.</param>
+/// <param name="Deduct">Deduction rule of new jobs.</param>
+/// <param name="Zone">In which its days begin, as the IANA database names it.</param>
+public sealed record Company(string Name, string Address, string Currency, UnitSystem Units, string Deduct, string Zone)
 {
     /// <summary>Refuses what a firm cannot be.</summary>
     public void Check()
@@ -30,26 +37,31 @@ public sealed class CompanyStore(Database database)
     public Company? Get()
     {
         using var connection = database.Connect();
-        return connection
+        return Get(connection);
+    }
+
+    private static Company? Get(SqliteConnection connection) =>
+        connection
             .Rows(
-                "SELECT name, address, currency, units, deduct FROM company",
+                "SELECT name, address, currency, units, deduct, zone FROM company",
                 r => new Company(
                     r.GetString(0),
                     r.GetString(1),
                     r.GetString(2),
                     Enum.Parse<UnitSystem>(r.GetString(3)),
-                    r.GetString(4)
+                    r.GetString(4),
+                    r.GetString(5)
                 )
             )
             .FirstOrDefault();
-    }
 
     /// <summary>Sets the firm up.</summary>
     public void Create(Company company, int nextNumber)
     {
         using var connection = database.Connect();
         connection.Run(
-            "INSERT INTO company VALUES (1, $name, $address, $currency, $units, $next, $deduct)",
+            "INSERT INTO company (one, name, address, currency, units, next_number, deduct, zone) VALUES (1, $name, $address, $currency, $units, $next, $deduct, $zone)",
+            ("$zone", company.Zone),
             ("$deduct", company.Deduct),
             ("$name", company.Name),
             ("$address", company.Address),
@@ -59,20 +71,25 @@ public sealed class CompanyStore(Database database)
         );
     }
 
-    /// <summary>Changes the firm.</summary>
+    /// <summary>Changes the firm as it stands to what <paramref name="change"/> makes of it; nobody else does meanwhile.</summary>
     /// <exception cref="RefusedException">With the field.</exception>
-    public void Put(Company company)
+    public Company Change(Func<Company?, Company> change)
     {
-        company.Check();
         using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        var company = change(Get(connection));
+        company.Check();
         connection.Run(
-            "UPDATE company SET name = $name, address = $address, currency = $currency, units = $units, deduct = $deduct",
+            "UPDATE company SET name = $name, address = $address, currency = $currency, units = $units, deduct = $deduct, zone = $zone",
+            ("$zone", company.Zone),
             ("$name", company.Name),
             ("$address", company.Address),
             ("$currency", company.Currency),
             ("$units", company.Units.ToString()),
             ("$deduct", company.Deduct)
         );
+        transaction.Commit();
+        return company;
     }
 
     /// <summary>Takes the next job number.</summary>

@@ -26,7 +26,7 @@ public sealed record JobRow(
 /// <param name="Command">Id of the command.</param>
 /// <param name="Hash">SHA-256 of the command; null for one from before there were any.</param>
 /// <param name="Name">What the command is called; <c>undo</c> and <c>redo</c> reverse another entry.</param>
-/// <param name="Person">Who.</param>
+/// <param name="By">Who, and in which window.</param>
 /// <param name="At">When, UTC.</param>
 /// <param name="Reverses">The version it takes back.</param>
 /// <param name="Changes">What it changed.</param>
@@ -35,7 +35,7 @@ public sealed record LogEntry(
     Guid Command,
     byte[]? Hash,
     string Name,
-    string Person,
+    Author By,
     string At,
     long? Reverses,
     ImmutableArray<Change> Changes
@@ -113,16 +113,24 @@ public sealed class JobStore(Database database)
             return null;
         var (history, version) = (History.Empty, 0L);
         foreach (
-            var (at, name, person, changed) in connection.Rows(
-                "SELECT version, name, person, change_set <> '[]' FROM job_log WHERE job_id = $id ORDER BY version",
-                r => (r.GetInt64(0), r.GetString(1), r.GetString(2), r.GetBoolean(3)),
+            var (at, name, by, reverses, changed) in connection.Rows(
+                "SELECT version, name, person, client, reverses, change_set <> '[]' FROM job_log WHERE job_id = $id ORDER BY version",
+                r =>
+                    (
+                        r.GetInt64(0),
+                        r.GetString(1),
+                        // From before windows were told apart: they were all one.
+                        new Author(r.GetString(2), r.IsDBNull(3) ? Guid.Empty : r.GetGuid(3)),
+                        r.IsDBNull(4) ? (long?)null : r.GetInt64(4),
+                        r.GetBoolean(5)
+                    ),
                 ("$id", id)
             )
         )
         {
             if (at != ++version)
                 throw Hurt(version, "is missing");
-            history = Whole(at, () => history.With(at, name, person, changed));
+            history = Whole(at, () => history.With(at, name, by, reverses, changed));
         }
         var (from, content) = snapshots[0];
         if (from > version)
@@ -183,18 +191,17 @@ public sealed class JobStore(Database database)
         return found.Count == 0 ? null : found[0];
     }
 
-    /// <summary>Who has last changed what stands at a path; null where that cannot be told.</summary>
-    public string? LastToChange(Guid job, string path)
+    /// <summary>Who has last changed what stands at a path, and in which window; null where that cannot be told.</summary>
+    public Author? LastToChange(Guid job, string path)
     {
         using var connection = database.Connect();
-        return connection
-            .Rows(
-                "SELECT person FROM job_log WHERE job_id = $job AND instr(change_set, $path) > 0 ORDER BY version DESC LIMIT 1",
-                r => r.GetString(0),
-                ("$job", job),
-                ("$path", $"\"path\":\"{path}\"")
-            )
-            .FirstOrDefault();
+        var found = connection.Rows(
+            "SELECT person, client FROM job_log WHERE job_id = $job AND instr(change_set, $path) > 0 ORDER BY version DESC LIMIT 1",
+            r => new Author(r.GetString(0), r.IsDBNull(1) ? Guid.Empty : r.GetGuid(1)),
+            ("$job", job),
+            ("$path", $"\"path\":\"{path}\"")
+        );
+        return found.Count == 0 ? null : found[0];
     }
 
     /// <summary>Does something with an entry of the log, and says which it is where that cannot be done.</summary>
@@ -226,31 +233,42 @@ public sealed class JobStore(Database database)
             $"The log of this job is damaged: edit {version} {how}. The other jobs are not touched by that; this one can be had back from a backup (emendum restore FILE)."
         );
 
-    /// <summary>Puts one edit on disk: its log entry and what the list shows. Returns when it is durable.</summary>
-    public void Commit(Job job, LogEntry entry, string summary)
+    /// <summary>Puts edits of one job on disk, all or none: their entries in the log, and what the list shows once they are made. Returns when they are durable.</summary>
+    /// <param name="edits">At least one, each with the job as it left it.</param>
+    /// <param name="summary">What the list says of the job now.</param>
+    public void Commit(IReadOnlyList<(Job Job, LogEntry Entry)> edits, string summary)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
+        foreach (var (job, entry) in edits)
+            Append(connection, job, entry);
+        var (last, at) = (edits[^1].Job, edits[^1].Entry.At);
         connection.Run(
-            "INSERT INTO job_log (job_id, version, command_id, command_hash, name, person, at, reverses, change_set, schema) VALUES ($job, $version, $command, $hash, $name, $person, $at, $reverses, $changes, $schema)",
+            "UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
+            ("$name", last.Info.Name),
+            ("$customer", last.Info.Customer),
+            ("$at", at),
+            ("$summary", summary),
+            ("$job", last.Id)
+        );
+        transaction.Commit();
+    }
+
+    private static void Append(SqliteConnection connection, Job job, LogEntry entry)
+    {
+        connection.Run(
+            "INSERT INTO job_log (job_id, version, command_id, command_hash, name, person, client, at, reverses, change_set, schema) VALUES ($job, $version, $command, $hash, $name, $person, $client, $at, $reverses, $changes, $schema)",
             ("$job", job.Id),
             ("$version", entry.Version),
             ("$command", entry.Command),
             ("$hash", entry.Hash),
             ("$name", entry.Name),
-            ("$person", entry.Person),
+            ("$person", entry.By.Person),
+            ("$client", entry.By.Client),
             ("$at", entry.At),
             ("$reverses", entry.Reverses),
             ("$changes", Written(entry.Changes)),
             ("$schema", JobFile.CurrentVersion)
-        );
-        connection.Run(
-            "UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
-            ("$name", job.Info.Name),
-            ("$customer", job.Info.Customer),
-            ("$at", entry.At),
-            ("$summary", summary),
-            ("$job", job.Id)
         );
         foreach (
             var change in entry.Changes.Where(c =>
@@ -260,7 +278,6 @@ public sealed class JobStore(Database database)
             Pin(connection, job.Id, change.Path[5..]);
         if (entry.Version % EntriesBetweenSnapshots == 0)
             Snapshot(connection, job, entry.Version);
-        transaction.Commit();
     }
 
     /// <summary>Change sets longer than this many bytes are kept compressed: a fill of a whole grid says the same of every cell.</summary>

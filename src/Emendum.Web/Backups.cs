@@ -16,6 +16,7 @@ public sealed class Backups(
     DataFolder folder,
     SettingStore settings,
     TimeProvider time,
+    FirmDay day,
     ILogger<Backups> log
 ) : BackgroundService
 {
@@ -49,7 +50,7 @@ public sealed class Backups(
         } while (await timer.WaitForNextTickAsync(stoppingToken));
     }
 
-    private DateOnly Today => DateOnly.FromDateTime(time.GetUtcNow().UtcDateTime);
+    private DateOnly Today => day.Today;
 
     private string FileOf(DateOnly day) =>
         Path.Combine(path, Prefix + day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) + ".db");
@@ -98,10 +99,10 @@ public sealed class Backups(
 
     /// <summary>Sets how many are kept.</summary>
     /// <exception cref="RefusedException">Naming the field.</exception>
-    public BackupsView Set(BackupPlan plan)
+    public BackupsView Set(Save<BackupPlan> save)
     {
-        plan.Check();
-        settings.Put(BackupPlan.Setting, plan);
+        save.Now.Check();
+        settings.Change<BackupPlan>(BackupPlan.Setting, stands => save.Onto(stands ?? BackupPlan.Starting));
         return View();
     }
 
@@ -130,6 +131,6 @@ public static class BackupEndpoints
     {
         app.MapGet("/api/backups", (Backups backups) => backups.View());
         app.MapPost("/api/backups", (Backups backups) => backups.Make());
-        app.MapPut("/api/backups/plan", (BackupPlan plan, Backups backups) => backups.Set(plan));
+        app.MapPut("/api/backups/plan", (Save<BackupPlan> save, Backups backups) => backups.Set(save));
     }
 }

@@ -32,23 +32,27 @@ public static class CompanyEndpoints
         app.MapGet("/api/company", (CompanyStore companies) => companies.Get());
         app.MapPut(
             "/api/company",
-            (Company company, CompanyStore companies) =>
-            {
-                companies.Put(company);
-                return company;
-            }
+            (Save<Company> save, CompanyStore companies) =>
+                companies.Change(current =>
+                {
+                    FirmDay.Check(save.Now.Zone);
+                    return save.Onto(current);
+                })
         );
+        app.MapGet("/api/company/zones", () => FirmDay.Zones);
         app.MapGet(
             "/api/company/usual-sizes",
             (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes
         );
         app.MapPut(
             "/api/company/usual-sizes",
-            (UsualSizes sizes, SettingStore settings) =>
+            (Save<UsualSizes> save, SettingStore settings) =>
             {
-                sizes.Check();
-                settings.Put(UsualSizes.Setting, sizes);
-                return sizes;
+                save.Now.Check();
+                return settings.Change<UsualSizes>(
+                    UsualSizes.Setting,
+                    stands => save.Onto(stands ?? StarterPlaces.Sizes)
+                );
             }
         );
         app.MapGet(
@@ -57,11 +61,13 @@ public static class CompanyEndpoints
         );
         app.MapPut(
             "/api/company/usual-places",
-            (UsualPlaces places, SettingStore settings, Shelf shelf) =>
+            (Save<UsualPlaces> save, SettingStore settings, Shelf shelf) =>
             {
-                places.Check(entry => shelf.Find(entry) is WorkEntry);
-                settings.Put(UsualPlaces.Setting, places);
-                return places;
+                save.Now.Check(entry => shelf.Find(entry) is WorkEntry);
+                return settings.Change<UsualPlaces>(
+                    UsualPlaces.Setting,
+                    stands => save.Onto(stands ?? StarterPlaces.Lists)
+                );
             }
         );
         app.MapGet("/api/company/rules", () => DeductionRule.All.Select(Jobs.ViewOf.Rule));
@@ -114,11 +120,7 @@ public static class CompanyEndpoints
         app.MapGet("/api/customers", (CustomerStore customers) => customers.List());
         app.MapPut(
             "/api/customers/{id:guid}",
-            (Guid id, Customer customer, CustomerStore customers) =>
-            {
-                customers.Put(customer with { Id = id });
-                return customer with { Id = id };
-            }
+            (Guid id, Save<Customer> save, CustomerStore customers) => customers.Change(id, save.Onto)
         );
     }
 }

@@ -10,13 +10,13 @@ public static class FirstStart
 {
     /// <summary>The firm and its Book, and with <paramref name="demo"/> the demo jobs, each where it is not there yet: an older version may have been stopped half way. Does nothing where
     /// there is a firm.</summary>
-    public static void Fill(Database database, bool demo)
+    public static void Fill(Database database, bool demo, TimeProvider time)
     {
         var (companies, book, jobs) = (new CompanyStore(database), new BookStore(database), new JobStore(database));
         if (companies.Get() is not null)
             return;
         var there = book.List().Select(e => e.Id).ToHashSet();
-        book.Add(StarterBook.Entries.Where(e => !there.Contains(e.Id)), "the owner", DateTime.UtcNow);
+        book.Add(StarterBook.Entries.Where(e => !there.Contains(e.Id)), "the owner", time.GetUtcNow().UtcDateTime);
         if (demo)
         {
             Guid Customer(int number, string name, string address, string email, string phone)
@@ -53,13 +53,20 @@ public static class FirstStart
                 "kiln@marrow-street.example",
                 "555 0166"
             );
-            var today = DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+            var today = FirmDay.Write(FirmDay.In(FirmDay.OfThisMachine, time.GetUtcNow()));
             foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, today))
                 if (!jobs.Has(job.Id))
-                    new OpenJobs(jobs).Create(job);
+                    new OpenJobs(jobs, time, new()).Create(job);
         }
         companies.Create(
-            new("Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", UnitSystem.Feet, "net"),
+            new(
+                "Larkspur & Pell Finishing",
+                "7 Ropewalk, Port Ennis",
+                "USD",
+                UnitSystem.Feet,
+                "net",
+                FirmDay.OfThisMachine
+            ),
             2042
         );
     }

@@ -13,14 +13,15 @@ var builder = WebApplication.CreateBuilder(args);
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.AspNetCore.Diagnostics", LogLevel.Error);
 var port = builder.Configuration.GetValue("port", 5080);
+var time = TimeProvider.System;
 DataFolder folder;
 Database database;
 try
 {
     folder = DataFolder.Hold(builder.Configuration["data"] ?? DataFolder.Usual);
     var demo = builder.Configuration.GetValue("demo", true);
-    database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, demo));
-    FirstStart.Fill(database, demo);
+    database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, demo, time));
+    FirstStart.Fill(database, demo, time);
     foreach (var entry in new BookStore(database).Unread())
         Console.Error.WriteLine(
             $"The Book's entry {entry} cannot be read and is left out. It is still in the database; a backup may have it whole."
@@ -35,20 +36,25 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.Listen(IPAddress.Loopback, port);
     kestrel.AddServerHeader = false;
+    kestrel.Limits.MaxConcurrentUpgradedConnections = Live.MostConnections;
 });
 builder.Services.ConfigureHttpJsonOptions(json => CoreJson.Apply(json.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
-builder.Services.AddSingleton(database).AddSingleton(folder).AddSingleton(TimeProvider.System);
+builder.Services.AddSignalR();
+builder.Services.AddSingleton(database).AddSingleton(folder).AddSingleton(time);
 builder
     .Services.AddSingleton<JobStore>()
     .AddSingleton<CustomerStore>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()
+    .AddSingleton<Watchers>()
     .AddSingleton<OpenJobs>()
+    .AddSingleton<Live>()
+    .AddSingleton<FirmDay>()
     .AddSingleton<Shelf>()
     .AddSingleton<Backups>()
     .AddHostedService(services => services.GetRequiredService<Backups>())
@@ -74,6 +80,8 @@ api.MapBackups();
 api.MapJobs();
 api.MapTables();
 api.MapBook();
+app.MapHub<LiveHub>(LiveHub.Path);
+app.Services.GetRequiredService<OpenJobs>().Moved += app.Services.GetRequiredService<Live>().Tell;
 app.Map("/api/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
 
 try

@@ -41,6 +41,7 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
                         ("field", conflict.Field),
                         ("current", conflict.Current)
                     ),
+                    BusyException busy => Write(context, 503, busy.Message),
                     NotThereException missing => Write(context, 404, missing.Message),
                     BadHttpRequestException { InnerException: PlainJsonException plain } => Write(
                         context,

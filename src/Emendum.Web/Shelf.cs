@@ -8,7 +8,7 @@ using Emendum.Web.Jobs;
 namespace Emendum.Web;
 
 /// <summary>The Book in memory, and the one way in which it changes. What is answered is on disk.</summary>
-public sealed class Shelf(BookStore store)
+public sealed class Shelf(BookStore store, TimeProvider time)
 {
     private readonly Lock writing = new();
     private volatile State? state;
@@ -88,7 +88,7 @@ public sealed class Shelf(BookStore store)
             if (versions.Length == 1 && Find(versions[0].Id) is not null)
                 foreach (var user in UsedBy(versions[0].Id))
                     CheckUser(user, changed, versions[0]);
-            store.Add(versions, person, DateTime.UtcNow);
+            store.Add(versions, person, time.GetUtcNow().UtcDateTime);
             state = Of(changed);
         }
     }
@@ -125,7 +125,7 @@ public sealed class Shelf(BookStore store)
                     "",
                     $"{entry.Name} is used by {string.Join(", ", users.Take(4))}{(users.Length > 4 ? $" and {users.Length - 4} more" : "")}. Archive it instead, or change them first."
                 );
-            store.Delete(id, person, DateTime.UtcNow);
+            store.Delete(id, person, time.GetUtcNow().UtcDateTime);
             state = Of(Now.Entries.Remove(id));
         }
     }

@@ -144,18 +144,14 @@ public class BookChecksTests
         var (job, work, _) = Sample.With("R 20 x 10 x 10", [], StarterBook.Id(111));
         var before = Sample.Reckon(job).Price.BeforeTax.V;
         // The Book is empty now; the job has its own.
-        job = Commands.Apply(job, new SetWork(Sample.NewId(), work, "coats", 2, 1), _ => null).Job;
-        job = Commands.Apply(job, new SetWork(Sample.NewId(), work, "coats", 1, 2), _ => null).Job;
+        job = Commands.Apply(job, new SetWork(work, "coats", 2, 1), _ => null).Job;
+        job = Commands.Apply(job, new SetWork(work, "coats", 1, 2), _ => null).Job;
         Assert.Equal(before, Sample.Reckon(job).Price.BeforeTax.V);
         Assert.Contains(
             "not in the Book any more",
             Assert
                 .Throws<RefusedException>(() =>
-                    Commands.Apply(
-                        job,
-                        new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(120), null),
-                        _ => null
-                    )
+                    Commands.Apply(job, new AddWork(Sample.NewId(), StarterBook.Id(120), null), _ => null)
                 )
                 .Message
         );

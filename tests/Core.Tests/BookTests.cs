@@ -392,11 +392,10 @@ public class BookTests
         JsonNode? Json<T>(T value) => System.Text.Json.JsonSerializer.SerializeToNode(value, CoreJson.Options);
         // 18 m of wall: 54 m² in all, 18 m² in the dado.
         Assert.Equal(5.4m, Hours());
-        job = job.Do(new SetConditions(Sample.NewId(), [], [onJob.Id]), book);
+        job = job.Do(new SetConditions([], [onJob.Id]), book);
         Assert.Equal(5.4m * 1.1m, Hours());
         job = job.Do(
             new SetPlaces(
-                Sample.NewId(),
                 "conditions",
                 [
                     new(
@@ -465,8 +464,7 @@ public class BookTests
         // Three rooms of 4 m²: 12 h are two days of 8 h, not three; 1.5 visits are two. Two work items are rounded each.
         var (job, _, _) = Sample.With("R 2 x 2 x 2 x3", book, one.Id, UnitSystem.Metres);
         var second = Sample.NewId();
-        job = job.Do(new AddWork(Sample.NewId(), second, two.Id, null), book)
-            .Fill(second, [job.Places[0].Id], CellState.Included);
+        job = job.Do(new AddWork(second, two.Id, null), book).Fill(second, [job.Places[0].Id], CellState.Included);
         var reckoning = Sample.Reckon(job);
         (decimal, decimal) Paid(string name) =>
             reckoning.Reckoned.Costs.Equipment.Single(e => e.Equipment.Name == name) is var e
@@ -556,7 +554,7 @@ public class BookTests
         );
         var rate = Sample.Rate(Measure.FloorArea, role, paint, "10 m² per h");
         var (job, work, place) = Sample.With("R 5 x 4 x 3", [role, paint, rate], rate.Id, UnitSystem.Metres);
-        job = job.Do(new SetWork(Sample.NewId(), work, "supply", "we", "customerMaterial"));
+        job = job.Do(new SetWork(work, "supply", "we", "customerMaterial"));
         var labourOnly = Sample.Reckon(job);
         Assert.Equal(
             (2m, 0m),
@@ -672,7 +670,7 @@ public class BookTests
             0.5m
         );
         var (job, _, _) = Sample.With("R 10 x 6 x 3", [role, rate, setUp], rate.Id, UnitSystem.Metres);
-        job = job.Do(new SetCrew(Sample.NewId(), "setUp", null, setUp.Id.ToString()), setUp);
+        job = job.Do(new SetCrew("setUp", null, setUp.Id.ToString()), setUp);
         var reckoning = Sample.Reckon(job);
         // 60 h by three people of eight hours are 2.5, so three days: 3 · (30 + 15) min · 3 people = 6.75 h; 30 km at 0.50.
         Assert.Equal(

@@ -25,7 +25,7 @@ public class FindingsTests
         Sample.With("Study 12 x 10 x 8; door 3 x 6'8", [], StarterBook.Id(111));
 
     private static Job Add(Job job, string line, string group = "") =>
-        job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, group, null));
+        job.Do(new AddPlace(Sample.NewId(), line, group, null));
 
     [Fact]
     public void A_plain_job_has_nothing_to_check() => Assert.Empty(Of(Quiet().Job));
@@ -57,12 +57,12 @@ public class FindingsTests
     {
         var (job, _, place) = Quiet();
         var windows = Sample.NewId();
-        job = job.Do(new AddWork(Sample.NewId(), windows, StarterBook.Id(131), null));
+        job = job.Do(new AddWork(windows, StarterBook.Id(131), null));
         Assert.Equal(["nowhere"], Kinds(job));
         job = job.Fill(windows, [place], CellState.Included);
         Assert.Equal(["noMeasure"], Kinds(job));
         // What a sum is allowed for needs no measure.
-        Assert.Empty(Kinds(job.Do(new SetWork(Sample.NewId(), windows, "allowance", null, "90"))));
+        Assert.Empty(Kinds(job.Do(new SetWork(windows, "allowance", null, "90"))));
     }
 
     [Theory]
@@ -74,9 +74,7 @@ public class FindingsTests
         var (job, _, place) = Quiet();
         Assert.Equal(
             far ? ["typed"] : [],
-            Kinds(
-                job.Do(new SetMeasure(Sample.NewId(), place, "floorArea", null, new(Kind.Area, typed, UnitSystem.Feet)))
-            )
+            Kinds(job.Do(new SetMeasure(place, "floorArea", null, new(Kind.Area, typed, UnitSystem.Feet))))
         );
     }
 
@@ -98,7 +96,7 @@ public class FindingsTests
     {
         var (job, work, _) = Sample.With("Study 12 x 10 x 8", [], StarterBook.Id(2230));
         Assert.Equal(["hazard"], Kinds(job));
-        Assert.Empty(Kinds(job.Do(new SetWork(Sample.NewId(), work, "hazardAnswer", "", "none found"))));
+        Assert.Empty(Kinds(job.Do(new SetWork(work, "hazardAnswer", "", "none found"))));
     }
 
     [Theory]
@@ -116,7 +114,7 @@ public class FindingsTests
     public void A_rate_far_from_others_of_its_kind()
     {
         var (job, work, _) = Quiet();
-        Job Pace(string pace) => job.Do(new SetWork(Sample.NewId(), work, "pace", null, pace));
+        Job Pace(string pace) => job.Do(new SetWork(work, "pace", null, pace));
         Assert.Contains("rate", Kinds(Pace("9.5 ft² per h")));
         Assert.Equal(["rate"], Kinds(Pace("30 ft² per h")));
         Assert.Empty(Kinds(Pace("80 ft² per h")));
@@ -160,9 +158,7 @@ public class FindingsTests
         var (job, _, _) = Sample.With("Hall 60 x 40 x 12", [], StarterBook.Id(111));
         Assert.Equal(["equipment"], Kinds(job));
         var tower = Sample.NewId();
-        var with = job.Do(
-            new AddWork(Sample.NewId(), tower, StarterBook.Id(121), null) { Places = [job.Places[0].Id] }
-        );
+        var with = job.Do(new AddWork(tower, StarterBook.Id(121), null) { Places = [job.Places[0].Id] });
         Assert.Empty(Kinds(with));
     }
 
@@ -171,19 +167,14 @@ public class FindingsTests
     {
         var job = Add(Quiet().Job, "Loft 9 x 9 x 7");
         var key = Of(job).Single().Key;
-        var aside = job.Do(new Jobs.SetAside(Sample.NewId(), key, "", "next year"));
+        var aside = job.Do(new Jobs.SetAside(key, "", "next year"));
         Assert.Equal("next year", Of(JobFile.Read(JobFile.Write(aside))).Single().Reason);
-        Assert.Throws<ConflictException>(() => aside.Do(new Jobs.SetAside(Sample.NewId(), key, "", "never")));
-        Assert.Equal(
-            JobFile.Write(job),
-            JobFile.Write(aside.Do(new Jobs.SetAside(Sample.NewId(), key, "next year", "")))
-        );
+        Assert.Throws<ConflictException>(() => aside.Do(new Jobs.SetAside(key, "", "never")));
+        Assert.Equal(JobFile.Write(job), JobFile.Write(aside.Do(new Jobs.SetAside(key, "next year", ""))));
         Assert.Equal(
             "reason",
             Assert
-                .Throws<RefusedException>(() =>
-                    job.Do(new Jobs.SetAside(Sample.NewId(), key, "", new string('x', 301)))
-                )
+                .Throws<RefusedException>(() => job.Do(new Jobs.SetAside(key, "", new string('x', 301))))
                 .Refusal.Field
         );
     }

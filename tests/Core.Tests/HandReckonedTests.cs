@@ -42,8 +42,7 @@ public class HandReckonedTests
     {
         var (job, first, place) = Sample.With("R 10 x 10 x 8", [entry, .. book], entry.Id);
         var second = Sample.NewId();
-        job = job.Do(new AddWork(Sample.NewId(), second, entry.Id, null))
-            .Do(new FillCells(Sample.NewId(), [second], [place], ".", CellState.Included));
+        job = job.Do(new AddWork(second, entry.Id, null)).Do(new FillCells([second], [place], ".", CellState.Included));
         return (job, first, second, place);
     }
 
@@ -164,7 +163,7 @@ public class HandReckonedTests
         var rate = Sample.Rate(Measure.FloorArea, role, null, "100 ft² per h");
         var setUp = new SetUp(Sample.NewId(), 1, "Van", role.Id, 15, TravelPer.Visit, 10, DistanceUnit.Mile, 20, 2);
         var (job, work, place) = Sample.With("R 10 x 10 x 8", [role, rate], rate.Id);
-        job = job.Do(new SetCrew(Sample.NewId(), "setUp", null, setUp.Id.ToString()), [setUp, role]);
+        job = job.Do(new SetCrew("setUp", null, setUp.Id.ToString()), [setUp, role]);
         var reckoning = Sample.Reckon(job.Set<Supply?>(work, place, "supply", supply));
         Assert.Equal(cost, reckoning.Price.Direct.V);
         Assert.Equal(supply == Supply.Customer ? 0 : 1, reckoning.Reckoned.Costs.Charges.Length);

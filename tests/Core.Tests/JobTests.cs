@@ -88,48 +88,28 @@ public class JobTests
         {
             0 => new AddPlace(
                 Sample.NewId(),
-                Sample.NewId(),
                 $"New {random.Next(5, 30)} x {random.Next(5, 30)} x 9; door 3 x 7",
                 Any(new[] { "Ground floor", "Attic" }),
                 random.Next(2) == 0 ? null : place.Id
             ),
             1 => new RemeasurePlace(
-                Sample.NewId(),
                 place.Id,
                 place.Line,
                 $"{place.Name} {random.Next(5, 30)}'{random.Next(12)} x 12 x 9 x{random.Next(1, 4)}"
             ),
-            2 => new RemovePlaces(Sample.NewId(), [place.Id]),
-            3 => new AddWork(
-                Sample.NewId(),
-                Sample.NewId(),
-                StarterBook.Id(Any(new[] { 100, 111, 120, 130, 133, 141, 121 })),
-                null
-            ),
-            4 when job.Work.Length > 4 => new RemoveWork(Sample.NewId(), item.Id),
-            5 => new SetDeduction(Sample.NewId(), job.Deduct, Any(DeductionRule.All).Name),
-            6 => new SetPricing(
-                Sample.NewId(),
-                "overhead",
-                Rounding.Text(job.Pricing.Overhead),
-                Rounding.Text(random.Next(0, 40))
-            ),
-            7 => new SetWork(Sample.NewId(), item.Id, "colour", item.Colour, Any(new[] { "", "Tern", "Slate" })),
+            2 => new RemovePlaces([place.Id]),
+            3 => new AddWork(Sample.NewId(), StarterBook.Id(Any(new[] { 100, 111, 120, 130, 133, 141, 121 })), null),
+            4 when job.Work.Length > 4 => new RemoveWork(item.Id),
+            5 => new SetDeduction(job.Deduct, Any(DeductionRule.All).Name),
+            6 => new SetPricing("overhead", Rounding.Text(job.Pricing.Overhead), Rounding.Text(random.Next(0, 40))),
+            7 => new SetWork(item.Id, "colour", item.Colour, Any(new[] { "", "Tern", "Slate" })),
             8 => new SetPricing(
-                Sample.NewId(),
                 "materialCost",
                 job.Pricing.MaterialCost == MaterialCost.Need ? "need" : "purchase",
                 Any(new[] { "need", "purchase" })
             ),
-            9 when cell is not null => new SetNote(
-                Sample.NewId(),
-                item.Id,
-                place.Id,
-                cell.Note,
-                "note " + random.Next()
-            ),
+            9 when cell is not null => new SetNote(item.Id, place.Id, cell.Note, "note " + random.Next()),
             _ => new FillCells(
-                Sample.NewId(),
                 [item.Id],
                 [.. job.Places.Select(p => p.Id)],
                 job.Seen([item.Id], [.. job.Places.Select(p => p.Id)]),
@@ -205,12 +185,12 @@ public class JobTests
     public void A_field_that_has_changed_since_is_a_conflict_and_not_overwritten()
     {
         var job = Sample.Library();
-        Assert.Throws<ConflictException>(() => job.Do(new SetPricing(Sample.NewId(), "overhead", "13", "20")));
+        Assert.Throws<ConflictException>(() => job.Do(new SetPricing("overhead", "13", "20")));
         Assert.Throws<ConflictException>(() =>
-            job.Do(new RemeasurePlace(Sample.NewId(), job.Places[0].Id, "another line", "Hall 3 x 3 x 3"))
+            job.Do(new RemeasurePlace(job.Places[0].Id, "another line", "Hall 3 x 3 x 3"))
         );
         Assert.Throws<ConflictException>(() =>
-            job.Do(new FillCells(Sample.NewId(), [job.Work[0].Id], [job.Places[0].Id], ".", CellState.Excluded))
+            job.Do(new FillCells([job.Work[0].Id], [job.Places[0].Id], ".", CellState.Excluded))
         );
     }
 
@@ -219,9 +199,7 @@ public class JobTests
         Assert.Equal(
             "entry",
             Assert
-                .Throws<RefusedException>(() =>
-                    Sample.Empty().Do(new AddWork(Sample.NewId(), Sample.NewId(), Sample.NewId(), null))
-                )
+                .Throws<RefusedException>(() => Sample.Empty().Do(new AddWork(Sample.NewId(), Sample.NewId(), null)))
                 .Refusal.Field
         );
 
@@ -237,9 +215,7 @@ public class JobTests
         var paint = job.Work.Single(w => w.Entry == StarterBook.Id(111));
         Assert.Contains(
             says,
-            Assert
-                .Throws<RefusedException>(() => job.Do(new SetWork(Sample.NewId(), paint.Id, field, null, value)))
-                .Message
+            Assert.Throws<RefusedException>(() => job.Do(new SetWork(paint.Id, field, null, value))).Message
         );
     }
 

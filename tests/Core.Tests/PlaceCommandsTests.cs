@@ -31,14 +31,13 @@ public class PlaceCommandsTests
             job = job.Do(
                 new AddPlace(
                     Sample.NewId(),
-                    Sample.NewId(),
                     line,
                     line.StartsWith("Front") || line.StartsWith("Court") ? "House / Outside" : "House / Ground floor",
                     null
                 )
             );
         var work = Sample.NewId();
-        job = job.Do(new AddWork(Sample.NewId(), work, StarterBook.Id(111), null));
+        job = job.Do(new AddWork(work, StarterBook.Id(111), null));
         return job.Fill(work, [.. job.Places.Select(p => p.Id)], CellState.Included);
     }
 
@@ -60,7 +59,7 @@ public class PlaceCommandsTests
         var rooms = new[] { "Hall", "Study", "Bedroom" }.Select(n => Named(job, n)).ToList();
         var (now, undone) = Both(
             job,
-            new EditPlaces(Sample.NewId(), [.. rooms.Select(r => new PlaceWas(r.Id, r.Line))], "height", "9'6")
+            new EditPlaces([.. rooms.Select(r => new PlaceWas(r.Id, r.Line))], "height", "9'6")
         );
         Assert.Equal("Study 14 x 11 x 9'6; door 3 x 7 into Hall; window 4 x 5 x2", Named(now, "Study").Line);
         Assert.Equal(52 * 9.5m, Sample.Reckon(now).Reckoned.Measures[rooms[0].Id][Measure.GrossWallArea].V);
@@ -69,14 +68,10 @@ public class PlaceCommandsTests
         Assert.Contains(
             "Loft has no one height",
             Assert
-                .Throws<RefusedException>(() =>
-                    job.Do(new EditPlaces(Sample.NewId(), [new(loft.Id, loft.Line)], "height", "9"))
-                )
+                .Throws<RefusedException>(() => job.Do(new EditPlaces([new(loft.Id, loft.Line)], "height", "9")))
                 .Message
         );
-        Assert.Throws<ConflictException>(() =>
-            job.Do(new EditPlaces(Sample.NewId(), [new(loft.Id, "something else")], "height", "9"))
-        );
+        Assert.Throws<ConflictException>(() => job.Do(new EditPlaces([new(loft.Id, "something else")], "height", "9")));
     }
 
     [Fact]
@@ -85,25 +80,17 @@ public class PlaceCommandsTests
         var job = House();
         PlaceWas[] Was(Job j, params string[] names) =>
             [.. names.Select(n => new PlaceWas(Named(j, n).Id, Named(j, n).Line))];
-        var now = Both(
-            job,
-            new EditPlaces(Sample.NewId(), [.. Was(job, "Hall", "Bedroom")], "opening", "window 3 x 4 x2 sill")
-        ).Job;
+        var now = Both(job, new EditPlaces([.. Was(job, "Hall", "Bedroom")], "opening", "window 3 x 4 x2 sill")).Job;
         Assert.Equal(2, Sample.Reckon(now).Reckoned.Measures[Named(now, "Bedroom").Id][Measure.WindowCount].V);
-        now = Both(now, new EditPlaces(Sample.NewId(), [.. Was(now, "Bedroom", "Front")], "count", "3")).Job;
+        now = Both(now, new EditPlaces([.. Was(now, "Bedroom", "Front")], "count", "3")).Job;
         Assert.Equal("Front face 40 x 18; x3; gable 40 x 9", Named(now, "Front").Line);
-        now = Both(
-            now,
-            new EditPlaces(Sample.NewId(), [new(Named(now, "Bedroom").Id, "")], "finish", "bare plaster")
-        ).Job;
+        now = Both(now, new EditPlaces([new(Named(now, "Bedroom").Id, "")], "finish", "bare plaster")).Job;
         Assert.Equal("bare plaster", Named(now, "Bedroom").Finish);
         // The hall has a connecting door: it cannot stand for several.
         Assert.Contains(
             "an opening cannot lead into it",
             Assert
-                .Throws<RefusedException>(() =>
-                    Both(now, new EditPlaces(Sample.NewId(), [.. Was(now, "Hall")], "count", "2"))
-                )
+                .Throws<RefusedException>(() => Both(now, new EditPlaces([.. Was(now, "Hall")], "count", "2")))
                 .Message
         );
     }
@@ -113,7 +100,7 @@ public class PlaceCommandsTests
     {
         var job = House();
         var (study, copy) = (Named(job, "Study"), Sample.NewId());
-        var (now, undone) = Both(job, new ClonePlaces(Sample.NewId(), [new(study.Id, copy)], null, null));
+        var (now, undone) = Both(job, new ClonePlaces([new(study.Id, copy)], null, null));
         Assert.Equal(["Hall", "Study", "Study 2", "Bedroom"], now.Places.Take(4).Select(p => p.Name));
         Assert.Equal("Study 2 14 x 11 x 9; door 3 x 7 into Hall; window 4 x 5 x2", now.Place(copy)!.Line);
         Assert.True(now.Cells.ContainsKey(new(now.Work[0].Id, copy)));
@@ -133,7 +120,6 @@ public class PlaceCommandsTests
         var (now, undone) = Both(
             job,
             new ClonePlaces(
-                Sample.NewId(),
                 [.. ground.Select(p => new PlaceCopy(p.Id, Sample.NewId()))],
                 "House / Ground floor",
                 "House / First floor"
@@ -153,26 +139,20 @@ public class PlaceCommandsTests
         var (bedroom, hall) = (Named(job, "Bedroom"), Named(job, "Hall"));
         var (now, undone) = Both(
             job,
-            new MovePlaces(Sample.NewId(), [new(bedroom.Id, bedroom.Group)], "House / Ground floor", hall.Id, null)
+            new MovePlaces([new(bedroom.Id, bedroom.Group)], "House / Ground floor", hall.Id, null)
         );
         Assert.Equal(["Bedroom", "Hall", "Study"], now.Places.Take(3).Select(p => p.Name));
         UndoneIs(job, undone);
         now = Both(
             job,
-            new MovePlaces(
-                Sample.NewId(),
-                [new(hall.Id, hall.Group), new(bedroom.Id, bedroom.Group)],
-                "House / Outside",
-                null,
-                null
-            )
+            new MovePlaces([new(hall.Id, hall.Group), new(bedroom.Id, bedroom.Group)], "House / Outside", null, null)
         ).Job;
         Assert.Equal(["Study", "Loft", "Front", "Court", "Hall", "Bedroom"], now.Places.Select(p => p.Name));
-        var renamed = Both(now, new RenameGroup(Sample.NewId(), "House", "Mill house")).Job;
+        var renamed = Both(now, new RenameGroup("House", "Mill house")).Job;
         Assert.All(renamed.Places, p => Assert.StartsWith("Mill house / ", p.Group));
         Assert.Contains(
             "not in this job",
-            Assert.Throws<RefusedException>(() => now.Do(new RenameGroup(Sample.NewId(), "Hous", "X"))).Message
+            Assert.Throws<RefusedException>(() => now.Do(new RenameGroup("Hous", "X"))).Message
         );
     }
 
@@ -181,13 +161,10 @@ public class PlaceCommandsTests
     {
         var job = House();
         var hall = Named(job, "Hall");
-        var (now, undone) = Both(
-            job,
-            new RemeasurePlace(Sample.NewId(), hall.Id, hall.Line, "Lobby 20 x 6 x 9; door 3 x 7")
-        );
+        var (now, undone) = Both(job, new RemeasurePlace(hall.Id, hall.Line, "Lobby 20 x 6 x 9; door 3 x 7"));
         Assert.Equal("Study 14 x 11 x 9; door 3 x 7 into Lobby; window 4 x 5 x2", Named(now, "Study").Line);
         UndoneIs(job, undone);
-        (now, undone) = Both(job, new RemovePlaces(Sample.NewId(), [hall.Id]));
+        (now, undone) = Both(job, new RemovePlaces([hall.Id]));
         Assert.Equal("Study 14 x 11 x 9; door 3 x 7; window 4 x 5 x2", Named(now, "Study").Line);
         UndoneIs(job, undone);
     }
@@ -197,8 +174,8 @@ public class PlaceCommandsTests
     {
         var job = Sample.Library();
         foreach (var line in Lines)
-            job = job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, "", null));
-        var (now, undone) = Both(job, new SetUnits(Sample.NewId(), UnitSystem.Feet, UnitSystem.Metres));
+            job = job.Do(new AddPlace(Sample.NewId(), line, "", null));
+        var (now, undone) = Both(job, new SetUnits(UnitSystem.Feet, UnitSystem.Metres));
         Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(now).Price.Total.V);
         foreach (var (a, b) in job.Places.Zip(now.Places))
             Assert.Equal(
@@ -209,8 +186,7 @@ public class PlaceCommandsTests
         // Every line, read anew in metres, is the same place.
         foreach (var place in now.Places)
         {
-            var again = Both(now, new RemeasurePlace(Sample.NewId(), place.Id, place.Line, place.Line + " "))
-                .Job.Place(place.Id)!;
+            var again = Both(now, new RemeasurePlace(place.Id, place.Line, place.Line + " ")).Job.Place(place.Id)!;
             Assert.Equal(
                 place.Shape.Lengths.Select(l => l.Millimetres),
                 again.Shape.Lengths.Select(l => l.Millimetres)
@@ -237,13 +213,13 @@ public class PlaceCommandsTests
             .ToList();
         var (now, undone) = Both(
             job,
-            new AddPlaces(Sample.NewId(), [.. places], [new(paint, Sample.NewId()), new(ceiling, Sample.NewId())])
+            new AddPlaces([.. places], [new(paint, Sample.NewId()), new(ceiling, Sample.NewId())])
         );
         Assert.Equal((20, 2, 40), (now.Places.Length, now.Work.Length, now.Cells.Count));
         Assert.Equal(0, Sample.Reckon(now).Reckoned.Costs.Hours.V);
         UndoneIs(job, undone);
         // A second lot uses the work that is there.
-        var more = Both(now, new AddPlaces(Sample.NewId(), [places[0] with { Place = Sample.NewId() }], [])).Job;
+        var more = Both(now, new AddPlaces([places[0] with { Place = Sample.NewId() }], [])).Job;
         Assert.Equal((21, 2), (more.Places.Length, more.Work.Length));
     }
 
@@ -255,18 +231,12 @@ public class PlaceCommandsTests
         Assert.Contains(
             "height is missing",
             Assert
-                .Throws<RefusedException>(() =>
-                    job.Do(new AddPlaces(Sample.NewId(), [New("A 3 x 4 x 5"), New("B 3 x 4")], []))
-                )
+                .Throws<RefusedException>(() => job.Do(new AddPlaces([New("A 3 x 4 x 5"), New("B 3 x 4")], [])))
                 .Message
         );
         // An opening may lead into a place of the same table, wherever it stands.
         var now = job.Do(
-            new AddPlaces(
-                Sample.NewId(),
-                [New("Cell 8 x 8 x 8; door 3 x 7 into Passage"), New("Passage 30 x 5 x 8")],
-                []
-            )
+            new AddPlaces([New("Cell 8 x 8 x 8; door 3 x 7 into Passage"), New("Passage 30 x 5 x 8")], [])
         );
         Assert.Equal(Named(now, "Passage").Id, Named(now, "Cell").Openings[0].Into);
     }
@@ -276,31 +246,11 @@ public class PlaceCommandsTests
     {
         var job = House();
         job = job.Do(
-                new SetMeasure(
-                    Sample.NewId(),
-                    job.Places[2].Id,
-                    "Coving (plain)",
-                    null,
-                    new(Kind.Length, "12 + 3'6", UnitSystem.Feet)
-                )
+                new SetMeasure(job.Places[2].Id, "Coving (plain)", null, new(Kind.Length, "12 + 3'6", UnitSystem.Feet))
             )
-            .Do(
-                new SetMeasure(
-                    Sample.NewId(),
-                    job.Places[2].Id,
-                    "netWallArea",
-                    null,
-                    new(Kind.Area, "300", UnitSystem.Feet)
-                )
-            )
-            .Do(
-                new SetPlaces(
-                    Sample.NewId(),
-                    "notes",
-                    [new(job.Places[2].Id, "", "=SUM(A1)\nsecond line, with \"marks\"")]
-                )
-            )
-            .Do(new SetPlaces(Sample.NewId(), "finish", [new(job.Places[0].Id, "", "'=profiled")]));
+            .Do(new SetMeasure(job.Places[2].Id, "netWallArea", null, new(Kind.Area, "300", UnitSystem.Feet)))
+            .Do(new SetPlaces("notes", [new(job.Places[2].Id, "", "=SUM(A1)\nsecond line, with \"marks\"")]))
+            .Do(new SetPlaces("finish", [new(job.Places[0].Id, "", "'=profiled")]));
         foreach (var units in new[] { UnitSystem.Feet, UnitSystem.Metres })
         {
             var (columns, rows) = PlaceList.Of(Sample.Reckon(job).Reckoned);
@@ -314,7 +264,6 @@ public class PlaceCommandsTests
                 .Empty(units)
                 .Do(
                     new AddPlaces(
-                        Sample.NewId(),
                         [
                             .. read.Select(r => new NewPlace(
                                 Sample.NewId(),
@@ -364,7 +313,6 @@ public class PlaceCommandsTests
         var (walls, paint) = (Sample.NewId(), Sample.NewId());
         job = job.Do(
             new AddSchedule(
-                Sample.NewId(),
                 [
                     new(walls, "1.01", "Walls, prepare and paint", "m²", 120m),
                     new(paint, "1.02", "Paint", "ft2", 1500m),
@@ -372,8 +320,8 @@ public class PlaceCommandsTests
                 ]
             )
         );
-        job = job.Do(new SetScheduleItem(Sample.NewId(), walls, "", "measure/netWallArea/House"))
-            .Do(new SetScheduleItem(Sample.NewId(), paint, "", $"work/{job.Work[0].Id}"));
+        job = job.Do(new SetScheduleItem(walls, "", "measure/netWallArea/House"))
+            .Do(new SetScheduleItem(paint, "", $"work/{job.Work[0].Id}"));
         var checks = ScheduleCheck.Of(Sample.Reckon(job).Reckoned, Trace.Silent);
         var net = Sample
             .Reckon(job)
@@ -386,12 +334,12 @@ public class PlaceCommandsTests
             "counts this in m²",
             Assert
                 .Throws<RefusedException>(() =>
-                    job.Do(new SetScheduleItem(Sample.NewId(), walls, "measure/netWallArea/House", "measure/doorCount"))
+                    job.Do(new SetScheduleItem(walls, "measure/netWallArea/House", "measure/doorCount"))
                 )
                 .Message
         );
         Assert.Contains($"schedule/{walls}/difference", Reported.Record(job).Trace.Figures.Keys);
-        Assert.Empty(job.Do(new RemoveSchedule(Sample.NewId())).Schedule);
+        Assert.Empty(job.Do(new RemoveSchedule()).Schedule);
     }
 
     [Fact]
@@ -411,29 +359,22 @@ public class PlaceCommandsTests
                         var (one, other) = (job.Places[a % job.Places.Length], job.Places[b % job.Places.Length]);
                         Command command = kind switch
                         {
-                            0 => new ClonePlaces(Sample.NewId(), [new(one.Id, Sample.NewId())], null, null),
-                            1 => new MovePlaces(Sample.NewId(), [new(one.Id, one.Group)], other.Group, other.Id, null),
-                            2 => new RemovePlaces(Sample.NewId(), [one.Id]),
+                            0 => new ClonePlaces([new(one.Id, Sample.NewId())], null, null),
+                            1 => new MovePlaces([new(one.Id, one.Group)], other.Group, other.Id, null),
+                            2 => new RemovePlaces([one.Id]),
                             3 => new SetUnits(
-                                Sample.NewId(),
                                 job.Units,
                                 job.Units == UnitSystem.Feet ? UnitSystem.Metres : UnitSystem.Feet
                             ),
                             4 => new SetMeasure(
-                                Sample.NewId(),
                                 one.Id,
                                 "Own",
                                 one.Typed.FirstOrDefault()?.Quantity,
                                 new(Kind.Length, $"{a + 1}", job.Units)
                             ),
-                            5 => new RenameGroup(Sample.NewId(), one.Group, $"G{b}"),
-                            6 => new EditPlaces(
-                                Sample.NewId(),
-                                [new(one.Id, one.Line)],
-                                "opening",
-                                "window 1 ft x 1 ft"
-                            ),
-                            _ => new SetDeduction(Sample.NewId(), job.Deduct, DeductionRule.All[b % 5].Name),
+                            5 => new RenameGroup(one.Group, $"G{b}"),
+                            6 => new EditPlaces([new(one.Id, one.Line)], "opening", "window 1 ft x 1 ft"),
+                            _ => new SetDeduction(job.Deduct, DeductionRule.All[b % 5].Name),
                         };
                         try
                         {

@@ -260,8 +260,8 @@ public class PlaceMeasuresTests
         var (hall, study) = (Sample.NewId(), Sample.NewId());
         var job = Sample
             .Empty()
-            .Do(new AddPlace(Sample.NewId(), hall, "Hall 20 x 6 x 9; door 3 x 7", "", null))
-            .Do(new AddPlace(Sample.NewId(), study, "Study 14 x 11 x 9; door 3 x 7 deep 4\" into hall", "", null));
+            .Do(new AddPlace(hall, "Hall 20 x 6 x 9; door 3 x 7", "", null))
+            .Do(new AddPlace(study, "Study 14 x 11 x 9; door 3 x 7 deep 4\" into hall", "", null));
         var (a, b) = (Sample.Reckon(job).Reckoned.Measures[hall], Sample.Reckon(job).Reckoned.Measures[study]);
         Assert.Equal(
             (468 - 42m, 46m, 1m, 34m),
@@ -275,7 +275,7 @@ public class PlaceMeasuresTests
             "equal rooms",
             Assert
                 .Throws<RefusedException>(() =>
-                    job.Do(new RemeasurePlace(Sample.NewId(), hall, job.Places[0].Line, "Hall 20 x 6 x 9 x2"))
+                    job.Do(new RemeasurePlace(hall, job.Places[0].Line, "Hall 20 x 6 x 9 x2"))
                 )
                 .Message
         );
@@ -283,9 +283,7 @@ public class PlaceMeasuresTests
             "no place called “Attic”",
             Assert
                 .Throws<RefusedException>(() =>
-                    job.Do(
-                        new AddPlace(Sample.NewId(), Sample.NewId(), "R 10 x 8 x 8; door 3 x 7 into Attic", "", null)
-                    )
+                    job.Do(new AddPlace(Sample.NewId(), "R 10 x 8 x 8; door 3 x 7 into Attic", "", null))
                 )
                 .Message
         );
@@ -295,10 +293,10 @@ public class PlaceMeasuresTests
     public void An_override_stands_and_what_was_measured_is_kept_beside_it()
     {
         var place = Sample.NewId();
-        var job = Sample.Empty().Do(new AddPlace(Sample.NewId(), place, "Study 14'6 x 11 x 8; door 3 x 7", "", null));
+        var job = Sample.Empty().Do(new AddPlace(place, "Study 14'6 x 11 x 8; door 3 x 7", "", null));
         var typed = new TypedQuantity(Kind.Area, "24 x 15 + 10 x 10", UnitSystem.Feet);
-        var now = job.Do(new SetMeasure(Sample.NewId(), place, "grossWallArea", null, typed))
-            .Do(new SetMeasure(Sample.NewId(), place, "Coving", null, new(Kind.Length, "12 + 3'6", UnitSystem.Feet)));
+        var now = job.Do(new SetMeasure(place, "grossWallArea", null, typed))
+            .Do(new SetMeasure(place, "Coving", null, new(Kind.Length, "12 + 3'6", UnitSystem.Feet)));
         var trace = Reported.Record(now).Trace;
         Assert.Equal(460, trace.Figures[$"places/{place}/grossWallArea"].Value);
         Assert.Equal(408, trace.Figures[$"places/{place}/grossWallArea/derived"].Value);
@@ -308,15 +306,13 @@ public class PlaceMeasuresTests
             "24 x 15 + 10 x 10 = 460 ft²",
             Explanation.Sentence(trace.Figures[$"places/{place}/grossWallArea"])
         );
-        var back = now.Do(new SetMeasure(Sample.NewId(), place, "grossWallArea", typed, null));
+        var back = now.Do(new SetMeasure(place, "grossWallArea", typed, null));
         Assert.Equal(408, Sample.Reckon(back).Reckoned.Measures[place][Measure.GrossWallArea].V);
         Assert.Contains(
             "is a area",
             Assert
                 .Throws<RefusedException>(() =>
-                    job.Do(
-                        new SetMeasure(Sample.NewId(), place, "floorArea", null, new(Kind.Length, "3", UnitSystem.Feet))
-                    )
+                    job.Do(new SetMeasure(place, "floorArea", null, new(Kind.Length, "3", UnitSystem.Feet)))
                 )
                 .Message.Replace("an area", "is a area")
         );
@@ -342,16 +338,8 @@ public class PlaceMeasuresTests
                 "Later not measured",
             }
         )
-            job = job.Do(new AddPlace(Sample.NewId(), Sample.NewId(), line, "", null));
-        job = job.Do(
-            new SetMeasure(
-                Sample.NewId(),
-                job.Places[0].Id,
-                "ceilingArea",
-                null,
-                new(Kind.Area, "12 x 12", UnitSystem.Feet)
-            )
-        );
+            job = job.Do(new AddPlace(Sample.NewId(), line, "", null));
+        job = job.Do(new SetMeasure(job.Places[0].Id, "ceilingArea", null, new(Kind.Area, "12 x 12", UnitSystem.Feet)));
         var trace = Reported.Record(job).Trace;
         foreach (var path in trace.Figures.Keys)
             WorkingsTests.Checker(trace, path).Figure(path);

@@ -178,7 +178,7 @@ public class PriceTests
     {
         var job = Sample.Empty();
         var refused = Assert.Throws<RefusedException>(() =>
-            job.Do(new SetPricing(Sample.NewId(), field, ChangeSet.Get(job, "pricing/" + field), value))
+            job.Do(new SetPricing(field, ChangeSet.Get(job, "pricing/" + field), value))
         );
         Assert.Equal(field, refused.Refusal.Field);
     }

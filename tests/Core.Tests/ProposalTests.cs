@@ -44,8 +44,8 @@ public class ProposalTests
     {
         var (job, work, hall) = Sample.With("Hall 20 x 10 x 8", Book, Walls.Id);
         var (study, cells) = (Sample.NewId(), Sample.NewId());
-        job = job.Do(new AddPlace(Sample.NewId(), study, "Study 10 x 10 x 8", "", null))
-            .Do(new AddPlace(Sample.NewId(), cells, "Cell 8 x 8 x 8 x2", "", null));
+        job = job.Do(new AddPlace(study, "Study 10 x 10 x 8", "", null))
+            .Do(new AddPlace(cells, "Cell 8 x 8 x 8 x2", "", null));
         return (job.Fill(work, [study, cells], CellState.Included), work, hall, study, cells);
     }
 
@@ -85,7 +85,7 @@ public class ProposalTests
     {
         var (job, work, hall, study, _) = House();
         job = job.Set(work, study, "wording", "Wipe-clean paint").Set(work, study, "customerNote", "By the desk only.");
-        job = job.Do(new SetNote(Sample.NewId(), work, hall, "", "After the party."));
+        job = job.Do(new SetNote(work, hall, "", "After the party."));
         Assert.Equal(
             [
                 new("Paint the walls, two coats:", "Hall. Move what is dear to you. After the party."),
@@ -124,7 +124,7 @@ public class ProposalTests
     public void One_cell_of_hidden_work_can_be_shown()
     {
         var (job, work, hall, _, _) = House();
-        job = job.Do(new SetWork(Sample.NewId(), work, "hidden", null, true)).Set(work, hall, "hidden", false);
+        job = job.Do(new SetWork(work, "hidden", null, true)).Set(work, hall, "hidden", false);
         Assert.Equal("Hall. Move what is dear to you.", Assert.Single(Bullets(job)).Text);
     }
 
@@ -132,8 +132,7 @@ public class ProposalTests
     public void What_is_left_out_stands_with_its_sentence_and_sites_are_not_called_rooms()
     {
         var (job, work, hall, _, _) = House();
-        job = job.Fill(work, [hall], CellState.Excluded)
-            .Do(new SetNote(Sample.NewId(), work, hall, "", "Its mural is kept"));
+        job = job.Fill(work, [hall], CellState.Excluded).Do(new SetNote(work, hall, "", "Its mural is kept"));
         Assert.Contains(new Bullet(job.Titled(job.Work[0]), "in Hall: Its mural is kept."), Bullets(job));
         var (outside, _, _) = Sample.With(
             "Front face 20 x 10",
@@ -149,7 +148,7 @@ public class ProposalTests
         var (job, work, hall, study, cells) = House();
         job = job.Set(work, hall, "supply", Supply.Customer)
             .Set(work, study, "supply", Supply.CustomerMaterial)
-            .Do(new SetNote(Sample.NewId(), work, hall, "", "before we come"));
+            .Do(new SetNote(work, hall, "", "before we come"));
         job = job with { Proposal = job.Proposal with { Detail = Detail.Place } };
         var blocks = Proposal.Of(Sample.Reckon(job), Trace.Silent);
         Assert.Equal(
@@ -222,7 +221,6 @@ public class ProposalTests
                     if (seeds.Length % 2 == 1)
                         job = job.Do(
                             new SetWork(
-                                Sample.NewId(),
                                 job.Work[^1].Id,
                                 "hidden",
                                 ChangeSet.Get(job, $"work/{job.Work[^1].Id}/hidden"),

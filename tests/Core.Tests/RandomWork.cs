@@ -37,11 +37,10 @@ internal static class RandomWork
         var (w, p) = (Any(random, work), Any(random, places));
         var cell = job.Cells.GetValueOrDefault(new(w, p));
         Command Set<T>(string field, T now) =>
-            new SetCells(Sample.NewId(), w, field, [new(p, ChangeSet.Get(job, $"cells/{w}/{p}/{field}"), Node(now))]);
+            new SetCells(w, field, [new(p, ChangeSet.Get(job, $"cells/{w}/{p}/{field}"), Node(now))]);
         return random.Next(cell is null ? 4 : 17) switch
         {
             0 => new FillCells(
-                Sample.NewId(),
                 work,
                 places,
                 seen,
@@ -58,16 +57,15 @@ internal static class RandomWork
                 )
             ),
             1 => new PasteCells(
-                Sample.NewId(),
                 work,
                 places,
                 seen,
                 [.. seen.Select(_ => Any(random, new[] { "", "x", "out: leave it", "alt", "12" }))],
                 false
             ),
-            2 => new FallBack(Sample.NewId(), work, places, seen),
-            3 => new CopyCells(Sample.NewId(), work[..1], places[..1], work, places, seen),
-            4 => new SetNote(Sample.NewId(), w, p, cell!.Note, "note " + random.Next(9)),
+            2 => new FallBack(work, places, seen),
+            3 => new CopyCells(work[..1], places[..1], work, places, seen),
+            4 => new SetNote(w, p, cell!.Note, "note " + random.Next(9)),
             5 => Set("coats", Any(random, new int?[] { 1, 2, 3, null })),
             6 => Set("colour", Any(random, new[] { "Tern", "Slate", null })),
             7 => Set(
@@ -91,7 +89,6 @@ internal static class RandomWork
         // The same of all cells of a column that are there, each seen as it is.
         Command SetMany() =>
             new SetCells(
-                Sample.NewId(),
                 w,
                 "difficulty",
                 [
@@ -112,7 +109,7 @@ internal static class RandomWork
         var (work, places) = Block(job, random);
         var item = job.Item(work[0])!;
         Command Set<T>(string field, T now) =>
-            new SetWork(Sample.NewId(), item.Id, field, ChangeSet.Get(job, $"work/{item.Id}/{field}"), Node(now));
+            new SetWork(item.Id, field, ChangeSet.Get(job, $"work/{item.Id}/{field}"), Node(now));
         var material = Any(random, job.Book.Values.OfType<Material>().OrderBy(m => m.Id).ToList());
         return random.Next(28) switch
         {
@@ -123,18 +120,15 @@ internal static class RandomWork
             4 => Set("crewNote", Any(random, new[] { "sweep first", null })),
             5 => Set("surface", Any(random, new Guid?[] { StarterBook.Id(2411), null })),
             6 => new MoveWork(
-                Sample.NewId(),
                 item.Id,
                 Any(random, job.Work).Section,
                 Any(random, job.Work).Id is var after && after != item.Id ? after : null
             ),
             7 => new SetPace(
-                Sample.NewId(),
                 job.Pace,
                 Any(random, new[] { null, new PaceFactor(1.1m, "wet weather"), new PaceFactor(0.9m, "a good crew") })
             ),
             8 => new SetConditions(
-                Sample.NewId(),
                 job.Conditions,
                 Any(
                     random,
@@ -147,36 +141,23 @@ internal static class RandomWork
                 )
             ),
             9 => new Jobs.SetAside(
-                Sample.NewId(),
                 "noWork/" + places[0],
                 job.SetAside.GetValueOrDefault("noWork/" + places[0], ""),
                 Any(random, new[] { "", "seen" })
             ),
-            10 => new ReplaceProduct(Sample.NewId(), material.Id, StarterBook.Id(Any(random, new[] { 20, 21, 2006 }))),
-            11 => new SetEntry(Sample.NewId(), material, material with { WastePercent = random.Next(12) }),
-            12 => new TakeFromBook(Sample.NewId(), [material.Id], random.Next(2) == 0 ? item.Id : null),
-            13 => new AddWork(
-                Sample.NewId(),
-                Sample.NewId(),
-                StarterBook.Id(Any(random, new[] { 100, 111, 132, 2104 })),
-                item.Id
-            )
+            10 => new ReplaceProduct(material.Id, StarterBook.Id(Any(random, new[] { 20, 21, 2006 }))),
+            11 => new SetEntry(material, material with { WastePercent = random.Next(12) }),
+            12 => new TakeFromBook([material.Id], random.Next(2) == 0 ? item.Id : null),
+            13 => new AddWork(Sample.NewId(), StarterBook.Id(Any(random, new[] { 100, 111, 132, 2104 })), item.Id)
             {
                 Places = places,
                 With = [new(StarterBook.Id(133), Sample.NewId())],
             },
-            24 => new MoveWork(Sample.NewId(), item.Id, Sample.NewId(), null) { Name = $"New {random.Next(5)}" },
-            25 => new SetSection(
-                Sample.NewId(),
-                item.Section,
-                "name",
-                Node(job.SectionOf(item)),
-                Node($"New {random.Next(5)}")
-            ),
-            26 => new MoveSection(Sample.NewId(), item.Section, Any(random, job.Work).Section),
-            14 when job.Work.Length > 5 => new RemoveWork(Sample.NewId(), item.Id),
+            24 => new MoveWork(item.Id, Sample.NewId(), null) { Name = $"New {random.Next(5)}" },
+            25 => new SetSection(item.Section, "name", Node(job.SectionOf(item)), Node($"New {random.Next(5)}")),
+            26 => new MoveSection(item.Section, Any(random, job.Work).Section),
+            14 when job.Work.Length > 5 => new RemoveWork(item.Id),
             15 => new SetPlaces(
-                Sample.NewId(),
                 "conditions",
                 [
                     .. places.Select(p => new AtPlace(

@@ -23,11 +23,8 @@ public class ReckoningTests
         var rate = Sample.Rate(Measure.NetWallArea, role, null, "160 ft² per h", "95 ft² per h", "68 ft² per h");
         var (job, work, _) = Sample.With("R 20 x 10 x 10", [role, rate], rate.Id);
         Assert.Equal(6.3158m, decimal.Round(Sample.Reckon(job).Reckoned.Costs.Hours.V, 4));
-        Assert.Equal(
-            600m / 160m,
-            Sample.Reckon(job.Do(new SetWork(Sample.NewId(), work, "coats", 2, 1))).Reckoned.Costs.Hours.V
-        );
-        var refused = Assert.Throws<RefusedException>(() => job.Do(new SetWork(Sample.NewId(), work, "coats", 2, 4)));
+        Assert.Equal(600m / 160m, Sample.Reckon(job.Do(new SetWork(work, "coats", 2, 1))).Reckoned.Costs.Hours.V);
+        var refused = Assert.Throws<RefusedException>(() => job.Do(new SetWork(work, "coats", 2, 4)));
         Assert.Contains("Rate has no pace for 4 coats", refused.Message);
     }
 
@@ -104,9 +101,9 @@ public class ReckoningTests
         var (job, _) = Paint("R 30 x 15 x 10");
         var second = Sample.NewId();
         var entry = job.Work[0].Entry;
-        job = job.Do(new AddWork(Sample.NewId(), second, entry, null))
+        job = job.Do(new AddWork(second, entry, null))
             .Fill(second, [job.Places[0].Id], CellState.Included)
-            .Do(new SetWork(Sample.NewId(), second, "colour", "", "Gannet white"));
+            .Do(new SetWork(second, "colour", "", "Gannet white"));
         Assert.Equal(["", "Gannet white"], Sample.Reckon(job).Reckoned.Costs.Buying.Select(b => b.Colour));
     }
 
@@ -290,16 +287,12 @@ public class ReckoningTests
                     var place = Sample.NewId();
                     var job = Sample
                         .Empty()
-                        .Do(new AddPlace(Sample.NewId(), place, $"R {a} x {b} x {h}", "", null))
-                        .Do(new AddWork(Sample.NewId(), work, StarterBook.Id(111), null))
+                        .Do(new AddPlace(place, $"R {a} x {b} x {h}", "", null))
+                        .Do(new AddWork(work, StarterBook.Id(111), null))
                         .Fill(work, [place], CellState.Included);
                     var by = Enumerable
                         .Range(1, 3)
-                        .Select(coats =>
-                            Sample.Reckon(
-                                coats == 2 ? job : job.Do(new SetWork(Sample.NewId(), work, "coats", 2, coats))
-                            )
-                        )
+                        .Select(coats => Sample.Reckon(coats == 2 ? job : job.Do(new SetWork(work, "coats", 2, coats))))
                         .ToArray();
                     return by[0].Reckoned.Costs.Hours.V < by[1].Reckoned.Costs.Hours.V
                         && by[1].Reckoned.Costs.Hours.V < by[2].Reckoned.Costs.Hours.V

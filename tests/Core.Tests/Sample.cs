@@ -26,13 +26,12 @@ internal static class Sample
 
     /// <summary>Says what work is at places, whatever it is there now.</summary>
     public static Job Fill(this Job job, Guid work, IReadOnlyList<Guid> places, CellState? state) =>
-        job.Do(new FillCells(NewId(), [work], [.. places], job.Seen([work], [.. places]), state));
+        job.Do(new FillCells([work], [.. places], job.Seen([work], [.. places]), state));
 
     /// <summary>Sets a field of a cell, seen as it is.</summary>
     public static Job Set<T>(this Job job, Guid work, Guid place, string field, T now, params BookEntry[] book) =>
         job.Do(
             new SetCells(
-                NewId(),
                 work,
                 field,
                 [
@@ -65,9 +64,9 @@ internal static class Sample
     {
         var (place, work) = (NewId(), NewId());
         var job = Empty(units)
-            .Do(new AddPlace(NewId(), place, line, "", null))
-            .Do(new AddWork(NewId(), work, entry, null), book)
-            .Do(new FillCells(NewId(), [work], [place], ".", CellState.Included));
+            .Do(new AddPlace(place, line, "", null))
+            .Do(new AddWork(work, entry, null), book)
+            .Do(new FillCells([work], [place], ".", CellState.Included));
         return (job, work, place);
     }
 

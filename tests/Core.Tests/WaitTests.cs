@@ -98,7 +98,6 @@ public class WaitTests
         var wrong = Assert.Throws<RefusedException>(() =>
             job.Do(
                 new SetWork(
-                    Sample.NewId(),
                     job.Work[0].Id,
                     "waitsFor",
                     ChangeSet.Get(job, $"work/{job.Work[0].Id}/waitsFor"),

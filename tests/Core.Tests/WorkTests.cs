@@ -55,15 +55,13 @@ public class WorkTests
     {
         var (job, work, big) = Sample.With("Big 30 x 10 x 8", Book, Walls.Id);
         var small = Sample.NewId();
-        job = job.Do(new AddPlace(Sample.NewId(), small, "Small 20 x 10 x 8", "", null), Book)
-            .Fill(work, [small], CellState.Included);
+        job = job.Do(new AddPlace(small, "Small 20 x 10 x 8", "", null), Book).Fill(work, [small], CellState.Included);
         return (job, work, big, small);
     }
 
     private static Job Set<T>(Job job, Guid work, string field, T now) =>
         job.Do(
             new SetWork(
-                Sample.NewId(),
                 work,
                 field,
                 ChangeSet.Get(job, $"work/{work}/{field}"),
@@ -84,7 +82,7 @@ public class WorkTests
         Assert.Equal(2m, reckoning.Reckoned.Costs.Buying.Single().Need.V);
         Assert.True(own.Cells[new(work, small)].Differs);
         Assert.False(own.Cells[new(work, big)].Differs);
-        var back = own.Do(new FallBack(Sample.NewId(), [work], [big, small], own.Seen([work], [big, small])));
+        var back = own.Do(new FallBack([work], [big, small], own.Seen([work], [big, small])));
         Assert.Equal(JobFile.Write(job), JobFile.Write(back));
         Assert.Equal(
             "coats",
@@ -134,7 +132,7 @@ public class WorkTests
     public void A_typed_quantity_stands_for_one_of_equal_places()
     {
         var (job, work, _, small) = Rooms();
-        job = job.Do(new EditPlaces(Sample.NewId(), [new(small, job.Place(small)!.Line)], "count", "3"));
+        job = job.Do(new EditPlaces([new(small, job.Place(small)!.Line)], "count", "3"));
         job = job.Set(work, small, "quantity", new TypedQuantity(Kind.Area, "12'6 x 8", UnitSystem.Feet), Book);
         Assert.Equal([300m, 300m], Sample.Reckon(job).Reckoned.Lines.Select(l => l.Quantity.V));
         Assert.Equal(
@@ -154,7 +152,7 @@ public class WorkTests
     public void An_allowance_is_its_sum_and_nothing_else()
     {
         var (job, work, _, small) = Rooms();
-        job = job.Do(new EditPlaces(Sample.NewId(), [new(small, job.Place(small)!.Line)], "count", "2"));
+        job = job.Do(new EditPlaces([new(small, job.Place(small)!.Line)], "count", "2"));
         job = job.Set(work, small, "allowance", "250", Book);
         var reckoning = Sample.Reckon(job);
         Assert.Equal(5m, reckoning.Reckoned.Costs.Hours.V);
@@ -217,9 +215,7 @@ public class WorkTests
         var trace = Trace.Recording();
         var alternate = Alternates.Of(Estimate.Of(job, trace), trace).Single();
         // Alone it buys a gallon of its own: what it would cost as a job of its own.
-        var alone = Sample.Reckon(
-            job.Do(new RemovePlaces(Sample.NewId(), [job.Places[0].Id])).Fill(work, [small], CellState.Included)
-        );
+        var alone = Sample.Reckon(job.Do(new RemovePlaces([job.Places[0].Id])).Fill(work, [small], CellState.Included));
         Assert.Equal(alone.Price.BeforeTax.V, alternate.Price.V);
         var path = Alternates.Within(work) + "price/beforeTax";
         Assert.Equal(alternate.Price.V, trace.Figures[path].Value);
@@ -234,7 +230,7 @@ public class WorkTests
     public void The_pace_of_a_job_multiplies_labour_and_says_why()
     {
         var (job, work, big, _) = Rooms();
-        job = job.Do(new SetPace(Sample.NewId(), null, new(1.25m, "lift out of order")));
+        job = job.Do(new SetPace(null, new(1.25m, "lift out of order")));
         Assert.Equal(Rounding.Figure(500m / 60 * 1.25m), Sample.Reckon(job).Reckoned.Costs.Hours.V);
         Assert.Contains(
             "× 1.25 (lift out of order)",
@@ -247,17 +243,13 @@ public class WorkTests
         );
         Assert.Equal(
             "factor",
-            Assert
-                .Throws<RefusedException>(() => job.Do(new SetPace(Sample.NewId(), job.Pace, new(50, "x"))))
-                .Refusal.Field
+            Assert.Throws<RefusedException>(() => job.Do(new SetPace(job.Pace, new(50, "x")))).Refusal.Field
         );
         Assert.Equal(
             "reason",
-            Assert
-                .Throws<RefusedException>(() => job.Do(new SetPace(Sample.NewId(), job.Pace, new(2, " "))))
-                .Refusal.Field
+            Assert.Throws<RefusedException>(() => job.Do(new SetPace(job.Pace, new(2, " ")))).Refusal.Field
         );
-        Assert.Throws<ConflictException>(() => job.Do(new SetPace(Sample.NewId(), null, null)));
+        Assert.Throws<ConflictException>(() => job.Do(new SetPace(null, null)));
     }
 
     [Theory]
@@ -276,7 +268,7 @@ public class WorkTests
         var (job, work, big, _) = Rooms();
         string Read()
         {
-            var cell = job.Do(new PasteCells(Sample.NewId(), [work], [big], job.Seen([work], [big]), [text], false))
+            var cell = job.Do(new PasteCells([work], [big], job.Seen([work], [big]), [text], false))
                 .Cells.GetValueOrDefault(new(work, big));
             return cell is null
                 ? ""
@@ -303,9 +295,7 @@ public class WorkTests
         var (job, work, big, _) = Rooms();
         Assert.Equal(
             typed,
-            job.Do(new PasteCells(Sample.NewId(), [work], [big], "i", [text], true))
-                .Cells[new(work, big)]
-                .Quantity?.Text
+            job.Do(new PasteCells([work], [big], "i", [text], true)).Cells[new(work, big)].Quantity?.Text
         );
     }
 
@@ -331,8 +321,7 @@ public class WorkTests
             StarterBook.Id(100),
             Quantities.UnitSystem.Metres
         );
-        Cell Paste() =>
-            job.Do(new PasteCells(Sample.NewId(), [work], [place], "i", [text], true)).Cells[new(work, place)];
+        Cell Paste() => job.Do(new PasteCells([work], [place], "i", [text], true)).Cells[new(work, place)];
         if (taken)
             Assert.NotNull(Paste().Quantity);
         else
@@ -348,27 +337,18 @@ public class WorkTests
     {
         var (job, work, big, small) = Rooms();
         var second = Sample.NewId();
-        job = job.Do(new AddWork(Sample.NewId(), second, StarterBook.Id(100), work));
+        job = job.Do(new AddWork(second, StarterBook.Id(100), work));
         job = job.Set(work, big, "coats", 1).Set(work, big, "supply", "customer", Book);
         job = job.Do(
-            new CopyCells(
-                Sample.NewId(),
-                [work],
-                [big],
-                [work, second],
-                [big, small],
-                job.Seen([work, second], [big, small])
-            )
+            new CopyCells([work], [big], [work, second], [big, small], job.Seen([work, second], [big, small]))
         );
         Assert.Equal((1, Supply.Customer), (job.Cells[new(work, small)].Coats, job.Cells[new(work, small)].Supply));
         Assert.Equal(
             (null, Supply.Customer),
             (job.Cells[new(second, small)].Coats, job.Cells[new(second, small)].Supply)
         );
-        Assert.Throws<ConflictException>(() =>
-            job.Do(new CopyCells(Sample.NewId(), [work], [big], [work], [small], "."))
-        );
-        Assert.Throws<RefusedException>(() => job.Do(new CopyCells(Sample.NewId(), [], [], [work], [small], "i")));
+        Assert.Throws<ConflictException>(() => job.Do(new CopyCells([work], [big], [work], [small], ".")));
+        Assert.Throws<RefusedException>(() => job.Do(new CopyCells([], [], [work], [small], "i")));
     }
 
     [Fact]
@@ -376,9 +356,9 @@ public class WorkTests
     {
         var (job, work, big) = Sample.With("Hall 10 x 10 x 8; band dado to 3", [], StarterBook.Id(111));
         var plain = Sample.NewId();
-        job = job.Do(new AddPlace(Sample.NewId(), plain, "Cell 9 x 9 x 8", "", null));
+        job = job.Do(new AddPlace(plain, "Cell 9 x 9 x 8", "", null));
         job = job.Set(work, big, "source", "bands/1");
-        job = job.Do(new CopyCells(Sample.NewId(), [work], [big], [work], [plain], "."));
+        job = job.Do(new CopyCells([work], [big], [work], [plain], "."));
         Assert.Equal("", job.Cells[new(work, plain)].Source);
         Assert.Equal(288m, Sample.Reckon(job).Reckoned.Lines[1].Quantity.V);
     }
@@ -388,18 +368,16 @@ public class WorkTests
     {
         var job = Sample.Library();
         var (first, last) = (job.Work[0], job.Work[^1]);
-        var moved = job.Do(new MoveWork(Sample.NewId(), first.Id, last.Section, last.Id));
+        var moved = job.Do(new MoveWork(first.Id, last.Section, last.Id));
         Assert.Equal((first.Id, last.Section), (moved.Work[^1].Id, moved.Work[^1].Section));
         Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(moved).Price.Total.V);
-        Assert.Equal(first.Id, moved.Do(new MoveWork(Sample.NewId(), first.Id, first.Section, null)).Work[0].Id);
+        Assert.Equal(first.Id, moved.Do(new MoveWork(first.Id, first.Section, null)).Work[0].Id);
         Assert.Equal(
             "after",
-            Assert
-                .Throws<RefusedException>(() => job.Do(new MoveWork(Sample.NewId(), first.Id, last.Section, first.Id)))
-                .Refusal.Field
+            Assert.Throws<RefusedException>(() => job.Do(new MoveWork(first.Id, last.Section, first.Id))).Refusal.Field
         );
         var waits = Set(job, last.Id, "waitsFor", new[] { first.Id });
-        Assert.Empty(waits.Do(new RemoveWork(Sample.NewId(), first.Id)).Work[^1].WaitsFor);
+        Assert.Empty(waits.Do(new RemoveWork(first.Id)).Work[^1].WaitsFor);
     }
 
     [Fact]
@@ -408,7 +386,7 @@ public class WorkTests
         var (job, _, big, small) = Rooms();
         var (fit, paint) = (Sample.NewId(), Sample.NewId());
         var added = job.Do(
-            new AddWork(Sample.NewId(), fit, StarterBook.Id(132), null)
+            new AddWork(fit, StarterBook.Id(132), null)
             {
                 Places = [big, small],
                 With = [new(StarterBook.Id(133), paint)],
@@ -417,10 +395,7 @@ public class WorkTests
         Assert.Equal(["ii", "ii"], new[] { big, small }.Select(p => added.Seen([fit, paint], [p])));
         // What the job has already is not added twice.
         var again = added.Do(
-            new AddWork(Sample.NewId(), Sample.NewId(), StarterBook.Id(132), null)
-            {
-                With = [new(StarterBook.Id(133), Sample.NewId())],
-            }
+            new AddWork(Sample.NewId(), StarterBook.Id(132), null) { With = [new(StarterBook.Id(133), Sample.NewId())] }
         );
         Assert.Single(again.Work, w => w.Entry == StarterBook.Id(133));
     }
@@ -430,27 +405,21 @@ public class WorkTests
     {
         var job = DemoJobs.Fixed().Single(j => j.Info.Number == "2039");
         var eggshell = StarterBook.Id(20);
-        var replaced = job.Do(new ReplaceProduct(Sample.NewId(), eggshell, StarterBook.Id(2006)));
+        var replaced = job.Do(new ReplaceProduct(eggshell, StarterBook.Id(2006)));
         Assert.DoesNotContain(Sample.Reckon(replaced).Reckoned.Costs.Buying, b => b.Material.Id == eggshell);
         Assert.Equal(Sample.Reckon(job).Reckoned.Costs.Hours.V, Sample.Reckon(replaced).Reckoned.Costs.Hours.V);
-        var tile = job.Do(new ReplaceProduct(Sample.NewId(), StarterBook.Id(2004), StarterBook.Id(2005)));
+        var tile = job.Do(new ReplaceProduct(StarterBook.Id(2004), StarterBook.Id(2005)));
         Assert.Contains(tile.Book[StarterBook.Id(2201)].Needs, n => n == StarterBook.Id(2005));
         Assert.DoesNotContain(tile.Book[StarterBook.Id(2201)].Needs, n => n == StarterBook.Id(2004));
         Assert.Contains(
             "cannot take its place",
-            Assert
-                .Throws<RefusedException>(() =>
-                    job.Do(new ReplaceProduct(Sample.NewId(), eggshell, StarterBook.Id(2001)))
-                )
-                .Message,
+            Assert.Throws<RefusedException>(() => job.Do(new ReplaceProduct(eggshell, StarterBook.Id(2001)))).Message,
             StringComparison.Ordinal
         );
         Assert.Equal(
             "from",
             Assert
-                .Throws<RefusedException>(() =>
-                    job.Do(new ReplaceProduct(Sample.NewId(), StarterBook.Id(3021), eggshell))
-                )
+                .Throws<RefusedException>(() => job.Do(new ReplaceProduct(StarterBook.Id(3021), eggshell)))
                 .Refusal.Field
         );
     }
@@ -460,28 +429,24 @@ public class WorkTests
     {
         var (job, work, _, _) = Rooms();
         var dear = Paint with { Packs = [new("1 gal", 1, 60)] };
-        var changed = job.Do(new SetEntry(Sample.NewId(), Paint, dear), Book);
+        var changed = job.Do(new SetEntry(Paint, dear), Book);
         Assert.Equal(3 * 60m, Sample.Reckon(changed).Reckoned.Costs.Buying.Single().BoughtCost.V);
-        Assert.Throws<ConflictException>(() =>
-            changed.Do(new SetEntry(Sample.NewId(), Paint, dear with { WastePercent = 3 }), Book)
-        );
+        Assert.Throws<ConflictException>(() => changed.Do(new SetEntry(Paint, dear with { WastePercent = 3 }), Book));
         Assert.Equal(
             "packs",
             Assert
-                .Throws<RefusedException>(() =>
-                    job.Do(new SetEntry(Sample.NewId(), Paint, Paint with { Packs = [] }), Book)
-                )
+                .Throws<RefusedException>(() => job.Do(new SetEntry(Paint, Paint with { Packs = [] }), Book))
                 .Refusal.Field
         );
         var newest = Paint with { Version = 2, Packs = [new("1 gal", 1, 44)] };
-        var taken = changed.Do(new TakeFromBook(Sample.NewId(), [Paint.Id], null), [newest, Painter, Walls]);
+        var taken = changed.Do(new TakeFromBook([Paint.Id], null), [newest, Painter, Walls]);
         Assert.Equal(
             (2, 3 * 44m),
             (taken.Book[Paint.Id].Version, Sample.Reckon(taken).Reckoned.Costs.Buying.Single().BoughtCost.V)
         );
         // Taking a rate drops what its work item has instead.
         var own = Set(job, work, "pace", "90 ft² per h");
-        Assert.Null(own.Do(new TakeFromBook(Sample.NewId(), [Walls.Id], work), Book).Item(work)!.Pace);
+        Assert.Null(own.Do(new TakeFromBook([Walls.Id], work), Book).Item(work)!.Pace);
     }
 
     [Fact]
@@ -498,7 +463,7 @@ public class WorkTests
         Assert.Equal(["100 ft² per h", "72 ft² per h"], kept.Paces.Select(p => p.Pace.ToString()));
         Assert.Equal((Other.Id, "two brushes"), (kept.Product, kept.CrewNote));
         // Used as it was kept, the job comes to the same.
-        var back = job.Do(new TakeFromBook(Sample.NewId(), [Walls.Id], work), [kept with { Version = 2 }, .. Book]);
+        var back = job.Do(new TakeFromBook([Walls.Id], work), [kept with { Version = 2 }, .. Book]);
         Assert.Equal(Sample.Reckon(job).Price.Total.V, Sample.Reckon(back).Price.Total.V);
     }
 
@@ -525,7 +490,7 @@ public class WorkTests
         job = job.Set(work, big, "coats", 2, Book);
         static JsonNode? Json<T>(T value) => JsonSerializer.SerializeToNode(value, CoreJson.Options);
         SetCells To(JsonNode? wasBig, JsonNode? wasSmall) =>
-            new(Sample.NewId(), work, "coats", [new(small, wasSmall, Json(1)), new(big, wasBig, Json(1))]);
+            new(work, "coats", [new(small, wasSmall, Json(1)), new(big, wasBig, Json(1))]);
         // Seen as it was before the big room was set: neither is set.
         Assert.Throws<ConflictException>(() => job.Do(To(null, null), Book));
         var (after, changes) = Commands.Apply(job, To(Json(2), null), id => null);
@@ -533,25 +498,14 @@ public class WorkTests
         Assert.Equal(JobTests.File(job), JobTests.File(ChangeSet.Apply(after, ChangeSet.Reversed(changes))));
         Assert.Equal([new(work, small), new(work, big)], ChangeSet.OnlyCells(changes)!);
         Assert.Throws<RefusedException>(() =>
-            job.Do(
-                new SetCells(Sample.NewId(), work, "coats", [new(big, Json(2), null), new(big, Json(2), null)]),
-                Book
-            )
+            job.Do(new SetCells(work, "coats", [new(big, Json(2), null), new(big, Json(2), null)]), Book)
         );
         Assert.Throws<RefusedException>(() =>
-            job.Do(new SetCells(Sample.NewId(), work, "coats", [new(Sample.NewId(), null, null)]), Book)
+            job.Do(new SetCells(work, "coats", [new(Sample.NewId(), null, null)]), Book)
         );
         // One that the work cannot be done so: none.
         Assert.Throws<RefusedException>(() =>
-            job.Do(
-                new SetCells(
-                    Sample.NewId(),
-                    work,
-                    "difficulty",
-                    [new(big, null, "hard"), new(small, null, "impossible")]
-                ),
-                Book
-            )
+            job.Do(new SetCells(work, "difficulty", [new(big, null, "hard"), new(small, null, "impossible")]), Book)
         );
     }
 
@@ -562,11 +516,7 @@ public class WorkTests
         var (job, _, big, small) = Rooms();
         var on = JsonSerializer.SerializeToNode(new[] { new PlaceCondition(condition.Id, "") }, CoreJson.Options);
         var after = job.Do(
-            new SetPlaces(
-                Sample.NewId(),
-                "conditions",
-                [new(big, new JsonArray(), on), new(small, new JsonArray(), on)]
-            ),
+            new SetPlaces("conditions", [new(big, new JsonArray(), on), new(small, new JsonArray(), on)]),
             [.. Book, condition]
         );
         Assert.Equal(
@@ -574,8 +524,6 @@ public class WorkTests
             Sample.Reckon(after).Reckoned.Costs.Hours.V
         );
         Assert.True(after.Book.ContainsKey(condition.Id));
-        Assert.Throws<RefusedException>(() =>
-            job.Do(new SetPlaces(Sample.NewId(), "line", [new(big, "", "Big 9 x 9 x 9")]))
-        );
+        Assert.Throws<RefusedException>(() => job.Do(new SetPlaces("line", [new(big, "", "Big 9 x 9 x 9")])));
     }
 }

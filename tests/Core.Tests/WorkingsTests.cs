@@ -124,7 +124,7 @@ public class WorkingsTests
     public void A_pace_typed_for_this_job_is_said_to_be_typed_and_not_from_the_Book()
     {
         var (job, work, place) = Sample.With("Study 14'6 x 11 x 8", [], StarterBook.Id(111));
-        job = job.Do(new SetWork(Sample.NewId(), work, "pace", null, "80 ft² per h"));
+        job = job.Do(new SetWork(work, "pace", null, "80 ft² per h"));
         var explanation = Explanation
             .Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!
             .ToJsonString(CoreJson.Options);

@@ -20,9 +20,10 @@ public sealed class DoorTests : IDisposable
     private async Task<HttpResponseMessage> Send(string path, bool edit, params (string Name, string Value)[] headers)
     {
         var request = new HttpRequestMessage(edit ? HttpMethod.Put : HttpMethod.Get, path);
+        var company = await server.Http.GetStringAsync("/api/company");
         if (edit)
             request.Content = new StringContent(
-                """{ "name": "Firm", "address": "", "currency": "USD", "units": "feet", "deduct": "net" }""",
+                $$"""{ "was": {{company}}, "now": {{company}} }""",
                 Encoding.UTF8,
                 "application/json"
             );

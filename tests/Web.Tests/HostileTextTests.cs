@@ -45,7 +45,7 @@ public sealed class HostileTextTests : IDisposable
         Send(
             HttpMethod.Post,
             $"/api/jobs/{Server.Library}/commands",
-            $$"""{ "type": "{{type}}", "id": "{{Guid.CreateVersion7()}}", {{fields}} }"""
+            $$"""{ "id": "{{Guid.CreateVersion7()}}", "base": 0, "client": "{{Server.Client}}", "command": { "type": "{{type}}", {{fields}} } }"""
         );
 
     private async Task EverythingGoesOut()
@@ -70,6 +70,7 @@ public sealed class HostileTextTests : IDisposable
     public async Task What_no_document_can_hold_is_taken_out_at_every_way_in()
     {
         var job = await server.Job();
+        var company = await server.Http.GetStringAsync("/api/company");
         var (place, work) = (job["places"]![0]!["id"]!, job["work"]![0]!["id"]!);
         foreach (
             var (status, body) in new[]
@@ -93,12 +94,12 @@ public sealed class HostileTextTests : IDisposable
                 await Send(
                     HttpMethod.Put,
                     "/api/company",
-                    $$"""{ "name": "F{{Bad}}", "address": "{{Bad}}", "currency": "USD", "units": "feet", "deduct": "net" }"""
+                    $$"""{ "was": {{company}}, "now": { "name": "F{{Bad}}", "address": "{{Bad}}", "currency": "USD", "units": "feet", "deduct": "net", "zone": "Etc/UTC" } }"""
                 ),
                 await Send(
                     HttpMethod.Put,
                     $"/api/customers/{Guid.CreateVersion7()}",
-                    $$"""{ "id": "{{Guid.CreateVersion7()}}", "name": "C{{Bad}}", "address": "", "email": "", "phone": "" }"""
+                    $$"""{ "was": null, "now": { "id": "{{Guid.CreateVersion7()}}", "name": "C{{Bad}}", "address": "", "email": "", "phone": "" } }"""
                 ),
                 await Send(
                     HttpMethod.Post,
@@ -188,6 +189,7 @@ public sealed class HostileTextTests : IDisposable
     {
         var job = await server.Job();
         var (place, never) = (job["places"]![0]!["id"]!, Guid.CreateVersion7());
+        var company = await server.Http.GetStringAsync("/api/company");
         var copies = string.Join(
             ", ",
             Enumerable.Range(0, 2).Select(_ => $$"""{ "from": "{{place}}", "to": "{{Guid.CreateVersion7()}}" }""")
@@ -220,7 +222,7 @@ public sealed class HostileTextTests : IDisposable
                 Send(
                     HttpMethod.Put,
                     "/api/company",
-                    """{ "name": "F", "address": "", "currency": "ABC", "units": "feet", "deduct": "net" }"""
+                    $$"""{ "was": {{company}}, "now": { "name": "F", "address": "", "currency": "ABC", "units": "feet", "deduct": "net", "zone": "Etc/UTC" } }"""
                 )
             ),
             (404, "not", Get($"/api/book/{never}")),

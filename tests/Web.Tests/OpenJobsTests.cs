@@ -23,8 +23,7 @@ public sealed class OpenJobsTests : IDisposable
             UnitSystem.Feet
         );
 
-    private static AddPlace Edit(int n) =>
-        new(Guid.CreateVersion7(), Guid.CreateVersion7(), $"Room {n} 9 x 7 x 8", "", null);
+    private static AddPlace Edit(int n) => new(Guid.CreateVersion7(), $"Room {n} 9 x 7 x 8", "", null);
 
     [Fact]
     public async Task Whoever_reads_during_edits_sees_each_version_with_its_own_content()
@@ -79,7 +78,7 @@ public sealed class OpenJobsTests : IDisposable
     [Fact]
     public void Jobs_that_were_not_used_lately_leave_memory_and_their_workings_before_them()
     {
-        var open = new OpenJobs(new JobStore(Database.Open(folder.Path)));
+        var open = new OpenJobs(new JobStore(Database.Open(folder.Path)), TimeProvider.System, new());
         var ids = Enumerable.Range(0, 2 * OpenJobs.Most).Select(_ => Made(open)).ToArray();
         var (jobs, workings) = (new List<WeakReference>(), new List<WeakReference>());
         foreach (var id in ids)
@@ -110,7 +109,7 @@ public sealed class OpenJobsTests : IDisposable
     public async Task Edits_of_jobs_that_come_and_go_are_each_done_once()
     {
         var store = new JobStore(Database.Open(folder.Path));
-        var open = new OpenJobs(store);
+        var open = new OpenJobs(store, TimeProvider.System, new());
         var ids = Enumerable.Range(0, OpenJobs.Most + 20).Select(_ => Made(open)).ToArray();
         using var stop = new CancellationTokenSource();
         var others = Task.Run(() =>
@@ -125,7 +124,16 @@ public sealed class OpenJobsTests : IDisposable
                     Task.Run(async () =>
                     {
                         for (var i = 0; i < 40; i++)
-                            await open.Do(ids[n], job => job.Do(Edit(i), "the owner", _ => null));
+                            await open.Do(
+                                ids[n],
+                                job =>
+                                    job.Do(
+                                        new SentRedo(Guid.CreateVersion7(), 0, Server.Client),
+                                        Edit(i),
+                                        "the owner",
+                                        _ => null
+                                    )
+                            );
                     })
                 )
         );

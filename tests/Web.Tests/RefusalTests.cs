@@ -202,14 +202,19 @@ public sealed class RefusalTests : IDisposable
     public async Task Customers_are_kept_and_checked()
     {
         var id = Guid.CreateVersion7();
+        JsonObject? was = null;
         JsonObject Of(string name, string email) =>
             new()
             {
-                ["id"] = id.ToString(),
-                ["name"] = name,
-                ["address"] = "1 Quay",
-                ["email"] = email,
-                ["phone"] = "",
+                ["was"] = was?.DeepClone(),
+                ["now"] = new JsonObject
+                {
+                    ["id"] = id.ToString(),
+                    ["name"] = name,
+                    ["address"] = "1 Quay",
+                    ["email"] = email,
+                    ["phone"] = "",
+                },
             };
         var bad = await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull House", "nowhere"));
         Assert.Equal("email", (string)(await bad.Content.ReadFromJsonAsync<JsonObject>())!["field"]!);
@@ -218,6 +223,7 @@ public sealed class RefusalTests : IDisposable
                 await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull House", "a@gull.example"))
             ).IsSuccessStatusCode
         );
+        was = Of("Gull House", "a@gull.example")["now"]!.AsObject();
         Assert.True(
             (await server.Http.PutAsJsonAsync($"/api/customers/{id}", Of("Gull Cottage", ""))).IsSuccessStatusCode
         );

@@ -58,20 +58,51 @@ internal sealed class Server : IDisposable
         return ((int)response.StatusCode, (await response.Content.ReadFromJsonAsync<JsonObject>())!);
     }
 
-    public Task<(int Status, JsonObject Body)> Do(string type, JsonObject fields, Guid? id = null, Guid? job = null)
+    /// <summary>The window that tests sit at, also after a restart.</summary>
+    public static readonly Guid Client = new("01930000-0000-7000-8000-00000000c001");
+
+    /// <summary>What everything that edits a job comes with.</summary>
+    public static JsonObject Sent(Guid? id = null, long version = 0, Guid? client = null) =>
+        new()
+        {
+            ["id"] = (id ?? Guid.CreateVersion7()).ToString(),
+            ["base"] = version,
+            ["client"] = (client ?? Client).ToString(),
+        };
+
+    public Task<(int Status, JsonObject Body)> Do(
+        string type,
+        JsonObject fields,
+        Guid? id = null,
+        Guid? job = null,
+        long version = 0,
+        Guid? client = null
+    )
     {
+        var sent = Sent(id, version, client);
         fields["type"] = type;
-        fields["id"] = (id ?? Guid.CreateVersion7()).ToString();
-        return Post($"/api/jobs/{job ?? Library}/commands", fields);
+        sent["command"] = fields;
+        return Post($"/api/jobs/{job ?? Library}/commands", sent);
     }
 
     public async Task<JsonObject> Job(Guid? job = null) =>
-        (await Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job ?? Library}"))!;
+        (await Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job ?? Library}?client={Client}"))!;
 
     public Task<string> File(Guid? job = null) => Http.GetStringAsync($"/api/jobs/{job ?? Library}/file");
 
-    public Task<(int Status, JsonObject Body)> Reverse(string what) =>
-        Post($"/api/jobs/{Library}/{what}", new JsonObject { ["id"] = Guid.CreateVersion7().ToString() });
+    /// <summary>Undo or redo; <paramref name="leftBehind"/> names an edit of a window that is closed.</summary>
+    public Task<(int Status, JsonObject Body)> Reverse(
+        string what,
+        Guid? job = null,
+        Guid? client = null,
+        long? leftBehind = null
+    )
+    {
+        var sent = Sent(client: client);
+        if (what == "undo")
+            sent["leftBehind"] = leftBehind;
+        return Post($"/api/jobs/{job ?? Library}/{what}", sent);
+    }
 }
 
 /// <summary>A folder that is gone after the test.</summary>

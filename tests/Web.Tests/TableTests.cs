@@ -106,7 +106,7 @@ public sealed class TableTests : IDisposable
         );
         Assert.Equal(original.Select(Bare), copy.Select(Bare));
         // One undo takes the whole table back.
-        await server.Post($"/api/jobs/{job}/undo", new JsonObject { ["id"] = Guid.CreateVersion7().ToString() });
+        Assert.Equal(200, (await server.Reverse("undo", job)).Status);
         Assert.Empty(JsonNode.Parse(await server.File(job))!["places"]!.AsArray());
     }
 
@@ -303,7 +303,8 @@ public sealed class TableTests : IDisposable
     {
         async Task<(int, JsonObject)> Put(string path, JsonNode body)
         {
-            var response = await server.Http.PutAsJsonAsync(path, body);
+            var was = (await server.Http.GetFromJsonAsync<JsonNode>(path))!;
+            var response = await server.Http.PutAsJsonAsync(path, new JsonObject { ["was"] = was, ["now"] = body });
             return ((int)response.StatusCode, (await response.Content.ReadFromJsonAsync<JsonObject>())!);
         }
         var company = (await server.Http.GetFromJsonAsync<JsonObject>("/api/company"))!;

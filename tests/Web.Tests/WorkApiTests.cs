@@ -46,6 +46,14 @@ public sealed class WorkApiTests : IDisposable
         );
     }
 
+    private static JsonObject With(params (string Name, JsonNode? Value)[] fields)
+    {
+        var sent = Server.Sent();
+        foreach (var (name, value) in fields)
+            sent[name] = value;
+        return sent;
+    }
+
     [Fact]
     public async Task A_fill_of_the_whole_grid_is_on_disk_and_is_taken_back_after_a_restart()
     {
@@ -56,7 +64,7 @@ public sealed class WorkApiTests : IDisposable
             start = await server.File();
             var (type, fields) = await ExcludeAll(server);
             var (status, answer) = await server.Do(type, fields);
-            Assert.Equal((200, true), (status, answer["reload"]!.GetValue<bool>()));
+            Assert.Equal((200, true), (status, answer["moved"]!["reload"]!.GetValue<bool>()));
             filled = await server.File();
             Assert.NotEqual(start, filled);
             Assert.Equal("0", (await server.Job())["tally"]!["hours"]!["value"]!.GetValue<string>());
@@ -78,7 +86,7 @@ public sealed class WorkApiTests : IDisposable
         using var server = Server.Start(folder.Path);
         var before = await server.File();
         var (type, fields) = await ExcludeAll(server);
-        (fields["type"], fields["id"]) = (type, Guid.CreateVersion7().ToString());
+        fields["type"] = type;
         var (status, preview) = await server.Post($"/api/jobs/{Server.Library}/preview", fields);
         Assert.Equal(200, status);
         var labour = preview["totals"]!.AsArray().Single(t => t!["label"]!.GetValue<string>() == "Labour")!;
@@ -133,13 +141,7 @@ public sealed class WorkApiTests : IDisposable
         );
         var kept = (await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Server.Library}/work/{work}/kept"))!;
         Assert.Equal("260 ft² per h", Assert.Single(kept["keep"]!.AsArray())!["was"]!.GetValue<string>());
-        JsonObject Keep(int was) =>
-            new()
-            {
-                ["id"] = Guid.CreateVersion7().ToString(),
-                ["was"] = was,
-                ["work"] = work,
-            };
+        JsonObject Keep(int was) => With(("was", was), ("work", work));
         Assert.Equal(409, (await server.Post($"/api/jobs/{Server.Library}/book/{entry}/keep", Keep(7))).Status);
         Assert.Equal(
             200,
@@ -170,12 +172,7 @@ public sealed class WorkApiTests : IDisposable
             change(now);
             var answer = await server.Http.PutAsJsonAsync(
                 $"/api/jobs/{Server.Library}/book/{id}",
-                new JsonObject
-                {
-                    ["id"] = Guid.CreateVersion7().ToString(),
-                    ["was"] = was.DeepClone(),
-                    ["entry"] = now,
-                }
+                With(("was", was.DeepClone()), ("entry", now))
             );
             return (
                 (int)answer.StatusCode,

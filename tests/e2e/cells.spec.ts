@@ -1,6 +1,6 @@
 import { saved, tally } from "./pages";
 import { expect, test } from "./test";
-import { addEverywhere, cell, command, rooms, sheet } from "./workPages";
+import { addEverywhere, cell, command, rooms, sent, sheet } from "./workPages";
 
 test("cells of one column are set together, say where they differ, and are taken back by one undo", async ({
   page,
@@ -177,8 +177,7 @@ test("a command for several cells of which one has changed since changes none", 
     at: [{ place: one, was: null, now: 3 }],
   });
   const answer = await page.request.post(`/api${job}/commands`, {
-    data: {
-      id: crypto.randomUUID(),
+    data: sent({
       type: "setCells",
       work,
       field: "coats",
@@ -186,7 +185,7 @@ test("a command for several cells of which one has changed since changes none", 
         { place: two, was: null, now: 1 },
         { place: one, was: null, now: 1 },
       ],
-    },
+    }),
   });
   expect(answer.status()).toBe(409);
   const own = await (

@@ -422,8 +422,9 @@ test("work goes under a new section, the section gets another name and another p
   await rooms(page, "Sections", 2);
   const sent: string[] = [];
   page.on("request", (request) => {
-    const body = request.postDataJSON() as { type?: string } | null;
-    if (request.url().endsWith("/commands")) sent.push(body!.type!);
+    if (!request.url().endsWith("/commands")) return;
+    const body = request.postDataJSON() as { command: { type: string } };
+    sent.push(body.command.type);
   });
   await addEverywhere(page, "walls paint", "cover up");
   await page.keyboard.press("Escape");

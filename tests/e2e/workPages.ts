@@ -10,11 +10,19 @@ export const sheet = (page: Page) =>
 
 export const dialog = (page: Page) => page.getByRole("dialog");
 
+/** A command on its way, from a window of its own. */
+export const sent = (command: object) => ({
+  id: crypto.randomUUID(),
+  base: 0,
+  client: crypto.randomUUID(),
+  command,
+});
+
 /** Gives a command to the open job as the browser does, to set a scene. */
 export async function command(page: Page, body: object) {
   const job = /\/jobs\/[^/]+/.exec(page.url())![0];
   const answer = await page.request.post(`/api${job}/commands`, {
-    data: { id: crypto.randomUUID(), ...body },
+    data: sent(body),
   });
   expect(answer.ok(), await answer.text()).toBe(true);
 }

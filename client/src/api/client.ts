@@ -8,6 +8,7 @@ export type Work = Schemas["WorkView"];
 export type Cell = Schemas["CellView"];
 export type FigureView = Schemas["FigureView"];
 export type Answer = Schemas["AnswerView"];
+export type Moved = Schemas["MovedView"];
 export type Command = Schemas["Command"];
 
 /** What the server says when it refuses: a sentence, and the field it concerns. */
@@ -19,6 +20,8 @@ export class Refused extends Error {
     readonly position?: number,
     readonly suggestion?: string,
     readonly remedies?: Schemas["Remedy"][],
+    /** What stands there now, where somebody else has changed it. */
+    readonly current?: unknown,
   ) {
     super(message);
   }
@@ -30,6 +33,7 @@ interface Problem {
   position?: number;
   suggestion?: string;
   remedies?: Schemas["Remedy"][];
+  current?: unknown;
 }
 
 export const api = createClient<paths>({ baseUrl: "" });
@@ -65,6 +69,7 @@ export async function refusal(response: Response): Promise<Refused> {
     problem.position,
     problem.suggestion,
     problem.remedies,
+    problem.current,
   );
 }
 

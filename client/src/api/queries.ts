@@ -14,6 +14,11 @@ export const ask = {
     queryKey: ["backups"],
     queryFn: async () => (await api.GET("/api/backups")).data!,
   }),
+  zones: queryOptions({
+    queryKey: ["zones"],
+    queryFn: async () => (await api.GET("/api/company/zones")).data!,
+    staleTime: Infinity,
+  }),
   usualSizes: queryOptions({
     queryKey: ["usual-sizes"],
     queryFn: async () => (await api.GET("/api/company/usual-sizes")).data!.sizes,

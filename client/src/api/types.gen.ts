@@ -40,7 +40,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["Company"];
+                    "application/json": components["schemas"]["SaveOfCompany"];
                 };
             };
             responses: {
@@ -55,6 +55,41 @@ export interface paths {
                 };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/zones": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -98,7 +133,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["UsualSizes"];
+                    "application/json": components["schemas"]["SaveOfUsualSizes"];
                 };
             };
             responses: {
@@ -156,7 +191,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["UsualPlaces"];
+                    "application/json": components["schemas"]["SaveOfUsualPlaces"];
                 };
             };
             responses: {
@@ -337,7 +372,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["Customer"];
+                    "application/json": components["schemas"]["SaveOfCustomer"];
                 };
             };
             responses: {
@@ -430,7 +465,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["BackupPlan"];
+                    "application/json": components["schemas"]["SaveOfBackupPlan"];
                 };
             };
             responses: {
@@ -601,7 +636,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    client?: string;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -617,6 +654,46 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["JobView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    since: number;
+                    client: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
                     };
                 };
             };
@@ -684,7 +761,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["Command"];
+                    "application/json": components["schemas"]["SentCommand"];
                 };
             };
             responses: {
@@ -725,7 +802,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ReverseRequest"];
+                    "application/json": components["schemas"]["SentUndo"];
                 };
             };
             responses: {
@@ -766,7 +843,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ReverseRequest"];
+                    "application/json": components["schemas"]["SentRedo"];
                 };
             };
             responses: {
@@ -2623,29 +2700,9 @@ export interface components {
             value: string;
         };
         AnswerView: {
-            /** Format: int64 */
-            version: number;
-            did: string;
-            reload: boolean;
-            places: components["schemas"]["PlaceView"][];
-            work: components["schemas"]["WorkView"][];
-            cells: components["schemas"]["CellsView"][];
-            placeOrder: null | string[];
-            workOrder: null | string[];
-            goneCells: string[];
-            info: components["schemas"]["JobInfo"];
-            units: components["schemas"]["UnitSystem"];
-            deduct: string;
-            rule: components["schemas"]["RuleView"];
-            conditions: string[];
-            pace: null | components["schemas"]["PaceFactor"];
-            sections: components["schemas"]["SectionView"][];
-            crew: components["schemas"]["CrewTerms"];
-            pricing: components["schemas"]["PricingTerms"];
-            proposal: components["schemas"]["ProposalTerms"];
-            tally: components["schemas"]["TallyView"];
-            delta: components["schemas"]["DeltaView"];
-            undo: components["schemas"]["UndoView"];
+            moved: components["schemas"]["MovedView"];
+            yours: components["schemas"]["YoursView"];
+            repeated: boolean;
         };
         AskView: {
             name: string;
@@ -3145,23 +3202,17 @@ export interface components {
             group: string;
             /** Format: uuid */
             after: null | string;
-            /** Format: uuid */
-            id: string;
         };
         CommandAddPlaces: {
             /** @enum {string} */
             type: "addPlaces";
             places: components["schemas"]["NewPlace"][];
             work: components["schemas"]["NewWork"][];
-            /** Format: uuid */
-            id: string;
         };
         CommandAddSchedule: {
             /** @enum {string} */
             type: "addSchedule";
             rows: components["schemas"]["ScheduleRow"][];
-            /** Format: uuid */
-            id: string;
         };
         CommandAddWork: {
             /** @enum {string} */
@@ -3175,8 +3226,6 @@ export interface components {
             places?: string[];
             answers?: components["schemas"]["Answer"][];
             with?: components["schemas"]["NewWork"][];
-            /** Format: uuid */
-            id: string;
         };
         CommandClonePlaces: {
             /** @enum {string} */
@@ -3184,8 +3233,6 @@ export interface components {
             places: components["schemas"]["PlaceCopy"][];
             groupWas: null | string;
             group: null | string;
-            /** Format: uuid */
-            id: string;
         };
         CommandCopyCells: {
             /** @enum {string} */
@@ -3195,8 +3242,6 @@ export interface components {
             work: string[];
             places: string[];
             was: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandEditPlaces: {
             /** @enum {string} */
@@ -3204,8 +3249,6 @@ export interface components {
             places: components["schemas"]["PlaceWas"][];
             field: string;
             value: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandFallBack: {
             /** @enum {string} */
@@ -3213,8 +3256,6 @@ export interface components {
             work: string[];
             places: string[];
             was: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandFillCells: {
             /** @enum {string} */
@@ -3223,8 +3264,6 @@ export interface components {
             places: string[];
             was: string;
             state: null | components["schemas"]["CellState"];
-            /** Format: uuid */
-            id: string;
         };
         CommandMovePlaces: {
             /** @enum {string} */
@@ -3235,8 +3274,6 @@ export interface components {
             before: null | string;
             /** Format: uuid */
             after: null | string;
-            /** Format: uuid */
-            id: string;
         };
         CommandMoveSection: {
             /** @enum {string} */
@@ -3245,8 +3282,6 @@ export interface components {
             section: string;
             /** Format: uuid */
             after: null | string;
-            /** Format: uuid */
-            id: string;
         };
         CommandMoveWork: {
             /** @enum {string} */
@@ -3258,8 +3293,6 @@ export interface components {
             /** Format: uuid */
             after: null | string;
             name?: null | string;
-            /** Format: uuid */
-            id: string;
         };
         CommandPasteCells: {
             /** @enum {string} */
@@ -3269,8 +3302,6 @@ export interface components {
             was: string;
             texts: string[];
             quantities: boolean;
-            /** Format: uuid */
-            id: string;
         };
         CommandRemeasurePlace: {
             /** @enum {string} */
@@ -3279,37 +3310,27 @@ export interface components {
             place: string;
             was: string;
             line: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandRemovePlaces: {
             /** @enum {string} */
             type: "removePlaces";
             places: string[];
-            /** Format: uuid */
-            id: string;
         };
         CommandRemoveSchedule: {
             /** @enum {string} */
             type: "removeSchedule";
-            /** Format: uuid */
-            id: string;
         };
         CommandRemoveWork: {
             /** @enum {string} */
             type: "removeWork";
             /** Format: uuid */
             work: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandRenameGroup: {
             /** @enum {string} */
             type: "renameGroup";
             was: string;
             group: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandReplaceProduct: {
             /** @enum {string} */
@@ -3318,8 +3339,6 @@ export interface components {
             from: string;
             /** Format: uuid */
             to: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandSetAside: {
             /** @enum {string} */
@@ -3327,8 +3346,6 @@ export interface components {
             check: string;
             was: string;
             reason: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandSetCells: {
             /** @enum {string} */
@@ -3337,16 +3354,12 @@ export interface components {
             work: string;
             field: string;
             at: components["schemas"]["AtPlace"][];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetConditions: {
             /** @enum {string} */
             type: "setConditions";
             was: string[];
             conditions: string[];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetCrew: {
             /** @enum {string} */
@@ -3354,24 +3367,18 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetDeduction: {
             /** @enum {string} */
             type: "setDeduction";
             was: string;
             rule: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandSetEntry: {
             /** @enum {string} */
             type: "setEntry";
             was: components["schemas"]["BookEntry"];
             entry: components["schemas"]["BookEntry"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetInfo: {
             /** @enum {string} */
@@ -3379,8 +3386,6 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetMeasure: {
             /** @enum {string} */
@@ -3390,8 +3395,6 @@ export interface components {
             name: string;
             was: null | components["schemas"]["TypedQuantity"];
             now: null | components["schemas"]["TypedQuantity"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetNote: {
             /** @enum {string} */
@@ -3402,24 +3405,18 @@ export interface components {
             place: string;
             was: string;
             note: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandSetPace: {
             /** @enum {string} */
             type: "setPace";
             was: null | components["schemas"]["PaceFactor"];
             pace: null | components["schemas"]["PaceFactor"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetPlaces: {
             /** @enum {string} */
             type: "setPlaces";
             field: string;
             at: components["schemas"]["AtPlace"][];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetPricing: {
             /** @enum {string} */
@@ -3427,8 +3424,6 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetProposal: {
             /** @enum {string} */
@@ -3436,8 +3431,6 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetScheduleItem: {
             /** @enum {string} */
@@ -3446,8 +3439,6 @@ export interface components {
             item: string;
             was: string;
             source: string;
-            /** Format: uuid */
-            id: string;
         };
         CommandSetSection: {
             /** @enum {string} */
@@ -3457,16 +3448,12 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetUnits: {
             /** @enum {string} */
             type: "setUnits";
             was: components["schemas"]["UnitSystem"];
             units: components["schemas"]["UnitSystem"];
-            /** Format: uuid */
-            id: string;
         };
         CommandSetWork: {
             /** @enum {string} */
@@ -3476,8 +3463,6 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
-            /** Format: uuid */
-            id: string;
         };
         CommandTakeFromBook: {
             /** @enum {string} */
@@ -3485,8 +3470,6 @@ export interface components {
             entries: string[];
             /** Format: uuid */
             work: null | string;
-            /** Format: uuid */
-            id: string;
         };
         Company: {
             name: string;
@@ -3494,6 +3477,7 @@ export interface components {
             currency: string;
             units: components["schemas"]["UnitSystem"];
             deduct: string;
+            zone: string;
         };
         Component: {
             /** Format: uuid */
@@ -3675,6 +3659,18 @@ export interface components {
             entry: null | string;
             reason: string;
         };
+        HeadView: {
+            info: components["schemas"]["JobInfo"];
+            units: components["schemas"]["UnitSystem"];
+            deduct: string;
+            rule: components["schemas"]["RuleView"];
+            conditions: string[];
+            pace: null | components["schemas"]["PaceFactor"];
+            sections: components["schemas"]["SectionView"][];
+            crew: components["schemas"]["CrewTerms"];
+            pricing: components["schemas"]["PricingTerms"];
+            proposal: components["schemas"]["ProposalTerms"];
+        };
         IncomingRow: {
             /** Format: int32 */
             row: number;
@@ -3748,12 +3744,16 @@ export interface components {
         JsonNode: unknown;
         JsonObject: Record<string, never>;
         KeepInBook: {
-            /** Format: uuid */
-            id: string;
             /** Format: int32 */
             was: number;
             /** Format: uuid */
             work: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
         };
         KeptView: {
             /** Format: int32 */
@@ -3835,10 +3835,21 @@ export interface components {
             moves: string;
         };
         MovedView: {
-            label: string;
-            was: components["schemas"]["FigureView"];
-            now: components["schemas"]["FigureView"];
-            moves: null | components["schemas"]["FigureView"];
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            to: number;
+            did: string;
+            person: string;
+            reload: boolean;
+            places: components["schemas"]["PlaceView"][];
+            work: components["schemas"]["WorkView"][];
+            cells: components["schemas"]["CellsView"][];
+            placeOrder: null | string[];
+            workOrder: null | string[];
+            goneCells: string[];
+            head: null | components["schemas"]["HeadView"];
+            tally: components["schemas"]["TallyView"];
         };
         NamedEntry: {
             /** Format: uuid */
@@ -4016,10 +4027,16 @@ export interface components {
             /** Format: decimal */
             sharePercent: string;
         };
+        PreviewRow: {
+            label: string;
+            was: components["schemas"]["FigureView"];
+            now: components["schemas"]["FigureView"];
+            moves: null | components["schemas"]["FigureView"];
+        };
         PreviewView: {
-            totals: components["schemas"]["MovedView"][];
-            work: components["schemas"]["MovedView"][];
-            goods: components["schemas"]["MovedView"][];
+            totals: components["schemas"]["PreviewRow"][];
+            work: components["schemas"]["PreviewRow"][];
+            goods: components["schemas"]["PreviewRow"][];
         };
         /** @enum {unknown} */
         PriceBasis: "markup" | "targetMargin";
@@ -4157,10 +4174,6 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        ReverseRequest: {
-            /** Format: uuid */
-            id: string;
-        };
         RoleOfWork: {
             /** Format: uuid */
             used: string;
@@ -4186,10 +4199,34 @@ export interface components {
             entry: components["schemas"]["JsonElement"];
         };
         SaveInJob: {
-            /** Format: uuid */
-            id: string;
             was: components["schemas"]["JsonElement"];
             entry: components["schemas"]["JsonElement"];
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        SaveOfBackupPlan: {
+            was: null | components["schemas"]["BackupPlan"];
+            now: components["schemas"]["BackupPlan"];
+        };
+        SaveOfCompany: {
+            was: null | components["schemas"]["Company"];
+            now: components["schemas"]["Company"];
+        };
+        SaveOfCustomer: {
+            was: null | components["schemas"]["Customer"];
+            now: components["schemas"]["Customer"];
+        };
+        SaveOfUsualPlaces: {
+            was: null | components["schemas"]["UsualPlaces"];
+            now: components["schemas"]["UsualPlaces"];
+        };
+        SaveOfUsualSizes: {
+            was: null | components["schemas"]["UsualSizes"];
+            now: components["schemas"]["UsualSizes"];
         };
         ScheduleRow: {
             /** Format: uuid */
@@ -4243,6 +4280,33 @@ export interface components {
             id: string;
             name: string;
         };
+        SentCommand: {
+            command: components["schemas"]["Command"];
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        SentRedo: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        SentUndo: {
+            /** Format: int64 */
+            leftBehind: null | number;
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
         SetUpChoice: {
             /** Format: uuid */
             id: string;
@@ -4251,6 +4315,11 @@ export interface components {
         SourceView: {
             source: string;
             label: string;
+        };
+        Step: {
+            /** Format: int64 */
+            version: number;
+            did: string;
         };
         StepView: {
             label: string;
@@ -4368,6 +4437,7 @@ export interface components {
         UndoView: {
             undo: null | string;
             redo: null | string;
+            leftBehind: null | components["schemas"]["Step"];
         };
         /** Format: unit */
         Unit: string;
@@ -4453,6 +4523,10 @@ export interface components {
             hidden: boolean;
             ownHidden: null | boolean;
             allowance: null | string;
+        };
+        YoursView: {
+            undo: components["schemas"]["UndoView"];
+            delta: null | components["schemas"]["DeltaView"];
         };
     };
     responses: never;

@@ -206,7 +206,6 @@ function Tags() {
   const text = view.entry.tags.join(", ");
   return (
     <Field
-      key={text}
       label="Tags"
       value={text}
       hint="words to find it by, with commas between"

@@ -27,7 +27,7 @@ export function Text({ label, path, unit, hint, rows, optional, whole, focus }: 
   const said = reading ? `${reading.otherWay} · ${reading.sample}` : hint;
   return (
     <Field
-      key={`${view.entry.id}${path}${value}`}
+      key={`${view.entry.id}${path}`}
       label={label}
       value={value}
       unit={unit}

@@ -71,15 +71,20 @@ const fields = [
 
 function CustomerForm({ customer, onClose }: { customer: Customer; onClose: () => void }) {
   const [form, setForm] = useState(customer);
+  // As it was seen; null for one that is made here.
+  const [was, setWas] = useState<Customer | null>(customer.name === "" ? null : customer);
   const [wrong, setWrong] = useState<Refused | null>(null);
   const queries = useQueryClient();
   async function keep() {
     try {
-      await api.PUT("/api/customers/{id}", { params: { path: { id: form.id } }, body: form });
+      await api.PUT("/api/customers/{id}", { params: { path: { id: form.id } }, body: { was, now: form } });
       await queries.invalidateQueries(ask.customers);
       onClose();
     } catch (error) {
-      setWrong(error as Refused);
+      const refused = error as Refused;
+      setWrong(refused);
+      // What somebody else has put there meanwhile has now been seen: kept once more, what is typed takes its place.
+      if (refused.status === 409 && was && refused.field) setWas({ ...was, [refused.field]: refused.current });
     }
   }
   return (
@@ -101,7 +106,13 @@ function CustomerForm({ customer, onClose }: { customer: Customer; onClose: () =
                 value={form[field]}
                 onChange={(e) => setForm({ ...form, [field]: e.target.value })}
                 error={wrong?.field === field}
-                helperText={wrong?.field === field ? wrong.message : undefined}
+                helperText={
+                  wrong?.field !== field
+                    ? undefined
+                    : wrong.status === 409
+                      ? `It has been changed to “${String(wrong.current)}” meanwhile. Keep once more puts yours in its place.`
+                      : wrong.message
+                }
               />
             ))}
             {wrong && !fields.some(([f]) => f === wrong.field) && <p className="error">{wrong.message}</p>}

@@ -1,4 +1,4 @@
-import { useId, useRef, useState } from "react";
+import { useId, useState } from "react";
 
 interface Props {
   label: string;
@@ -11,34 +11,68 @@ interface Props {
   /** One sentence over several rows: Enter keeps it. */
   sentence?: boolean;
   focus?: boolean;
+  /** What can be chosen from while typing. */
+  list?: readonly string[];
 }
 
-/** A field that saves by itself: Enter or leaving keeps it, Esc backs out. A refusal stands beside it and what was typed stays. */
-export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus }: Props) {
+/**
+ * A field that saves by itself: Enter or leaving keeps it, Esc backs out. A refusal stands beside it and what was typed stays. When somebody else
+ * changes the value while one types, both are said, and only Enter puts one's own in its place.
+ */
+export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus, list }: Props) {
   const [text, setText] = useState(value);
+  /** What stood there when it was last looked at. */
+  const [seen, setSeen] = useState(value);
   const [wrong, setWrong] = useState("");
+  // What is on its way or was taken: Enter sends it, and when the field is left afterwards nothing is to be sent again.
+  const [sent, setSent] = useState<string | null>(null);
+  const [sending, setSending] = useState(false);
   const id = useId();
-  // What is on its way or was taken. Enter sends it; when the field then makes room for one with the new value, it is left once more, and nothing is to be sent again.
-  const sent = useRef<string | null>(null);
+
+  const ours = sent !== null && value === sent.trim();
+  if (value !== seen && !sending && (text === seen || text === value || text === sent || ours)) {
+    // What is typed on after one's own was taken stays.
+    if (text === seen || text === sent) setText(value);
+    setSeen(value);
+    setSent(null);
+  }
+  const overtaken = value !== seen && !sending && text !== value;
+
   async function keep() {
     if (text === value) return setWrong("");
-    if (text === sent.current) return;
-    sent.current = text;
+    if (text === sent) return;
+    setSent(text);
+    setSending(true);
     try {
       await onKeep(text);
       setWrong("");
     } catch (error) {
-      sent.current = null;
+      setSent(null);
       setWrong((error as Error).message);
     }
+    setSending(false);
   }
+  function keepMine() {
+    setSeen(value);
+    void keep();
+  }
+  function back() {
+    setText(value);
+    setSeen(value);
+    setWrong("");
+  }
+  const says = overtaken
+    ? `It has been changed to “${value}” meanwhile. Enter puts yours in its place, Esc takes theirs.`
+    : wrong;
   const common = {
     id,
     value: text,
     autoFocus: focus,
-    "aria-invalid": wrong !== "",
-    "aria-describedby": wrong || hint ? `${id}says` : undefined,
-    onBlur: () => void keep(),
+    "aria-invalid": says !== "",
+    "aria-describedby": says || hint ? `${id}says` : undefined,
+    onBlur: () => {
+      if (!overtaken) void keep();
+    },
   };
   return (
     <div className={unit ? "field inline" : "field"}>
@@ -50,31 +84,36 @@ export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus 
             rows={rows}
             onChange={(e) => setText(e.target.value)}
             onKeyDown={(e) => {
-              if (e.key === "Escape") setText(value);
-              if (e.key !== "Enter" || !sentence) return;
+              if (e.key === "Escape") back();
+              if (e.key !== "Enter" || !(sentence || overtaken)) return;
               e.preventDefault();
-              void keep();
+              keepMine();
             }}
           />
         ) : (
           <input
             {...common}
             autoComplete="off"
+            list={list && `${id}list`}
             onChange={(e) => setText(e.target.value)}
             onKeyDown={(e) => {
-              if (e.key === "Enter") void keep();
-              if (e.key === "Escape") {
-                setText(value);
-                setWrong("");
-              }
+              if (e.key === "Enter") keepMine();
+              if (e.key === "Escape") back();
             }}
           />
         )}
         {unit && <i>{unit}</i>}
       </span>
-      {(wrong || hint) && (
-        <span id={`${id}says`} className={wrong ? "error" : "note"} role={wrong ? "alert" : undefined}>
-          {wrong || hint}
+      {list && (
+        <datalist id={`${id}list`}>
+          {list.map((one) => (
+            <option key={one} value={one} />
+          ))}
+        </datalist>
+      )}
+      {(says || hint) && (
+        <span id={`${id}says`} className={says ? "error" : "note"} role={says ? "alert" : undefined}>
+          {says || hint}
         </span>
       )}
     </div>

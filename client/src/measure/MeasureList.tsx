@@ -80,7 +80,6 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
         {sheet && (
           <div className="pad" key={place.id}>
             <Field
-              key={`f${sheet.finish}`}
               label="Finish or substrate"
               value={sheet.finish}
               onKeep={(text) =>
@@ -92,7 +91,6 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
               }
             />
             <Field
-              key={`n${sheet.notes}`}
               label="Notes"
               rows={2}
               value={sheet.notes}

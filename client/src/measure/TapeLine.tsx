@@ -25,6 +25,14 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
       : editing.line
     : "";
   const [line, setLine] = useState(start);
+  // The line as it stood when it was last looked at: somebody else may measure the place anew meanwhile.
+  const [seen, setSeen] = useState(start);
+  const [keeping, setKeeping] = useState(false);
+  if (start !== seen && !keeping && (line === seen || line === start)) {
+    setLine(start);
+    setSeen(start);
+  }
+  const overtaken = start !== seen && !keeping && line !== start;
   // The heading follows the selection until one is typed.
   const [typedGroup, setGroup] = useState<string | null>(null);
   const group = typedGroup ?? editing?.group ?? after?.group ?? "";
@@ -78,6 +86,8 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
   async function keep() {
     const place = editing?.id ?? newId();
     setRefused(null);
+    setSeen(start);
+    setKeeping(true);
     try {
       if (!editing) {
         const last = job.places.findLast((p) => p.group === group.trim());
@@ -100,6 +110,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
     } catch (error) {
       setRefused(error as Refused);
     }
+    setKeeping(false);
   }
 
   const trouble = refused ?? (line.trim() ? reading?.refusal : null);
@@ -118,6 +129,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
         else if (e.key === "Escape" && picked >= 0) setPicked(-1);
         else if (e.key === "Escape") {
           setLine(editing ? start : "");
+          setSeen(start);
           forget();
           setRefused(null);
           onBack();
@@ -196,7 +208,11 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
         ))}
       </div>
       <div id={`${id}says`} role="status" className="says">
-        {!line.trim() ? (
+        {overtaken ? (
+          <span className="error">
+            It has been measured anew meanwhile: “{start}”. Enter puts yours in its place, Esc takes theirs.
+          </span>
+        ) : !line.trim() ? (
           <span className="note">
             name, length × width × height; then door, window or pass-through, width × height, x2 for a count
           </span>

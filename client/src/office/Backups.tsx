@@ -13,8 +13,13 @@ export function Backups() {
   if (!data) return null;
   const { plan, backups } = data;
   async function set(part: Partial<typeof plan>) {
-    const { data: now } = await api.PUT("/api/backups/plan", { body: { ...plan, ...part } });
-    queries.setQueryData(ask.backups.queryKey, now);
+    try {
+      const { data: now } = await api.PUT("/api/backups/plan", { body: { was: plan, now: { ...plan, ...part } } });
+      queries.setQueryData(ask.backups.queryKey, now);
+    } catch (error) {
+      await queries.invalidateQueries(ask.backups);
+      throw error;
+    }
   }
   async function make() {
     setBusy(true);
@@ -43,13 +48,11 @@ export function Backups() {
         </p>
         <div className="pair">
           <Field
-            key={`d${plan.daily}`}
             label="Daily backups kept"
             value={String(plan.daily)}
             onKeep={(text) => set({ daily: number(text) })}
           />
           <Field
-            key={`w${plan.weekly}`}
             label="Weekly backups kept before those"
             value={String(plan.weekly)}
             onKeep={(text) => set({ weekly: number(text) })}

@@ -20,10 +20,15 @@ export function OfficePage() {
     queryFn: async () => (await api.GET("/api/company/rules")).data!,
   });
   const { data: sizes } = useQuery(ask.usualSizes);
+  const { data: zones } = useQuery(ask.zones);
 
   async function set(part: Partial<Company>) {
-    await api.PUT("/api/company", { body: { ...company!, ...part } });
-    await queries.invalidateQueries({ queryKey: ["company"] });
+    try {
+      await api.PUT("/api/company", { body: { was: company!, now: { ...company!, ...part } } });
+    } finally {
+      // Also after a conflict: what stands there now is shown beside what was typed.
+      await queries.invalidateQueries({ queryKey: ["company"] });
+    }
   }
 
   if (!company || !rules || !sizes) return <main className="page" aria-busy="true" aria-label="Opening the office" />;
@@ -35,13 +40,15 @@ export function OfficePage() {
           <h2>The firm</h2>
         </header>
         <div className="pad">
-          <Field key={company.name} label="Name" value={company.name} onKeep={(name) => set({ name })} />
-          <Field key={company.address} label="Address" value={company.address} onKeep={(address) => set({ address })} />
+          <Field label="Name" value={company.name} onKeep={(name) => set({ name })} />
+          <Field label="Address" value={company.address} onKeep={(address) => set({ address })} />
+          <Field label="Currency" value={company.currency} onKeep={(currency) => set({ currency })} />
           <Field
-            key={company.currency}
-            label="Currency"
-            value={company.currency}
-            onKeep={(currency) => set({ currency })}
+            label="Time zone"
+            hint="in which its days begin, for dates of jobs and documents"
+            value={company.zone}
+            list={zones}
+            onKeep={(zone) => set({ zone: zone.trim() })}
           />
         </div>
       </section>
@@ -72,7 +79,6 @@ export function OfficePage() {
             </select>
           </label>
           <Field
-            key={company.deduct}
             label="Own limits for walls; floors; lengths"
             hint="like over 10 ft2; 5 ft2; 3 ft"
             value={company.deduct.startsWith("over ") ? company.deduct : ""}
@@ -87,14 +93,18 @@ export function OfficePage() {
         </header>
         <div className="pad">
           <Field
-            key={sizes.join("\n")}
             label="One a line, with units, as in a tape line"
             rows={8}
             value={sizes.join("\n")}
             onKeep={async (text) => {
               const lines = text.split("\n").map((l) => l.trim());
-              await api.PUT("/api/company/usual-sizes", { body: { sizes: lines.filter(Boolean) } });
-              await queries.invalidateQueries(ask.usualSizes);
+              try {
+                await api.PUT("/api/company/usual-sizes", {
+                  body: { was: { sizes }, now: { sizes: lines.filter(Boolean) } },
+                });
+              } finally {
+                await queries.invalidateQueries(ask.usualSizes);
+              }
             }}
           />
         </div>

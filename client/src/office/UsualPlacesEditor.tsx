@@ -17,9 +17,17 @@ export function UsualPlacesEditor() {
   const list = lists?.[Math.min(at, lists.length - 1)];
 
   async function keep(now: List[]) {
-    const { data: kept } = await api.PUT("/api/company/usual-places", { body: { lists: now } });
-    queries.setQueryData(ask.usualPlaces.queryKey, kept!.lists);
-    setWrong("");
+    try {
+      const { data: kept } = await api.PUT("/api/company/usual-places", {
+        body: { was: { lists: lists! }, now: { lists: now } },
+      });
+      queries.setQueryData(ask.usualPlaces.queryKey, kept!.lists);
+      setWrong("");
+    } catch (error) {
+      // After a conflict what stands there now is shown.
+      await queries.invalidateQueries(ask.usualPlaces);
+      throw error;
+    }
   }
   const tell = (now: List[]) => keep(now).catch((error: Error) => setWrong(error.message));
   const changed = (part: Partial<List>) => lists!.map((l) => (l === list ? { ...l, ...part } : l));
@@ -61,7 +69,7 @@ export function UsualPlacesEditor() {
           <>
             <div className="two">
               <Field
-                key={list.name}
+                key={`k${at}`}
                 label="Kind of building"
                 value={list.name}
                 onKeep={(name) => keep(changed({ name: name.trim() }))}
@@ -83,7 +91,6 @@ export function UsualPlacesEditor() {
                   <tr key={i}>
                     <td>
                       <Field
-                        key={place.name}
                         label={`Place ${i + 1}`}
                         value={place.name}
                         onKeep={(name) =>

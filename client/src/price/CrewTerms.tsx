@@ -18,7 +18,6 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
       <ul className="rows">
         <li>
           <Field
-            key={`c${crew.size}`}
             label="Crew"
             unit="people"
             value={String(crew.size)}
@@ -28,7 +27,6 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
         </li>
         <li>
           <Field
-            key={`h${crew.hoursPerDay}`}
             label="Working day"
             unit="h"
             value={crew.hoursPerDay}

@@ -216,7 +216,6 @@ function Terms({ hasOthers }: { hasOthers: boolean }) {
   const percent = (field: PercentField, label: string) => (
     <li key={field}>
       <Field
-        key={terms[field]}
         label={label}
         unit="%"
         value={terms[field]}

@@ -68,22 +68,9 @@ export function ProposalPage() {
             <span className="note">an empty line parts paragraphs</span>
           </header>
           <div className="choice">
+            <Field label="Letter" rows={6} value={terms.letter} onKeep={(text) => set("letter", terms.letter, text)} />
+            <Field label="Terms" rows={5} value={terms.terms} onKeep={(text) => set("terms", terms.terms, text)} />
             <Field
-              key={`l${terms.letter}`}
-              label="Letter"
-              rows={6}
-              value={terms.letter}
-              onKeep={(text) => set("letter", terms.letter, text)}
-            />
-            <Field
-              key={`t${terms.terms}`}
-              label="Terms"
-              rows={5}
-              value={terms.terms}
-              onKeep={(text) => set("terms", terms.terms, text)}
-            />
-            <Field
-              key={`v${terms.validDays}`}
               label="Prices hold for"
               unit="days"
               value={String(terms.validDays)}

@@ -2,6 +2,7 @@ import { Alert, Snackbar } from "@mui/material";
 import { useCallback, useEffect, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { JobContext, WhyContext, useJob, useSaving } from "../job/JobContext";
+import { jobLink } from "../job/jobLink";
 import { OpenJob } from "../job/openJob";
 import { api } from "../api/client";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
@@ -18,12 +19,20 @@ export function JobFrame() {
   const [wrong, setWrong] = useState("");
   useEffect(() => {
     let current = true;
-    OpenJob.load(id!).then(
-      (job) => current && setOpen(job),
-      (error: Error) => current && setWrong(error.message),
-    );
+    let mine: OpenJob | undefined;
+    jobLink(id!)
+      .then(OpenJob.load)
+      .then(
+        (job) => {
+          if (!current) return job.close();
+          mine = job;
+          setOpen(job);
+        },
+        (error: Error) => current && setWrong(error.message),
+      );
     return () => {
       current = false;
+      mine?.close();
     };
   }, [id]);
   if (wrong)
@@ -50,9 +59,11 @@ function typing(target: EventTarget | null): boolean {
 }
 
 function Saved() {
+  const [, { elsewhere }] = useJob();
+  const saving = useSaving();
   return (
     <span className="note" role="status">
-      {useSaving() ? "Saving…" : "Saved"}
+      {saving ? "Saving…" : elsewhere ? "Saved · changed in another window too" : "Saved"}
     </span>
   );
 }
@@ -64,7 +75,7 @@ function Frame() {
   const [heading, setHeading] = useState(false);
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const { job, trouble } = state;
+  const { job, trouble, notice } = state;
 
   const onKey = useCallback(
     (event: KeyboardEvent) => {
@@ -126,7 +137,7 @@ function Frame() {
             {[job.info.subtitle, `no. ${job.info.number}`, job.info.customer].filter(Boolean).join(" · ")}
           </span>
           <Saved />
-          <button className="plain" disabled={!job.undo.undo} onClick={() => void open.undo()}>
+          <button className="plain" disabled={!job.undo.undo && !job.undo.leftBehind} onClick={() => void open.undo()}>
             Undo<span className="kbd">Ctrl Z</span>
           </button>
           <button className="plain" disabled={!job.undo.redo} onClick={() => void open.redo()}>
@@ -152,9 +163,12 @@ function Frame() {
       </ExplainContext>
       <JobHeading open={heading} onClose={() => setHeading(false)} />
       <Keys open={keys} onClose={() => setKeys(false)} />
-      <Snackbar open={trouble !== ""} onClose={(_, reason) => reason !== "clickaway" && open.clearTrouble()}>
-        <Alert severity="error" onClose={open.clearTrouble}>
-          {trouble}
+      <Snackbar
+        open={trouble !== "" || notice !== ""}
+        onClose={(_, reason) => reason !== "clickaway" && open.clearTrouble()}
+      >
+        <Alert severity={trouble ? "error" : "info"} onClose={open.clearTrouble}>
+          {trouble || notice}
         </Alert>
       </Snackbar>
     </WhyContext>

@@ -20,7 +20,7 @@ export function JobHeading({ open: shown, onClose }: { open: boolean; onClose: (
         <Stack spacing={1.5}>
           {fields.map(([field, label]) => (
             <Field
-              key={field + job.info[field]}
+              key={field}
               label={label}
               value={job.info[field]}
               onKeep={(text) => open.send({ type: "setInfo", field, was: job.info[field], now: text.trim() } as never)}

@@ -53,7 +53,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
         <>
           <p className="note">{stateWords[cell.state]}</p>
           <Field
-            key={`n${item.id}${one.id}${cell.note ?? ""}`}
+            key={`n${item.id}${one.id}`}
             label={cell.state === "excluded" ? "Say why, or what to leave" : "Note for customer and crew"}
             rows={2}
             sentence

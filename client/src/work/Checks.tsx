@@ -92,7 +92,7 @@ export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
             {current.entry && <Link to={`/jobs/${job.id}/book/${current.entry}`}>its entry in this job</Link>}
           </p>
           <Field
-            key={current.key + current.reason}
+            key={current.key}
             label={current.reason === "" ? "Set it aside because" : "Set aside because (empty brings it back)"}
             value={current.reason}
             onKeep={(reason) => aside(current, reason.trim())}

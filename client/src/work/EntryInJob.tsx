@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
-import { api, newId } from "../api/client";
+import { api } from "../api/client";
 import { KindForm } from "../book/EntryPage";
 import "../book/book.css";
 import { type Entry, type EntryView, EditingContext, bookChanged, put } from "../book/useEntry";
@@ -39,10 +39,10 @@ export function EntryInJob() {
         .then(async () => {
           const was = latest.current!;
           const entry = how(structuredClone(was));
-          await open.through(() =>
+          await open.through((sent) =>
             api.PUT("/api/jobs/{id}/book/{entry}", {
               params: { path: { id: job.id, entry: id } },
-              body: { id: newId(), was, entry },
+              body: { ...sent, was, entry },
             }),
           );
           latest.current = entry;
@@ -79,8 +79,10 @@ export function EntryInJob() {
   }
   const keep = () =>
     tell(async () => {
-      const body = { id: newId(), was: here!.bookVersion ?? 0, work: null };
-      await open.through(() => api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body }));
+      const keeping = { was: here!.bookVersion ?? 0, work: null };
+      await open.through((sent) =>
+        api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body: { ...sent, ...keeping } }),
+      );
       await bookChanged(queries);
     });
   const take = () => tell(() => open.send({ type: "takeFromBook", entries: [id], work: null }));

@@ -27,7 +27,6 @@ export function JobConditions({ onClose }: { onClose: () => void }) {
         />
         <h3>Pace of this job</h3>
         <Field
-          key={`r${job.pace?.reason}`}
           label="Why it goes slower or quicker"
           value={reason}
           onKeep={(text) => {
@@ -36,7 +35,6 @@ export function JobConditions({ onClose }: { onClose: () => void }) {
           }}
         />
         <Field
-          key={`f${job.pace?.factor}`}
           label="All labour hours times"
           value={job.pace?.factor ?? ""}
           hint="1.1 is a tenth more hours; empty for none"

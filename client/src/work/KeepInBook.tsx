@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { type Schemas, type Work, api, newId } from "../api/client";
+import { type Schemas, type Work, api } from "../api/client";
 import { bookChanged } from "../book/useEntry";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
@@ -53,8 +53,10 @@ export function KeepInBook({ way, item, onClose }: { way: "keep" | "take"; item:
   async function keep() {
     if (way === "take") return open.send(take);
     const path = { id: job.id, entry: item.entry };
-    const body = { id: newId(), was: data!.bookVersion, work: item.id };
-    await open.through(() => api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body }));
+    const keeping = { was: data!.bookVersion, work: item.id };
+    await open.through((sent) =>
+      api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body: { ...sent, ...keeping } }),
+    );
     await bookChanged(queries);
   }
 

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Command, type Schemas, api, newId } from "../api/client";
+import { type Schemas, api } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { WhyContext, useJob } from "../job/JobContext";
@@ -10,12 +10,10 @@ import type { Edit } from "../job/openJob";
 export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean }) {
   const [, { job }] = useJob();
   const [why, setWhy] = useState<string | null>(null);
-  const [id] = useState(newId);
-  const body = edit && ({ ...edit, id } as Command);
   const path = { id: job.id };
   const { data, error } = useQuery({
     queryKey: ["preview", job.id, job.version, edit],
-    queryFn: async () => (await api.POST("/api/jobs/{id}/preview", { params: { path }, body: body! })).data!,
+    queryFn: async () => (await api.POST("/api/jobs/{id}/preview", { params: { path }, body: edit! })).data!,
     enabled: edit !== null,
     placeholderData: (kept) => kept,
     retry: false,
@@ -31,7 +29,7 @@ export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean })
   const explain: Explainer = {
     key: ["preview", job.id, job.version, edit],
     load: async (figure) =>
-      (await api.POST("/api/jobs/{id}/preview/workings", { params: { path, query: { figure } }, body: body! })).data,
+      (await api.POST("/api/jobs/{id}/preview/workings", { params: { path, query: { figure } }, body: edit })).data,
     source: () => null,
   };
   const moved = data.totals.filter((t) => t.moves);
@@ -65,7 +63,7 @@ export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean })
   );
 }
 
-function Lines({ title, lines, brief }: { title?: string; lines: readonly Schemas["MovedView"][]; brief?: boolean }) {
+function Lines({ title, lines, brief }: { title?: string; lines: readonly Schemas["PreviewRow"][]; brief?: boolean }) {
   return (
     <tbody>
       {title && (

@@ -33,7 +33,7 @@ export function SectionSettings({ item }: { item: Work }) {
         onKeep={(name) => open.send({ type: "moveWork", work: item.id, section: newId(), after: null, name })}
       />
       <Typed
-        key={`${item.sectionId} ${item.section}`}
+        key={`n${item.sectionId}`}
         label="Name of this section"
         value={item.section}
         onKeep={(now) =>

@@ -65,7 +65,6 @@ export function Typed(props: {
   return (
     <li className="stack">
       <Field
-        key={props.value}
         label={props.label}
         value={props.value}
         hint={props.differ ? "they differ" : props.hint}

@@ -98,7 +98,7 @@ export const WorkSheet = memo(function WorkSheet({ selected, itemId }: { selecte
         </div>
       ) : (
         <div role="tabpanel" id="sheet-cell" aria-labelledby="tab-cell">
-          <CellSheet key={at} places={places} item={item} />
+          <CellSheet key={`${item.id}${places.join()}`} places={places} item={item} />
         </div>
       )}
       {selected.work.length > 1 && selected.places.length > 0 && (

@@ -24,14 +24,19 @@ public sealed class Subtotals
     public Dictionary<Guid, Total> ItemQuantity { get; }
 
     /// <summary>Adds up the lines; with <paramref name="places"/> and <paramref name="work"/> only those of them.</summary>
-    public static Subtotals Of(Reckoned reckoned, Trace trace, HashSet<Guid>? places = null, HashSet<Guid>? work = null)
+    public static Subtotals Of(
+        Reckoned reckoned,
+        Trace trace,
+        IReadOnlySet<Guid>? places = null,
+        IReadOnlySet<Guid>? work = null
+    )
     {
         var system = reckoned.Job.Units;
         Dictionary<Guid, Total> By(
             Func<Line, Guid> key,
             Func<Line, Val> value,
             Func<Line, (string Label, string Unit, FigurePath Path)> made,
-            HashSet<Guid>? only,
+            IReadOnlySet<Guid>? only,
             IEnumerable<(Guid Key, Val Value)>? more = null
         )
         {

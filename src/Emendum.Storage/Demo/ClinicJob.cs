@@ -94,13 +94,13 @@ public static class ClinicJob
         draft.Set(board, theatre, "crewNote", "Leave the lamp's steel open; the installer follows on the Thursday");
         var doors = draft.Work(130, [waiting, desk, .. clinical, consulting, staff, store]);
         draft.Fill(doors, CellState.Excluded, xray);
-        draft.Do(new SetNote(draft.Next(), doors, xray, "", "The lead-lined door stays as delivered"));
+        draft.Do(new SetNote(doors, xray, "", "The lead-lined door stays as delivered"));
         draft.Work(2109, stair);
         var film = draft.Work(2213, consulting, recovery);
         draft.Set(film, "difficulty", "small panes");
         var fittings = draft.Work(2301, desk);
         draft.Set(fittings, "name", "Desk signs");
-        draft.Do(new MoveWork(draft.Next(), fittings, Section.IdOf("Signs"), null) { Name = "Signs" });
+        draft.Do(new MoveWork(fittings, Section.IdOf("Signs"), null) { Name = "Signs" });
         draft.Set(fittings, "wording", "Signs for the desk and three doors, to be chosen");
         draft.Set(fittings, "allowance", 640m);
         var round = draft.Work(4201, [.. resin, .. dry, store]);
@@ -108,14 +108,14 @@ public static class ClinicJob
         draft.Set(round, "waitsFor", new[] { panels, paint });
         draft.Set(round, "step", 0.25m);
 
-        draft.Do(new SetConditions(draft.Next(), [], [StarterBook.Id(2401)]));
+        draft.Do(new SetConditions([], [StarterBook.Id(2401)]));
         draft.Conditions(theatre, new PlaceCondition(StarterBook.Id(2402), ""));
         draft.Conditions(
             kennels,
             new PlaceCondition(StarterBook.Id(2402), ""),
             new PlaceCondition(StarterBook.Id(2404), "bands/2")
         );
-        draft.Do(new SetPace(draft.Next(), null, new(1.05m, "first job with the new resin crew")));
+        draft.Do(new SetPace(null, new(1.05m, "first job with the new resin crew")));
         draft.Crew("setUp", StarterBook.Id(3421));
         return draft.Job;
     }

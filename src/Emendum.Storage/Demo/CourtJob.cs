@@ -38,7 +38,7 @@ public static class CourtJob
         draft.Work(4202, glass);
         draft.Set(path, "waitsFor", new[] { baseLayers });
         draft.Set(path, "difficulty", "curved, stepped");
-        draft.Do(new SetConditions(draft.Next(), [], [StarterBook.Id(4401)]));
+        draft.Do(new SetConditions([], [StarterBook.Id(4401)]));
         draft.Crew("setUp", StarterBook.Id(3421));
         return draft.Job;
     }

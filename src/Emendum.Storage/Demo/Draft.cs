@@ -44,14 +44,18 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     public Guid Next() => StarterBook.Id(number++);
 
     /// <summary>Gives a command.</summary>
-    public void Do(Command command) =>
+    public void Do(Command command)
+    {
+        // Each leaves a number free, so that the ids of the demo jobs stay what they have been.
+        number++;
         Job = Commands.Apply(Job, command, entry => Entries.GetValueOrDefault(entry)).Job;
+    }
 
     /// <summary>Measures a place.</summary>
     public Guid Place(string group, string line)
     {
         var place = Next();
-        Do(new AddPlace(Next(), place, line, group, null));
+        Do(new AddPlace(place, line, group, null));
         return place;
     }
 
@@ -59,7 +63,7 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     public Guid Work(int entry, params Guid[] places)
     {
         var work = Next();
-        Do(new AddWork(Next(), work, StarterBook.Id(entry), null));
+        Do(new AddWork(work, StarterBook.Id(entry), null));
         if (places.Length > 0)
             Fill(work, CellState.Included, places);
         return work;
@@ -67,36 +71,27 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
 
     /// <summary>Says what a work item is at places.</summary>
     public void Fill(Guid work, CellState? state, params Guid[] places) =>
-        Do(new FillCells(Next(), [work], [.. places], Job.Seen([work], places), state));
+        Do(new FillCells([work], [.. places], Job.Seen([work], places), state));
 
     /// <summary>Sets a field of a work item.</summary>
     public void Set<T>(Guid work, string field, T now) =>
-        Do(new SetWork(Next(), work, field, ChangeSet.Get(Job, $"work/{work}/{field}"), Node(now)));
+        Do(new SetWork(work, field, ChangeSet.Get(Job, $"work/{work}/{field}"), Node(now)));
 
     /// <summary>Sets a field of a cell.</summary>
     public void Set<T>(Guid work, Guid place, string field, T now) =>
-        Do(
-            new SetCells(
-                Next(),
-                work,
-                field,
-                [new(place, ChangeSet.Get(Job, $"cells/{work}/{place}/{field}"), Node(now))]
-            )
-        );
+        Do(new SetCells(work, field, [new(place, ChangeSet.Get(Job, $"cells/{work}/{place}/{field}"), Node(now))]));
 
     /// <summary>Sets a field of the pricing terms.</summary>
     public void Price<T>(string field, T now) =>
-        Do(new SetPricing(Next(), field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
+        Do(new SetPricing(field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
 
     /// <summary>Sets a term of the crew.</summary>
-    public void Crew<T>(string field, T now) =>
-        Do(new SetCrew(Next(), field, ChangeSet.Get(Job, "crew/" + field), Node(now)));
+    public void Crew<T>(string field, T now) => Do(new SetCrew(field, ChangeSet.Get(Job, "crew/" + field), Node(now)));
 
     /// <summary>Sets conditions on a place.</summary>
     public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) =>
         Do(
             new SetPlaces(
-                Next(),
                 "conditions",
                 [new(place, ChangeSet.Get(Job, $"places/{place}/conditions"), Node(conditions))]
             )

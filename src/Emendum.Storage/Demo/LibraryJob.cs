@@ -86,16 +86,8 @@ public static class LibraryJob
                 ]
             );
         }
-        draft.Do(
-            new SetNote(
-                draft.Next(),
-                items['t'],
-                places[0].Id,
-                "",
-                "The library lays its own lobby mat; leave the well clear"
-            )
-        );
-        draft.Do(new SetNote(draft.Next(), items['n'], places[5].Id, "", "The stained glass stays as it is"));
+        draft.Do(new SetNote(items['t'], places[0].Id, "", "The library lays its own lobby mat; leave the well clear"));
+        draft.Do(new SetNote(items['n'], places[5].Id, "", "The stained glass stays as it is"));
         return draft.Job;
     }
 

@@ -57,15 +57,7 @@ public static class PotteryJob
         var windows = draft.Work(3103, front, yard, harbour);
         draft.Set(windows, "supply", Supply.CustomerMaterial);
         draft.Set(windows, yard, "crewNote", "Two sashes are painted shut; ease them before priming");
-        draft.Do(
-            new SetNote(
-                draft.Next(),
-                windows,
-                yard,
-                "",
-                "The paint is left over from the shop front and is in the clay store"
-            )
-        );
+        draft.Do(new SetNote(windows, yard, "", "The paint is left over from the shop front and is in the clay store"));
         draft.Work(3107, front, yard);
         draft.Fill(draft.Work(3105), CellState.Alternate, ramp);
         draft.Work(3104, rail);
@@ -77,15 +69,7 @@ public static class PotteryJob
         draft.Set(lettering, "customerNote", "The words are settled with you before we draw them out.");
         var panel = draft.Work(3302, boards);
         draft.Fill(panel, CellState.Excluded, boards);
-        draft.Do(
-            new SetNote(
-                draft.Next(),
-                panel,
-                boards,
-                "",
-                "No test panel: the lime is the one used on the kiln house last year"
-            )
-        );
+        draft.Do(new SetNote(panel, boards, "", "No test panel: the lime is the one used on the kiln house last year"));
 
         foreach (var place in new[] { deck, ramp, rail })
             draft.Conditions(place, new PlaceCondition(StarterBook.Id(3401), ""));

@@ -20,9 +20,6 @@ public sealed record NewJob(Guid Id, string Name, string Subtitle, Guid? Custome
 /// <summary>A tape line to be read, for a new place or one that is there.</summary>
 public sealed record TapeText(string Line, Guid? Place);
 
-/// <summary>An id made by the client for an undo or redo.</summary>
-public sealed record ReverseRequest(Guid Id);
-
 /// <summary>A job made or taken in.</summary>
 public sealed record JobMade(Guid Id);
 
@@ -45,7 +42,16 @@ public static class JobEndpoints
             .WithMetadata(new BodyLimit(JobFile.MostBytes))
             .Accepts<byte[]>("application/json")
             .Produces<JobMade>();
-        jobs.MapGet("/{id:guid}", (Guid id, OpenJobs open) => View(open.Get(id).Now));
+        jobs.MapGet(
+            "/{id:guid}",
+            (Guid id, Guid? client, OpenJobs open, Watchers watchers) => View(open.Get(id).Now, client, watchers)
+        );
+        jobs.MapGet(
+                "/{id:guid}/changes",
+                (Guid id, long since, Guid client, OpenJobs open) =>
+                    Answered(open.Get(id).ChangesSince(since, new(Owner, client)))
+            )
+            .Produces<AnswerView>();
         jobs.MapGet(
             "/{id:guid}/file",
             (Guid id, OpenJobs open) =>
@@ -53,20 +59,20 @@ public static class JobEndpoints
         );
         jobs.MapPost(
                 "/{id:guid}/commands",
-                async (Guid id, Command command, OpenJobs open, Shelf shelf) =>
-                    Answered(await open.Do(id, job => job.Do(command, Owner, shelf.Find)))
+                async (Guid id, SentCommand sent, OpenJobs open, Shelf shelf) =>
+                    Answered(await open.Do(id, job => job.Do(sent, sent.Command, Owner, shelf.Find)))
             )
             .Produces<AnswerView>();
         jobs.MapPost(
                 "/{id:guid}/undo",
-                async (Guid id, ReverseRequest request, OpenJobs open) =>
-                    Answered(await open.Do(id, job => job.Undo(request.Id, Owner)))
+                async (Guid id, SentUndo sent, OpenJobs open) =>
+                    Answered(await open.Do(id, job => job.Undo(sent, Owner)))
             )
             .Produces<AnswerView>();
         jobs.MapPost(
                 "/{id:guid}/redo",
-                async (Guid id, ReverseRequest request, OpenJobs open) =>
-                    Answered(await open.Do(id, job => job.Redo(request.Id, Owner)))
+                async (Guid id, SentRedo sent, OpenJobs open) =>
+                    Answered(await open.Do(id, job => job.Redo(sent, Owner)))
             )
             .Produces<AnswerView>();
         jobs.MapPost(
@@ -117,11 +123,18 @@ public static class JobEndpoints
         );
     }
 
-    private static JobView View(JobState job) => new ViewOf(job.Estimate).Job(job.Version, job.UndoOf(Owner));
+    private static JobView View(JobState job, Guid? client, Watchers watchers) =>
+        new ViewOf(job.Estimate).Job(job.Version, job.UndoOf(new(Owner, client ?? Guid.AllBitsSet), watchers.IsOpen));
 
     internal static IResult Answered(string json) => Results.Text(json, "application/json");
 
-    private static JobMade Create(NewJob request, OpenJobs open, CompanyStore companies, CustomerStore customers)
+    private static JobMade Create(
+        NewJob request,
+        OpenJobs open,
+        CompanyStore companies,
+        CustomerStore customers,
+        FirmDay day
+    )
     {
         var company = companies.Get()!;
         var customer = request.Customer is { } id
@@ -140,7 +153,7 @@ public static class JobEndpoints
             company.Name,
             company.Address,
             company.Currency,
-            DateTime.UtcNow.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)
+            day.Written
         );
         JobChecks.Info(info);
         var job = Job.Empty(

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Book;
@@ -16,26 +17,58 @@ namespace Emendum.Web.Jobs;
 /// <param name="Version">How many edits have been made.</param>
 /// <param name="Estimate">The job reckoned and priced.</param>
 /// <param name="History">What can be taken back.</param>
-public sealed record JobState(long Version, Estimate Estimate, History History)
+/// <param name="Touched">What the last edits have touched.</param>
+public sealed record JobState(long Version, Estimate Estimate, History History, LastTouched Touched)
 {
-    /// <summary>What undo and redo would do for a person.</summary>
-    public UndoView UndoOf(string person) => new(History.NextUndo(person)?.Did, History.NextRedo(person)?.Did);
+    /// <summary>What undo and redo would do for an author.</summary>
+    public UndoView UndoOf(Author author, Func<Guid, bool> isOpen) =>
+        new(History.NextUndo(author)?.Did, History.NextRedo(author)?.Did, History.LeftBehind(author, isOpen));
 }
 
-/// <summary>A job in memory. One queue per job: apply, reckon, commit, publish, answer (architecture decision 5). What is answered, or seen, is on disk.</summary>
+/// <summary>What one edit has moved, as everybody is told it.</summary>
+/// <param name="By">Whose edit.</param>
+/// <param name="Version">The job's version after it.</param>
+/// <param name="Json">A <see cref="MovedView"/>.</param>
+public sealed record Published(Author By, long Version, string Json);
+
+/// <summary>
+/// A job in memory. One queue per job: apply, reckon, commit, publish, answer (architecture decision 5). What is answered, or seen, is on disk. Edits that have come meanwhile are put on disk together.
+/// </summary>
 public sealed class OpenJob
 {
-    private readonly SemaphoreSlim queue = new(1, 1);
-    private readonly Lock recording = new();
+    /// <summary>Most edits that wait; more are asked to come again.</summary>
+    public const int MostWaiting = 1000;
+
+    /// <summary>Most edits that are put on disk together.</summary>
+    private const int MostTogether = 32;
+
     private readonly JobStore store;
+    private readonly TimeProvider time;
+    private readonly Func<Guid, bool> isOpen;
+    private readonly Action<Published> publish;
+    private readonly Lock gate = new();
+    private readonly Queue<Wanted> waiting = new();
+    private readonly Lock recording = new();
     private volatile JobState now;
     private (Estimate Estimate, Trace Trace)? recorded;
+    private bool working;
     private bool left;
 
-    private OpenJob(JobStore store, OpenedJob opened)
+    private OpenJob(
+        JobStore store,
+        OpenedJob opened,
+        TimeProvider time,
+        Func<Guid, bool> isOpen,
+        Action<Published> publish
+    )
     {
-        this.store = store;
-        now = new(opened.Version, Estimate.Of(opened.Job, Trace.Silent), opened.History);
+        (this.store, this.time, this.isOpen, this.publish) = (store, time, isOpen, publish);
+        now = new(
+            opened.Version,
+            Estimate.Of(opened.Job, Trace.Silent),
+            opened.History,
+            LastTouched.At(opened.Version)
+        );
     }
 
     /// <summary>The newest version: set in one assignment once it is on disk.</summary>
@@ -45,47 +78,77 @@ public sealed class OpenJob
     public Estimate Estimate => now.Estimate;
 
     /// <summary>Opens a job from disk, or null.</summary>
-    public static OpenJob? From(JobStore store, Guid id) => store.Open(id) is { } found ? new(store, found) : null;
+    /// <param name="store">Where jobs are.</param>
+    /// <param name="id">Which.</param>
+    /// <param name="time">The clock.</param>
+    /// <param name="isOpen">Whether a window is open.</param>
+    /// <param name="publish">Is told what each edit has moved, in their order, when they are on disk.</param>
+    public static OpenJob? From(
+        JobStore store,
+        Guid id,
+        TimeProvider time,
+        Func<Guid, bool> isOpen,
+        Action<Published> publish
+    ) => store.Open(id) is { } found ? new(store, found, time, isOpen, publish) : null;
 
-    /// <summary>Runs a command for a person. The same command again does nothing, and is answered by the job as it stands.</summary>
-    /// <returns>The answer as JSON.</returns>
+    /// <summary>Runs a command for a person. The same command again does nothing, and is answered by what has changed since the version its sender holds.</summary>
+    /// <returns>An <see cref="AnswerView"/> as JSON.</returns>
     /// <exception cref="RefusedException">Nothing was changed.</exception>
-    public Task<string> Do(Command command, string person, Func<Guid, BookEntry?> book) =>
+    public Task<string> Do(Sent sent, Command command, string person, Func<Guid, BookEntry?> book) =>
         InTurn(
-            command.Id,
+            sent,
             JsonNamingPolicy.CamelCase.ConvertName(command.GetType().Name),
-            SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(command, CoreJson.Options)),
+            JsonSerializer.SerializeToUtf8Bytes(command, CoreJson.Options),
             person,
-            () =>
+            state =>
             {
-                var (job, changes) = Commands.Apply(now.Estimate.Job, command, book);
+                var (job, changes) = Commands.Apply(state.Estimate.Job, command, book);
                 return (job, changes, null);
             }
         );
 
-    /// <summary>Takes back this person's latest command that still stands.</summary>
+    /// <summary>Takes back the latest command of this person's window that still stands; or the one named, left by a window of theirs that is closed.</summary>
     /// <exception cref="RefusedException">There is none, or somebody else has changed the same since.</exception>
-    public Task<string> Undo(Guid id, string person) =>
+    public Task<string> Undo(SentUndo sent, string person) =>
         InTurn(
-            id,
+            sent,
             History.Undo,
-            Reversal(History.Undo),
+            Encoding.UTF8.GetBytes($"{History.Undo} {sent.LeftBehind}"),
             person,
-            () => Reverse(History.Undo, now.History.NextUndo(person))
+            state =>
+            {
+                var author = new Author(person, sent.Client);
+                var step = state.History.NextUndo(author);
+                if (step is null && state.History.LeftBehind(author, isOpen) is { } found)
+                    step =
+                        found.Version == sent.LeftBehind
+                            ? found
+                            : throw RefusedException.Of(
+                                "",
+                                "There is nothing to undo that was made in this window, and something else to take back than was named."
+                            );
+                return Reverse(state, History.Undo, step, author);
+            }
         );
 
-    /// <summary>Puts back what this person last took back.</summary>
+    /// <summary>Puts back what was last taken back in this window.</summary>
     /// <exception cref="RefusedException">There is none, or somebody else has changed the same since.</exception>
-    public Task<string> Redo(Guid id, string person) =>
+    public Task<string> Redo(SentRedo sent, string person) =>
         InTurn(
-            id,
+            sent,
             History.Redo,
-            Reversal(History.Redo),
+            Encoding.UTF8.GetBytes(History.Redo),
             person,
-            () => Reverse(History.Redo, now.History.NextRedo(person))
+            state =>
+            {
+                var author = new Author(person, sent.Client);
+                return Reverse(state, History.Redo, state.History.NextRedo(author), author);
+            }
         );
 
-    private static byte[] Reversal(string name) => SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(name));
+    /// <summary>What has changed since a version, for an author.</summary>
+    /// <returns>An <see cref="AnswerView"/> as JSON.</returns>
+    public string ChangesSince(long version, Author author) => ChangesSince(version, author, repeated: false);
 
     /// <summary>The job reckoned with every figure explained; made when asked for and kept until the next edit, or until room is wanted.</summary>
     public Trace Recorded()
@@ -113,104 +176,217 @@ public sealed class OpenJob
     /// <summary>Takes the job out of memory unless an edit is on its way: true when nothing more will be written through it.</summary>
     public bool Leave()
     {
-        if (!queue.Wait(0))
-            return false;
-        left = true;
-        queue.Release();
-        return true;
+        lock (gate)
+            return left = left || !working;
     }
 
-    private async Task<string> InTurn(
-        Guid id,
-        string name,
-        byte[] hash,
-        string person,
-        Func<(Job Job, ImmutableArray<Change> Changes, long? Reverses)> edit
+    /// <summary>An edit in the queue.</summary>
+    private sealed record Wanted(
+        Sent Sent,
+        string Name,
+        byte[] Hash,
+        Author By,
+        Func<JobState, (Job Job, ImmutableArray<Change> Changes, long? Reverses)> Edit
     )
     {
-        if (id == Guid.Empty)
+        public TaskCompletionSource<string> Answered { get; } = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+        /// <summary>What is taken back is read from the log, so what stands there must be all of it.</summary>
+        public bool ReadsLog => Name is History.Undo or History.Redo;
+    }
+
+    /// <summary>An edit that is made and not yet on disk.</summary>
+    private sealed record Made(Wanted Wanted, JobState After, LogEntry Entry, string Moved, string Answer);
+
+    private Task<string> InTurn(
+        Sent sent,
+        string name,
+        byte[] content,
+        string person,
+        Func<JobState, (Job Job, ImmutableArray<Change> Changes, long? Reverses)> edit
+    )
+    {
+        if (sent.Id == Guid.Empty)
             throw RefusedException.Of("id", "A command needs an id.");
-        await queue.WaitAsync();
-        try
+        if (sent.Client == Guid.Empty)
+            throw RefusedException.Of("client", "A command needs the id of the window it comes from.");
+        var wanted = new Wanted(sent, name, SHA256.HashData(content), new(person, sent.Client), edit);
+        lock (gate)
         {
             if (left)
                 throw new JobLeftException();
-            if (store.Find(now.Estimate.Job.Id, id) is not { } found)
-                return Commit(id, name, hash, person, edit());
-            if (found.Hash is { } was && !was.AsSpan().SequenceEqual(hash))
+            if (waiting.Count >= MostWaiting)
+                throw new BusyException("Too many edits of this job are waiting. Try again in a moment.");
+            waiting.Enqueue(wanted);
+            if (!working)
+                ThreadPool.UnsafeQueueUserWorkItem(static job => job.Work(), this, preferLocal: false);
+            working = true;
+        }
+        return wanted.Answered.Task;
+    }
+
+    private void Work()
+    {
+        while (true)
+        {
+            List<Wanted> batch;
+            lock (gate)
+            {
+                if (waiting.Count == 0)
+                {
+                    working = false;
+                    return;
+                }
+                batch = new(Math.Min(waiting.Count, MostTogether));
+                while (batch.Count < MostTogether && waiting.TryDequeue(out var next))
+                    batch.Add(next);
+            }
+            var made = new List<Made>(batch.Count);
+            foreach (var wanted in batch)
+            {
+                if (made.Count > 0 && (wanted.ReadsLog || made.Any(m => m.Entry.Command == wanted.Sent.Id)))
+                    Keep(made);
+                try
+                {
+                    Make(wanted, made);
+                }
+                catch (Exception wrong)
+                {
+                    wanted.Answered.SetException(wrong);
+                }
+            }
+            Keep(made);
+        }
+    }
+
+    private void Make(Wanted wanted, List<Made> made)
+    {
+        var before = made.Count > 0 ? made[^1].After : now;
+        if (store.Find(before.Estimate.Job.Id, wanted.Sent.Id) is { } found)
+        {
+            if (found.Hash is { } was && !was.AsSpan().SequenceEqual(wanted.Hash))
                 throw RefusedException.Of(
                     "id",
                     "Another command was given under that id already. Nothing was changed."
                 );
-            return Answer(now, now, name, person, null, repeated: true);
+            wanted.Answered.SetResult(ChangesSince(wanted.Sent.Base, wanted.By, repeated: true));
+            return;
         }
-        finally
-        {
-            queue.Release();
-        }
-    }
-
-    private string Commit(
-        Guid id,
-        string name,
-        byte[] hash,
-        string person,
-        (Job Job, ImmutableArray<Change> Changes, long? Reverses) made
-    )
-    {
-        var (before, changes) = (now, made.Changes);
-        var cells = ChangeSet.OnlyCells(changes);
+        var (job, changes, reverses) = wanted.Edit(before);
         var version = before.Version + 1;
+        var cells = ChangeSet.OnlyCells(changes);
+        var estimate = changes.IsEmpty ? before.Estimate : before.Estimate.If(job, cells);
+        var touched = changes.IsEmpty ? Touched.Nothing : Touched.Between(before.Estimate, estimate, cells);
         var after = new JobState(
             version,
-            changes.IsEmpty ? before.Estimate : before.Estimate.If(made.Job, cells),
-            before.History.With(version, name, person, !changes.IsEmpty)
+            estimate,
+            before.History.With(version, wanted.Name, wanted.By, reverses, !changes.IsEmpty),
+            before.Touched.With(touched)
         );
         // Made before it is kept: what cannot be answered is not done either.
-        var answer = Answer(before, after, name, person, cells, repeated: false);
-        store.Commit(
-            made.Job,
-            new(version, id, hash, name, person, JobStore.Utc(DateTime.UtcNow), made.Reverses, changes),
-            Summary(after.Estimate)
+        var moved = Json(new ViewOf(estimate).Moved(before.Version, version, touched, wanted.Name, wanted.By.Person));
+        var answer = Answer(
+            wanted.Sent.Base == before.Version
+                ? moved
+                : Json(
+                    new ViewOf(estimate).Moved(
+                        wanted.Sent.Base,
+                        version,
+                        after.Touched.Since(wanted.Sent.Base),
+                        wanted.Name,
+                        wanted.By.Person
+                    )
+                ),
+            new(after.UndoOf(wanted.By, isOpen), ViewOf.Delta(before.Estimate, estimate)),
+            repeated: false
         );
-        now = after;
-        return answer;
+        made.Add(
+            new(
+                wanted,
+                after,
+                new(
+                    version,
+                    wanted.Sent.Id,
+                    wanted.Hash,
+                    wanted.Name,
+                    wanted.By,
+                    JobStore.Utc(time.GetUtcNow().UtcDateTime),
+                    reverses,
+                    changes
+                ),
+                moved,
+                answer
+            )
+        );
     }
 
-    private static string Answer(
-        JobState before,
-        JobState after,
-        string name,
-        string person,
-        CellKey[]? cells,
-        bool repeated
-    )
+    /// <summary>Puts what was made on disk, shows it, and answers; where it cannot be kept, all of it is refused and the job is as it was.</summary>
+    private void Keep(List<Made> made)
     {
-        var answer = new ViewOf(after.Estimate).Since(
-            before.Estimate,
-            after.Version,
-            name,
-            after.UndoOf(person),
-            cells
-        );
-        // Whoever asks again may not know what has happened since: the browser loads the job.
-        return JsonSerializer.Serialize(repeated ? answer with { Reload = true } : answer, CoreJson.Options);
+        if (made.Count == 0)
+            return;
+        try
+        {
+            store.Commit([.. made.Select(m => (m.After.Estimate.Job, m.Entry))], Summary(made[^1].After.Estimate));
+        }
+        catch (Exception wrong)
+        {
+            foreach (var one in made)
+                one.Wanted.Answered.SetException(wrong);
+            made.Clear();
+            return;
+        }
+        now = made[^1].After;
+        foreach (var one in made)
+        {
+            publish(new(one.Wanted.By, one.After.Version, one.Moved));
+            one.Wanted.Answered.SetResult(one.Answer);
+        }
+        made.Clear();
     }
+
+    private string ChangesSince(long version, Author author, bool repeated)
+    {
+        var state = now;
+        return Answer(
+            Json(
+                new ViewOf(state.Estimate).Moved(
+                    version,
+                    state.Version,
+                    state.Touched.Since(version),
+                    "",
+                    author.Person
+                )
+            ),
+            new(state.UndoOf(author, isOpen), null),
+            repeated
+        );
+    }
+
+    private static string Json<T>(T view) => JsonSerializer.Serialize(view, CoreJson.Options);
+
+    /// <summary>An <see cref="AnswerView"/>; what has moved is written once for everybody.</summary>
+    private static string Answer(string moved, YoursView yours, bool repeated) =>
+        $$"""{"moved":{{moved}},"yours":{{Json(yours)}},"repeated":{{(repeated ? "true" : "false")}}}""";
 
     /// <summary>What the list of jobs says of it.</summary>
     public static string Summary(Estimate estimate) =>
         $"{estimate.Job.Places.Sum(p => p.Count)} places · {FigureView.Hours(estimate.Reckoned.Costs.Hours).Shown} h · {FigureView.Money(estimate.Price.BeforeTax).Shown} {estimate.Job.Info.Currency}";
 
-    private (Job, ImmutableArray<Change>, long?) Reverse(string name, Step? step)
+    private (Job, ImmutableArray<Change>, long?) Reverse(JobState state, string name, Step? step, Author author)
     {
         if (step is null)
             throw RefusedException.Of("", $"There is nothing to {name}.");
-        var current = now.Estimate.Job;
+        var current = state.Estimate.Job;
         var changes = store.Reverse(current, step.Version);
         if (ChangeSet.Overtaken(current, changes) is { } overtaken)
         {
-            var by = store.LastToChange(current.Id, overtaken.Path) ?? "somebody";
-            throw RefusedException.Of("", $"{by} has changed the same since, so it cannot be taken back.");
+            var by = store.LastToChange(current.Id, overtaken.Path);
+            var who =
+                by is not { } other ? "Somebody"
+                : other.Person == author.Person && other.Client != author.Client ? $"{other.Person}, in another window,"
+                : other.Person;
+            throw RefusedException.Of("", $"{who} has changed the same since, so it cannot be taken back.");
         }
         var job = ChangeSet.Apply(current, changes);
         Commands.Check(job, changes);
@@ -220,3 +396,6 @@ public sealed class OpenJob
 
 /// <summary>The job has left memory since it was looked up: it is to be looked up again.</summary>
 public sealed class JobLeftException() : Exception("The job has left memory.");
+
+/// <summary>There is too much to do at once; the same again in a moment will be taken.</summary>
+public sealed class BusyException(string message) : Exception(message);

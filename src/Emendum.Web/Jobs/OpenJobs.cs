@@ -7,14 +7,17 @@ using Emendum.Storage;
 
 namespace Emendum.Web.Jobs;
 
-/// <summary>The jobs in memory: those used last. Others leave, and are read from disk when they are asked for again.</summary>
-public sealed class OpenJobs(JobStore store)
+/// <summary>The jobs in memory: those used last, and those that a window shows. Others leave, and are read from disk when they are asked for again.</summary>
+public sealed class OpenJobs(JobStore store, TimeProvider time, Watchers watchers)
 {
     /// <summary>Most jobs in memory.</summary>
     public const int Most = 32;
 
     /// <summary>Most of them with their workings, which take many times as much.</summary>
     public const int MostRecorded = 4;
+
+    /// <summary>Told of every edit of any job, in the order of each job, when it is on disk.</summary>
+    public event Action<Guid, Published>? Moved;
 
     private readonly ConcurrentDictionary<Guid, Opening> open = new();
     private long uses;
@@ -29,7 +32,10 @@ public sealed class OpenJobs(JobStore store)
     /// <exception cref="NotThereException">There is no such job.</exception>
     public OpenJob Get(Guid id)
     {
-        var opening = open.GetOrAdd(id, key => new(() => OpenJob.From(store, key)));
+        var opening = open.GetOrAdd(
+            id,
+            key => new(() => OpenJob.From(store, key, time, watchers.IsOpen, moved => Moved?.Invoke(key, moved)))
+        );
         OpenJob? job = null;
         try
         {
@@ -73,7 +79,7 @@ public sealed class OpenJobs(JobStore store)
         foreach (var (_, opening) in byUse)
             opening.Job.Value!.Forget();
         foreach (var (id, opening) in byUse.Skip(Most - MostRecorded))
-            if (opening.Job.Value!.Leave())
+            if (!watchers.IsShown(id) && opening.Job.Value!.Leave())
                 open.TryRemove(new(id, opening));
     }
 
@@ -82,7 +88,7 @@ public sealed class OpenJobs(JobStore store)
     public void Create(Job job)
     {
         var estimate = Estimate.Of(job, Trace.Silent);
-        if (!store.Create(job, OpenJob.Summary(estimate), DateTime.UtcNow))
+        if (!store.Create(job, OpenJob.Summary(estimate), time.GetUtcNow().UtcDateTime))
             throw RefusedException.Of("id", "A job with that id is here already.");
     }
 }

@@ -147,8 +147,8 @@ public sealed record TapeView(string Name, IReadOnlyList<string> Words, Drawing?
             var id = place ?? Guid.CreateVersion7();
             var there = place is { } old ? job.Place(old) : null;
             Command command = there is null
-                ? new AddPlace(Guid.CreateVersion7(), id, line, "", null)
-                : new RemeasurePlace(Guid.CreateVersion7(), id, there.Line, line);
+                ? new AddPlace(id, line, "", null)
+                : new RemeasurePlace(id, there.Line, line);
             Commands.Apply(job, command, _ => null);
         }
         catch (RefusedException wrong)

@@ -9,16 +9,16 @@ using Emendum.Core.Reports;
 namespace Emendum.Web.Jobs;
 
 /// <summary>A figure before and after, and by how much it moves; null where it stays.</summary>
-public sealed record MovedView(string Label, FigureView Was, FigureView Now, FigureView? Moves);
+public sealed record PreviewRow(string Label, FigureView Was, FigureView Now, FigureView? Moves);
 
 /// <summary>What a command would move, if it were given.</summary>
 /// <param name="Totals">Hours, materials, cost, price.</param>
 /// <param name="Work">Hours of the work items that move.</param>
 /// <param name="Goods">Need of the goods that move.</param>
 public sealed record PreviewView(
-    IReadOnlyList<MovedView> Totals,
-    IReadOnlyList<MovedView> Work,
-    IReadOnlyList<MovedView> Goods
+    IReadOnlyList<PreviewRow> Totals,
+    IReadOnlyList<PreviewRow> Work,
+    IReadOnlyList<PreviewRow> Goods
 )
 {
     /// <summary>Start of the paths of figures as they are now; the others are as they would be.</summary>
@@ -30,9 +30,9 @@ public sealed record PreviewView(
     {
         var (job, changes) = Commands.Apply(before.Job, command, book);
         var after = before.If(job, ChangeSet.OnlyCells(changes));
-        MovedView Moved(string label, string path, Func<string, Val, FigureView> view, Val was, Val now) =>
+        PreviewRow Moved(string label, string path, Func<string, Val, FigureView> view, Val was, Val now) =>
             new(label, view(Before + path, was), view(path, now), FigureView.Moved(view(path, now), was));
-        MovedView Whole(string label, Func<string, Val, FigureView> view, Total was, Total now) =>
+        PreviewRow Whole(string label, Func<string, Val, FigureView> view, Total was, Total now) =>
             Moved(label, now.Path, view, was, now);
         FigureView Money(string path, Val value) => FigureView.Money(path, value);
         var (hoursBefore, hoursAfter) = (

@@ -94,8 +94,11 @@ public sealed record TallyView(
 /// <summary>A section under which work stands.</summary>
 public sealed record SectionView(Guid Id, string Name);
 
-/// <summary>What undo and redo would do.</summary>
-public sealed record UndoView(string? Undo, string? Redo);
+/// <summary>What undo and redo would do in a window.</summary>
+/// <param name="Undo">The command that undo takes back; null for none.</param>
+/// <param name="Redo">The command that redo puts back; null for none.</param>
+/// <param name="LeftBehind">Where this window has none of its own: the person's latest of a window that is closed.</param>
+public sealed record UndoView(string? Undo, string? Redo, Step? LeftBehind);
 
 /// <summary>A rule by which openings are taken off.</summary>
 public sealed record RuleView(string Name, string Label, string Source);
@@ -125,17 +128,8 @@ public sealed record JobView(
 /// <summary>How much the last edit moved the totals, signed; null where it did not.</summary>
 public sealed record DeltaView(FigureView? Hours, FigureView? Materials, FigureView? Cost, FigureView? BeforeTax);
 
-/// <summary>What an edit changed: whole new views of what it touched, the new order where that changed, and what is gone. <see cref="Reload"/> says that it touched too much to list.</summary>
-public sealed record AnswerView(
-    long Version,
-    string Did,
-    bool Reload,
-    IReadOnlyList<PlaceView> Places,
-    IReadOnlyList<WorkView> Work,
-    IReadOnlyList<CellsView> Cells,
-    IReadOnlyList<Guid>? PlaceOrder,
-    IReadOnlyList<Guid>? WorkOrder,
-    IReadOnlyList<string> GoneCells,
+/// <summary>What is of the job as a whole.</summary>
+public sealed record HeadView(
     JobInfo Info,
     UnitSystem Units,
     string Deduct,
@@ -145,11 +139,49 @@ public sealed record AnswerView(
     IReadOnlyList<SectionView> Sections,
     CrewTerms Crew,
     PricingTerms Pricing,
-    ProposalTerms Proposal,
-    TallyView Tally,
-    DeltaView Delta,
-    UndoView Undo
+    ProposalTerms Proposal
 );
+
+/// <summary>What has changed between two versions, the same for everybody: whole new views of what was touched, the new order where that changed, and what is gone.</summary>
+/// <param name="From">The earlier version.</param>
+/// <param name="To">The later.</param>
+/// <param name="Did">The command that led there; empty for several.</param>
+/// <param name="Person">Whose it was.</param>
+/// <param name="Reload">It is too much to list: the job is to be loaded anew.</param>
+/// <param name="Places">Places as they are now.</param>
+/// <param name="Work">Work items as they are now.</param>
+/// <param name="Cells">Cells as they are now.</param>
+/// <param name="PlaceOrder">All places in their order; null where that is the same.</param>
+/// <param name="WorkOrder">All work in its order; null where that is the same.</param>
+/// <param name="GoneCells">Cells that are not there any more, as work/place.</param>
+/// <param name="Head">What is of the job as a whole; null where it is the same.</param>
+/// <param name="Tally">The figures at the foot.</param>
+public sealed record MovedView(
+    long From,
+    long To,
+    string Did,
+    string Person,
+    bool Reload,
+    IReadOnlyList<PlaceView> Places,
+    IReadOnlyList<WorkView> Work,
+    IReadOnlyList<CellsView> Cells,
+    IReadOnlyList<Guid>? PlaceOrder,
+    IReadOnlyList<Guid>? WorkOrder,
+    IReadOnlyList<string> GoneCells,
+    HeadView? Head,
+    TallyView Tally
+);
+
+/// <summary>What an answer says to its sender alone.</summary>
+/// <param name="Undo">What undo and redo would do.</param>
+/// <param name="Delta">How much the edit moved the totals; null where there was none.</param>
+public sealed record YoursView(UndoView Undo, DeltaView? Delta);
+
+/// <summary>The answer to an edit.</summary>
+/// <param name="Moved">What has changed since the version that its sender holds.</param>
+/// <param name="Yours">What is the sender's alone.</param>
+/// <param name="Repeated">It had been done before; nothing was done now.</param>
+public sealed record AnswerView(MovedView Moved, YoursView Yours, bool Repeated);
 
 /// <summary>Makes views from a reckoned job.</summary>
 public sealed class ViewOf(Estimate estimate)
@@ -233,93 +265,8 @@ public sealed class ViewOf(Estimate estimate)
         where job.Cells.ContainsKey(key)
         select key;
 
-    /// <summary>Most cells an answer lists before it asks the browser to load the job anew.</summary>
-    private const int MostCells = 200;
-
-    /// <summary>What has changed since an earlier estimate.</summary>
-    /// <param name="before">The earlier estimate.</param>
-    /// <param name="version">The job's version now.</param>
-    /// <param name="did">What was done.</param>
-    /// <param name="undo">What undo would do.</param>
-    /// <param name="only">The cells in which they differ, where they differ in nothing else.</param>
-    public AnswerView Since(
-        Estimate before,
-        long version,
-        string did,
-        UndoView undo,
-        IReadOnlyCollection<CellKey>? only = null
-    )
-    {
-        var old = before.Job;
-        var touchedPlaces = new HashSet<Guid>();
-        var touchedWork = new HashSet<Guid>();
-        if (only is null)
-        {
-            foreach (var place in job.Places)
-                if (
-                    !before.Reckoned.Measures.TryGetValue(place.Id, out var was)
-                    || !ReferenceEquals(was, estimate.Reckoned.Measures[place.Id])
-                )
-                    touchedPlaces.Add(place.Id);
-            var items = before.Reckoned.Items.ToDictionary(i => i.Item.Id);
-            foreach (var item in estimate.Reckoned.Items)
-                if (!items.TryGetValue(item.Item.Id, out var was) || !ReferenceEquals(was, item))
-                    touchedWork.Add(item.Item.Id);
-        }
-        // A work item is shown with the name of its section.
-        if (old.Sections != job.Sections)
-            touchedWork.UnionWith(job.Work.Select(w => w.Id));
-        var cells = new List<CellKey>();
-        var reload = old.Pricing.MaterialCost != job.Pricing.MaterialCost || old.Units != job.Units;
-        void Touch(CellKey key)
-        {
-            touchedPlaces.Add(key.Place);
-            touchedWork.Add(key.Work);
-        }
-        foreach (
-            var (key, cell) in only is null
-                ? job.Cells
-                : only.Where(job.Cells.ContainsKey).Select(k => KeyValuePair.Create(k, job.Cells[k]))
-        )
-        {
-            var same =
-                old.Cells.TryGetValue(key, out var was)
-                && ReferenceEquals(was, cell)
-                && ReferenceEquals(estimate.Reckoned.At(key), before.Reckoned.At(key));
-            if (same)
-                continue;
-            Touch(key);
-            if (cells.Count < MostCells)
-                cells.Add(key);
-            else
-                reload = true;
-        }
-        var gone = new List<string>();
-        if (!ReferenceEquals(old.Cells, job.Cells))
-        {
-            foreach (
-                var key in (only ?? old.Cells.Keys).Where(k => old.Cells.ContainsKey(k) && !job.Cells.ContainsKey(k))
-            )
-            {
-                Touch(key);
-                gone.Add($"{key.Work}/{key.Place}");
-                reload |= gone.Count > MostCells;
-            }
-        }
-        if (reload)
-            (cells, gone) = ([], []);
-        else if (only is not null)
-            sums = Subtotals.Of(estimate.Reckoned, Trace.Silent, touchedPlaces, touchedWork);
-        return new(
-            version,
-            did,
-            reload,
-            reload ? [] : [.. job.Places.Where(p => touchedPlaces.Contains(p.Id)).Select(Place)],
-            reload ? [] : [.. estimate.Reckoned.Items.Where(i => touchedWork.Contains(i.Item.Id)).Select(Work)],
-            CellsView.Of(estimate, cells),
-            reload || SameOrder(old.Places, job.Places) ? null : [.. job.Places.Select(p => p.Id)],
-            reload || SameOrder(old.Work, job.Work) ? null : [.. job.Work.Select(w => w.Id)],
-            gone,
+    private HeadView Head() =>
+        new(
             job.Info,
             job.Units,
             job.Deduct,
@@ -329,31 +276,46 @@ public sealed class ViewOf(Estimate estimate)
             [.. job.Sections.Select(s => new SectionView(s.Id, s.Name))],
             job.Crew,
             job.Pricing,
-            job.Proposal,
-            Tally(),
-            Moved(before),
-            undo
+            job.Proposal
+        );
+
+    /// <summary>What has changed between two versions.</summary>
+    /// <param name="from">The earlier version.</param>
+    /// <param name="to">That of this estimate.</param>
+    /// <param name="touched">What differs.</param>
+    /// <param name="did">What led there.</param>
+    /// <param name="person">Whose it was.</param>
+    public MovedView Moved(long from, long to, Touched touched, string did, string person)
+    {
+        if (touched.Reload)
+            return new(from, to, did, person, true, [], [], [], null, null, [], null, Tally());
+        sums = Subtotals.Of(estimate.Reckoned, Trace.Silent, touched.Places, touched.Work);
+        return new(
+            from,
+            to,
+            did,
+            person,
+            false,
+            [.. job.Places.Where(p => touched.Places.Contains(p.Id)).Select(Place)],
+            [.. estimate.Reckoned.Items.Where(i => touched.Work.Contains(i.Item.Id)).Select(Work)],
+            CellsView.Of(estimate, touched.Cells.Where(job.Cells.ContainsKey)),
+            touched.PlaceOrder ? [.. job.Places.Select(p => p.Id)] : null,
+            touched.WorkOrder ? [.. job.Work.Select(w => w.Id)] : null,
+            [.. touched.Cells.Where(k => !job.Cells.ContainsKey(k)).Select(k => $"{k.Work}/{k.Place}")],
+            touched.Head ? Head() : null,
+            Tally()
         );
     }
 
-    private static bool SameOrder(
-        System.Collections.Immutable.ImmutableArray<Place> a,
-        System.Collections.Immutable.ImmutableArray<Place> b
-    ) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
-
-    private static bool SameOrder(
-        System.Collections.Immutable.ImmutableArray<WorkItem> a,
-        System.Collections.Immutable.ImmutableArray<WorkItem> b
-    ) => a.Length == b.Length && a.Select(p => p.Id).SequenceEqual(b.Select(p => p.Id));
-
-    private DeltaView Moved(Estimate before) =>
+    /// <summary>How much an edit moved the totals.</summary>
+    public static DeltaView Delta(Estimate before, Estimate after) =>
         new(
-            FigureView.Moved(FigureView.Hours(estimate.Reckoned.Costs.Hours), before.Reckoned.Costs.Hours),
+            FigureView.Moved(FigureView.Hours(after.Reckoned.Costs.Hours), before.Reckoned.Costs.Hours),
             FigureView.Moved(
-                FigureView.Money(estimate.Price.Classes[CostClass.Material].Cost),
+                FigureView.Money(after.Price.Classes[CostClass.Material].Cost),
                 before.Price.Classes[CostClass.Material].Cost
             ),
-            FigureView.Moved(FigureView.Money(estimate.Price.Direct), before.Price.Direct),
-            FigureView.Moved(FigureView.Money(estimate.Price.BeforeTax), before.Price.BeforeTax)
+            FigureView.Moved(FigureView.Money(after.Price.Direct), before.Price.Direct),
+            FigureView.Moved(FigureView.Money(after.Price.BeforeTax), before.Price.BeforeTax)
         );
 }

@@ -15,15 +15,6 @@ using Emendum.Web.Books;
 
 namespace Emendum.Web.Jobs;
 
-/// <summary>An entry of a job changed inside it: the command's id, the entry as it was seen, and as it is to be.</summary>
-public sealed record SaveInJob(Guid Id, JsonElement Was, JsonElement Entry);
-
-/// <summary>An entry of a job to be kept in the Book, as a work item uses it where one is named.</summary>
-/// <param name="Id">Id of the command by which the job then takes it.</param>
-/// <param name="Was">Version of the Book's entry that was seen; 0 for none.</param>
-/// <param name="Work">A work item whose own settings are kept with it.</param>
-public sealed record KeepInBook(Guid Id, int Was, Guid? Work);
-
 /// <summary>What a cell has instead of its work item.</summary>
 public sealed record OwnCell(Guid Place, Cell Own);
 
@@ -106,10 +97,7 @@ public static class WorkEndpoints
                     if (now.Id != entry)
                         throw RefusedException.Of("id", "The id of an entry does not change.");
                     return JobEndpoints.Answered(
-                        await open.Do(
-                            id,
-                            job => job.Do(new SetEntry(save.Id, was, now), JobEndpoints.Owner, shelf.Find)
-                        )
+                        await open.Do(id, job => job.Do(save, new SetEntry(was, now), JobEndpoints.Owner, shelf.Find))
                     );
                 }
             )
@@ -131,12 +119,12 @@ public static class WorkEndpoints
                             job,
                             job.Item(work) ?? throw new NotThereException("That work is not in this job any more.")
                         );
-                    var take = new TakeFromBook(keep.Id, [entry], keep.Work);
+                    var take = new TakeFromBook([entry], keep.Work);
                     // What the job could not take is not kept either.
                     Commands.Apply(job, take, e => e == entry ? pinned with { Version = keep.Was + 1 } : shelf.Find(e));
                     shelf.Save(pinned, keep.Was, JobEndpoints.Owner);
                     return JobEndpoints.Answered(
-                        await open.Do(id, job => job.Do(take, JobEndpoints.Owner, shelf.Find))
+                        await open.Do(id, job => job.Do(keep, take, JobEndpoints.Owner, shelf.Find))
                     );
                 }
             )

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Adds a place read from a tape line, after another or at the end.</summary>
-public sealed record AddPlace(Guid Id, Guid Place, string Line, string Group, Guid? After) : Command(Id)
+public sealed record AddPlace(Guid Place, string Line, string Group, Guid? After) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -6,10 +6,9 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Adds many places at once, from a list of usual places or a table, with the work that is usual there; at the end.</summary>
-/// <param name="Id">The command's id.</param>
 /// <param name="Places">In order.</param>
 /// <param name="Work">An id for each Book entry that the job does not use yet.</param>
-public sealed record AddPlaces(Guid Id, ImmutableArray<NewPlace> Places, ImmutableArray<NewWork> Work) : Command(Id)
+public sealed record AddPlaces(ImmutableArray<NewPlace> Places, ImmutableArray<NewWork> Work) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)
@@ -78,7 +77,7 @@ public sealed record AddPlaces(Guid Id, ImmutableArray<NewPlace> Places, Immutab
             var id =
                 Work.FirstOrDefault(w => w.Entry == entry)?.Work
                 ?? throw RefusedException.Of("work", "New work needs an id of its own.");
-            var added = new AddWork(Id, id, entry, null).Changes(growing, book);
+            var added = new AddWork(id, entry, null).Changes(growing, book);
             growing = ChangeSet.Apply(growing, added);
             changes.AddRange(added);
             items.Add((entry, id));

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Takes in a customer's schedule of quantities, after what there is of it.</summary>
-public sealed record AddSchedule(Guid Id, ImmutableArray<ScheduleRow> Rows) : Command(Id)
+public sealed record AddSchedule(ImmutableArray<ScheduleRow> Rows) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

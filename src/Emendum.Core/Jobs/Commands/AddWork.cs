@@ -5,11 +5,10 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Uses a Book entry in this job: pins it with everything that hangs on it.</summary>
-/// <param name="Id">The command's id.</param>
 /// <param name="Work">Id of the work item.</param>
 /// <param name="Entry">The entry.</param>
 /// <param name="After">The work item it stands after; at the end when null.</param>
-public sealed record AddWork(Guid Id, Guid Work, Guid Entry, Guid? After) : Command(Id)
+public sealed record AddWork(Guid Work, Guid Entry, Guid? After) : Command
 {
     /// <summary>Places where it, and what comes with it, is included.</summary>
     public ImmutableArray<Guid> Places { get; init; } = [];

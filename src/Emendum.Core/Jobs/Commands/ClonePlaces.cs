@@ -5,8 +5,7 @@ using Emendum.Core.Places;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Copies places with their work. A heading given is replaced at the front of theirs; without one the copies get a free name beside the original.</summary>
-public sealed record ClonePlaces(Guid Id, ImmutableArray<PlaceCopy> Places, string? GroupWas, string? Group)
-    : Command(Id)
+public sealed record ClonePlaces(ImmutableArray<PlaceCopy> Places, string? GroupWas, string? Group) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

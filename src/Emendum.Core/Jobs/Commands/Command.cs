@@ -4,8 +4,7 @@ using Emendum.Core.Book;
 
 namespace Emendum.Core.Jobs;
 
-/// <summary>Something a person asks of a job (architecture decision 4). Ids are made by the client; one that sets something carries what it replaces.</summary>
-/// <param name="Id">UUIDv7 of the command; the same id again gets the first answer again.</param>
+/// <summary>Something a person asks of a job (architecture decision 4). Ids of what it makes come from the client; one that sets something carries what it replaces. It travels with an id of its own beside it, by which the same thing asked twice is told.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
 [JsonDerivedType(typeof(AddPlace), "addPlace")]
 [JsonDerivedType(typeof(RemeasurePlace), "remeasurePlace")]
@@ -44,7 +43,7 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetCrew), "setCrew")]
 [JsonDerivedType(typeof(SetPricing), "setPricing")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
-public abstract record Command(Guid Id)
+public abstract record Command
 {
     /// <summary>What it changes in a job. <paramref name="book"/> finds an entry of the Book's newest version.</summary>
     /// <exception cref="RefusedException">It cannot be done.</exception>

@@ -18,8 +18,6 @@ public static class Commands
     /// <exception cref="RefusedException">With the field and a sentence; the job is as it was.</exception>
     public static (Job Job, ImmutableArray<Change> Changes) Apply(Job job, Command command, Func<Guid, BookEntry?> book)
     {
-        if (command.Id == Guid.Empty)
-            throw RefusedException.Of("id", "A command needs an id.");
         var changes = command.Changes(job, book);
         if (changes.IsEmpty)
             return (job, changes);

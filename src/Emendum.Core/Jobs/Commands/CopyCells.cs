@@ -6,20 +6,18 @@ namespace Emendum.Core.Jobs;
 
 /// <summary>Copies a block of cells over a larger or equal one, as often as it goes into it. A cell that goes to another work item takes state, sentence, conditions and
 /// supply along; to another place, everything but a source of quantity that is not there.</summary>
-/// <param name="Id">The command's id.</param>
 /// <param name="FromWork">Columns of the block.</param>
 /// <param name="FromPlaces">Rows of the block.</param>
 /// <param name="Work">Columns it is copied to.</param>
 /// <param name="Places">Rows it is copied to.</param>
 /// <param name="Was">How the cells it is copied to are seen, as in <see cref="FillCells"/>.</param>
 public sealed record CopyCells(
-    Guid Id,
     ImmutableArray<Guid> FromWork,
     ImmutableArray<Guid> FromPlaces,
     ImmutableArray<Guid> Work,
     ImmutableArray<Guid> Places,
     string Was
-) : Command(Id)
+) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

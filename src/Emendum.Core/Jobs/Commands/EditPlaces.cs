@@ -5,7 +5,7 @@ using Emendum.Core.Places;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets the same of many places at once: <c>height</c>, <c>count</c>, <c>finish</c>, or adds an <c>opening</c>.</summary>
-public sealed record EditPlaces(Guid Id, ImmutableArray<PlaceWas> Places, string Field, string Value) : Command(Id)
+public sealed record EditPlaces(ImmutableArray<PlaceWas> Places, string Field, string Value) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -5,7 +5,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Lets cells fall back to their work items: state and sentence stay, whatever else they have of their own goes.</summary>
-public sealed record FallBack(Guid Id, ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was) : Command(Id)
+public sealed record FallBack(ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

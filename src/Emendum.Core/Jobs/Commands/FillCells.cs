@@ -5,18 +5,12 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>What the cells of these work items at these places are to be: included, excluded, alternate, or (null) none here.</summary>
-/// <param name="Id">The command's id.</param>
 /// <param name="Work">Columns.</param>
 /// <param name="Places">Rows.</param>
 /// <param name="Was">How the cells are seen, a letter each, row by row: <c>i</c>, <c>x</c>, <c>a</c>, or <c>.</c> for none.</param>
 /// <param name="State">What they are to be.</param>
-public sealed record FillCells(
-    Guid Id,
-    ImmutableArray<Guid> Work,
-    ImmutableArray<Guid> Places,
-    string Was,
-    CellState? State
-) : Command(Id)
+public sealed record FillCells(ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was, CellState? State)
+    : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

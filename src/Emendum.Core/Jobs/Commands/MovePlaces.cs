@@ -4,8 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Puts places, in the order given, under a heading: before a place of it, after one, or (both null) at its end.</summary>
-public sealed record MovePlaces(Guid Id, ImmutableArray<PlaceWas> Places, string Group, Guid? Before, Guid? After)
-    : Command(Id)
+public sealed record MovePlaces(ImmutableArray<PlaceWas> Places, string Group, Guid? Before, Guid? After) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

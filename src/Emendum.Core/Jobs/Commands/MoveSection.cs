@@ -5,7 +5,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Puts a section with its work after another, or (null) before all.</summary>
-public sealed record MoveSection(Guid Id, Guid Section, Guid? After) : Command(Id)
+public sealed record MoveSection(Guid Section, Guid? After) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

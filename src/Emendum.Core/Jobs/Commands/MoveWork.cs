@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Puts a work item under a section, after other work of it or (null) before all.</summary>
-public sealed record MoveWork(Guid Id, Guid Work, Guid Section, Guid? After) : Command(Id)
+public sealed record MoveWork(Guid Work, Guid Section, Guid? After) : Command
 {
     /// <summary>Name of a section that is to be made with that id; null where it is there.</summary>
     public string? Name { get; init; }

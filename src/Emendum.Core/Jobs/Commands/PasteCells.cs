@@ -7,20 +7,18 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Reads a block of cells from texts, as they come from a spreadsheet.</summary>
-/// <param name="Id">The command's id.</param>
 /// <param name="Work">Columns.</param>
 /// <param name="Places">Rows.</param>
 /// <param name="Was">How the cells are seen, as in <see cref="FillCells"/>.</param>
 /// <param name="Texts">One for each cell, row by row.</param>
 /// <param name="Quantities">Whether numbers are quantities; otherwise a number above zero only says that the work is done.</param>
 public sealed record PasteCells(
-    Guid Id,
     ImmutableArray<Guid> Work,
     ImmutableArray<Guid> Places,
     string Was,
     ImmutableArray<string> Texts,
     bool Quantities
-) : Command(Id)
+) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Reads a place anew from an edited tape line.</summary>
-public sealed record RemeasurePlace(Guid Id, Guid Place, string Was, string Line) : Command(Id)
+public sealed record RemeasurePlace(Guid Place, string Was, string Line) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

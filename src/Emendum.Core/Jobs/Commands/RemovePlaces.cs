@@ -5,7 +5,7 @@ using Emendum.Core.Places;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Removes places with their cells.</summary>
-public sealed record RemovePlaces(Guid Id, ImmutableArray<Guid> Places) : Command(Id)
+public sealed record RemovePlaces(ImmutableArray<Guid> Places) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

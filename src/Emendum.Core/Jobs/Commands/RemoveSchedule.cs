@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Takes the schedule out of the job.</summary>
-public sealed record RemoveSchedule(Guid Id) : Command(Id)
+public sealed record RemoveSchedule() : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Removes a work item with its cells.</summary>
-public sealed record RemoveWork(Guid Id, Guid Work) : Command(Id)
+public sealed record RemoveWork(Guid Work) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Gives a heading, with those nested in it, another name.</summary>
-public sealed record RenameGroup(Guid Id, string Was, string Group) : Command(Id)
+public sealed record RenameGroup(string Was, string Group) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Takes one product for another wherever the job uses it: in work items, in cells, and in the parts of its assemblies.</summary>
-public sealed record ReplaceProduct(Guid Id, Guid From, Guid To) : Command(Id)
+public sealed record ReplaceProduct(Guid From, Guid To) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

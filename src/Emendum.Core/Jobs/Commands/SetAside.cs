@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets a check aside with a reason; an empty reason brings it back.</summary>
-public sealed record SetAside(Guid Id, string Check, string Was, string Reason) : Command(Id)
+public sealed record SetAside(string Check, string Was, string Reason) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets a field of cells of one work item, but their state and sentence; null lets them fall back to it. Entries they name are pinned.</summary>
-public sealed record SetCells(Guid Id, Guid Work, string Field, ImmutableArray<AtPlace> At) : Command(Id)
+public sealed record SetCells(Guid Work, string Field, ImmutableArray<AtPlace> At) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

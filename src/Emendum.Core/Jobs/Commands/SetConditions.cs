@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets the conditions on all work of the job, and pins them.</summary>
-public sealed record SetConditions(Guid Id, ImmutableArray<Guid> Was, ImmutableArray<Guid> Conditions) : Command(Id)
+public sealed record SetConditions(ImmutableArray<Guid> Was, ImmutableArray<Guid> Conditions) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

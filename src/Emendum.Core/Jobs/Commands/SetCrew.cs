@@ -5,7 +5,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets a term of the crew. A set-up it names is pinned.</summary>
-public sealed record SetCrew(Guid Id, string Field, JsonNode? Was, JsonNode? Now) : Command(Id)
+public sealed record SetCrew(string Field, JsonNode? Was, JsonNode? Now) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

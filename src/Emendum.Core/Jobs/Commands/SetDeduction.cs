@@ -5,7 +5,7 @@ using Emendum.Core.Places;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets the rule by which openings are taken off.</summary>
-public sealed record SetDeduction(Guid Id, string Was, string Rule) : Command(Id)
+public sealed record SetDeduction(string Was, string Rule) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Changes an entry inside this job alone; the Book stays as it is.</summary>
-public sealed record SetEntry(Guid Id, BookEntry Was, BookEntry Entry) : Command(Id)
+public sealed record SetEntry(BookEntry Was, BookEntry Entry) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -5,7 +5,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets a field of the job's heading.</summary>
-public sealed record SetInfo(Guid Id, string Field, JsonNode? Was, JsonNode? Now) : Command(Id)
+public sealed record SetInfo(string Field, JsonNode? Was, JsonNode? Now) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

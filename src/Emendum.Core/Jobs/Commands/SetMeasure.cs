@@ -5,7 +5,7 @@ using Emendum.Core.Places;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Types a measure of a place: its own name for one of the user's own, a measure's name to override it; null takes it back.</summary>
-public sealed record SetMeasure(Guid Id, Guid Place, string Name, TypedQuantity? Was, TypedQuantity? Now) : Command(Id)
+public sealed record SetMeasure(Guid Place, string Name, TypedQuantity? Was, TypedQuantity? Now) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

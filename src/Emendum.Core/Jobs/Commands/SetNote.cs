@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets the sentence at a cell.</summary>
-public sealed record SetNote(Guid Id, Guid Work, Guid Place, string Was, string Note) : Command(Id)
+public sealed record SetNote(Guid Work, Guid Place, string Was, string Note) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -5,7 +5,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets <c>finish</c>, <c>notes</c> or <c>conditions</c> of places. Conditions they name are pinned.</summary>
-public sealed record SetPlaces(Guid Id, string Field, ImmutableArray<AtPlace> At) : Command(Id)
+public sealed record SetPlaces(string Field, ImmutableArray<AtPlace> At) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

@@ -5,7 +5,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets a pricing term.</summary>
-public sealed record SetPricing(Guid Id, string Field, JsonNode? Was, JsonNode? Now) : Command(Id)
+public sealed record SetPricing(string Field, JsonNode? Was, JsonNode? Now) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

@@ -5,7 +5,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets what the customer sees.</summary>
-public sealed record SetProposal(Guid Id, string Field, JsonNode? Was, JsonNode? Now) : Command(Id)
+public sealed record SetProposal(string Field, JsonNode? Was, JsonNode? Now) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

@@ -4,7 +4,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Says what of our own takeoff a row of the schedule is compared with; empty for nothing.</summary>
-public sealed record SetScheduleItem(Guid Id, Guid Item, string Was, string Source) : Command(Id)
+public sealed record SetScheduleItem(Guid Item, string Was, string Source) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

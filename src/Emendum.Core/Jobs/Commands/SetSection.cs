@@ -5,7 +5,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets a field of a section, as its name.</summary>
-public sealed record SetSection(Guid Id, Guid Section, string Field, JsonNode? Was, JsonNode? Now) : Command(Id)
+public sealed record SetSection(Guid Section, string Field, JsonNode? Was, JsonNode? Now) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book) =>

@@ -5,7 +5,7 @@ using Emendum.Core.Quantities;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Shows the job in other units. Stored sizes stay as they are; tape lines get the units they were typed in.</summary>
-public sealed record SetUnits(Guid Id, UnitSystem Was, UnitSystem Units) : Command(Id)
+public sealed record SetUnits(UnitSystem Was, UnitSystem Units) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -5,7 +5,7 @@ using Emendum.Core.Book;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Sets a field of a work item, but its id, rank and entry. Entries it names are pinned.</summary>
-public sealed record SetWork(Guid Id, Guid Work, string Field, JsonNode? Was, JsonNode? Now) : Command(Id)
+public sealed record SetWork(Guid Work, string Field, JsonNode? Was, JsonNode? Now) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -5,10 +5,9 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Takes the newest versions of entries from the Book.</summary>
-/// <param name="Id">The command's id.</param>
 /// <param name="Entries">Which; the job uses them already.</param>
 /// <param name="Work">A work item that gives up what it has instead of its entry; none when null.</param>
-public sealed record TakeFromBook(Guid Id, ImmutableArray<Guid> Entries, Guid? Work) : Command(Id)
+public sealed record TakeFromBook(ImmutableArray<Guid> Entries, Guid? Work) : Command
 {
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)

@@ -1,0 +1,40 @@
+using System.Globalization;
+using Emendum.Core;
+using Emendum.Storage;
+using NodaTime;
+
+namespace Emendum.Web;
+
+/// <summary>The day on which the firm is: dates of jobs and documents are local dates there, whatever the machine's own zone (architecture decision 36).</summary>
+public sealed class FirmDay(TimeProvider time, CompanyStore companies)
+{
+    /// <summary>Names of all zones that can be set, as the IANA database has them.</summary>
+    public static IReadOnlyList<string> Zones => DateTimeZoneProviders.Tzdb.Ids;
+
+    /// <summary>The zone of this machine, with which a new firm starts.</summary>
+    public static string OfThisMachine =>
+        DateTimeZoneProviders.Tzdb.GetZoneOrNull(TimeZoneInfo.Local.Id) is { } zone ? zone.Id : "Etc/UTC";
+
+    /// <summary>Refuses a zone that is none.</summary>
+    public static void Check(string zone)
+    {
+        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) is null)
+            throw RefusedException.Of("zone", "That is not a time zone. Choose one from the list, like Europe/Dublin.");
+    }
+
+    /// <summary>The day in a zone at a moment.</summary>
+    public static DateOnly In(string zone, DateTimeOffset moment) =>
+        Instant
+            .FromDateTimeOffset(moment)
+            .InZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc)
+            .Date.ToDateOnly();
+
+    /// <summary>Today.</summary>
+    public DateOnly Today => In(companies.Get()?.Zone ?? OfThisMachine, time.GetUtcNow());
+
+    /// <summary>Today, as jobs write it.</summary>
+    public string Written => Write(Today);
+
+    /// <summary>A day as jobs write it.</summary>
+    public static string Write(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+}

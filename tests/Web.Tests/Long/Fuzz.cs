@@ -1,0 +1,476 @@
+using System.Globalization;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json.Nodes;
+
+namespace Emendum.Web.Tests;
+
+/// <summary>A request as it was sent, so that one that goes wrong can be sent again.</summary>
+internal sealed record Shot(HttpMethod Method, string Path, string Operation, string Kind, byte[]? Body, string Type)
+{
+    public override string ToString() =>
+        $"{Method} {Path} ({Operation} {Kind})\n{(Body is null ? "" : Encoding.UTF8.GetString(Body.AsSpan(0, Math.Min(Body.Length, 4000))))}";
+}
+
+/// <summary>
+/// Makes requests out of real ones: values that the server has given, put together as the API description says, so that many are taken; then most are spoiled in one way or another. A new operation, and
+/// a new kind of command, is met without a word here: both are read from the description.
+/// </summary>
+internal sealed class Fuzz
+{
+    private const int MostKept = 300;
+    private static readonly string[] Hostile =
+    [
+        "",
+        " ",
+        "0",
+        "-1",
+        "1e999",
+        "NaN",
+        "999999999999999999999999999999",
+        "0.0000001",
+        "1/0",
+        "../../etc/passwd",
+        "=1+1",
+        "'; DROP TABLE job; --",
+        "<script>alert(1)</script>",
+        "\u0000\u0007\u001b",
+        "a\nb\rc",
+        "\u202e\u200b\ufffd",
+        "12'6 x 11 x 8; door 3 x 6'8",
+        "12 x x 8",
+        "((((((((((",
+        "180 ft² per h",
+        "0 ft² per h",
+        "2026-02-30",
+    ];
+
+    private readonly Random random;
+    private readonly HttpClient http;
+    private readonly JsonObject description;
+    private readonly Dictionary<string, List<JsonNode>> pools = [];
+    private readonly Dictionary<string, JsonObject> files = [];
+    private readonly List<string> jobs = [];
+    private byte[] jobFile = [],
+        table = [];
+
+    private Fuzz(HttpClient http, JsonObject description, int seed) =>
+        (this.http, this.description, random) = (http, description, new(seed));
+
+    /// <summary>What can be asked: method, path and the description of each operation, in the order of the description.</summary>
+    public IReadOnlyList<(HttpMethod Method, string Path, JsonObject Operation)> Operations { get; private set; } = [];
+
+    /// <summary>Kinds of command.</summary>
+    public IReadOnlyList<string> Kinds { get; private set; } = [];
+
+    /// <summary>Reads the description, and what the server has.</summary>
+    public static async Task<Fuzz> Of(HttpClient http, int seed)
+    {
+        var fuzz = new Fuzz(http, (await http.GetFromJsonAsync<JsonObject>("/api/openapi.json"))!, seed);
+        fuzz.Operations =
+        [
+            .. fuzz.description["paths"]!
+                .AsObject()
+                .SelectMany(p =>
+                    p.Value!.AsObject()
+                        .Select(o => (new HttpMethod(o.Key.ToUpperInvariant()), p.Key, o.Value!.AsObject()))
+                ),
+        ];
+        fuzz.Kinds = [.. fuzz.Alternatives(fuzz.Schema("Command")).Select(fuzz.TypeOf).Order(StringComparer.Ordinal)];
+        await fuzz.Look();
+        return fuzz;
+    }
+
+    private JsonObject Schema(string name) => description["components"]!["schemas"]![name]!.AsObject();
+
+    private JsonObject Resolved(JsonNode schema) =>
+        (string?)schema["$ref"] is { } name ? Schema(name.Split('/')[^1]) : schema.AsObject();
+
+    private JsonObject[] Alternatives(JsonObject schema) =>
+        [.. ((schema["anyOf"] ?? schema["oneOf"]) as JsonArray ?? []).Select(s => Resolved(s!))];
+
+    private string TypeOf(JsonObject schema) =>
+        schema["properties"]?["type"] is { } type ? (string?)Resolved(type)["enum"]?[0] ?? "" : "";
+
+    /// <summary>Asks for everything that can be asked for, and remembers the values; done again now and then, since they change.</summary>
+    public async Task Look()
+    {
+        jobs.Clear();
+        foreach (var job in (await http.GetFromJsonAsync<JsonArray>("/api/jobs"))!)
+            jobs.Add((string)job!["id"]!);
+        foreach (var job in jobs.Take(6))
+        {
+            var file = await http.GetByteArrayAsync($"/api/jobs/{job}/file");
+            if (jobFile.Length == 0)
+                jobFile = file;
+            files[job] = JsonNode.Parse(file)!.AsObject();
+            Remember(files[job], "job");
+        }
+        if (table.Length == 0)
+            table = await http.GetByteArrayAsync($"/api/jobs/{jobs[0]}/places.csv");
+        foreach (
+            var (method, path, operation) in Operations.Where(o => o.Method == HttpMethod.Get && !o.Path.Contains('.'))
+        )
+        {
+            using var response = await http.GetAsync(Filled(path, operation));
+            if (
+                response.IsSuccessStatusCode
+                && response.Content.Headers.ContentType?.MediaType == "application/json"
+                && response.Content.Headers.ContentLength is null or < 5_000_000
+            )
+                Remember(await response.Content.ReadFromJsonAsync<JsonNode>(), path.Contains("book") ? "entry" : "job");
+        }
+    }
+
+    /// <summary>Keeps values by the name of what they stand under; ids by what they are ids of.</summary>
+    private void Remember(JsonNode? node, string under)
+    {
+        switch (node)
+        {
+            case JsonObject thing:
+                foreach (var (name, value) in thing)
+                {
+                    Keep(name, value);
+                    if (name == "id")
+                        Keep(under, value);
+                    Remember(value, name);
+                }
+                break;
+            case JsonArray list:
+                var one = under switch
+                {
+                    "entries" => "entry",
+                    _ => under.TrimEnd('s'),
+                };
+                foreach (var item in list)
+                    Remember(item, one);
+                break;
+        }
+    }
+
+    private void Keep(string name, JsonNode? value)
+    {
+        if (value is null || value.ToJsonString().Length > 3000)
+            return;
+        if (!pools.TryGetValue(name, out var pool))
+            pools.Add(name, pool = []);
+        if (pool.Count < MostKept)
+            pool.Add(value.DeepClone());
+        else
+            pool[random.Next(MostKept)] = value.DeepClone();
+    }
+
+    private T One<T>(IReadOnlyList<T> of) => of[random.Next(of.Count)];
+
+    private bool Chance(int percent) => random.Next(100) < percent;
+
+    private string Id() => Guid.CreateVersion7().ToString();
+
+    /// <summary>A path with its parts, and what is asked after it, filled in.</summary>
+    private string Filled(string path, JsonObject operation, string? job = null)
+    {
+        var query = new List<string>();
+        foreach (var parameter in operation["parameters"] as JsonArray ?? [])
+        {
+            var (name, at) = ((string)parameter!["name"]!, (string)parameter["in"]!);
+            var pool =
+                name == "id" && path.StartsWith("/api/jobs/", StringComparison.Ordinal) ? "job"
+                : name == "id" && path.StartsWith("/api/customers/", StringComparison.Ordinal) ? "customerId"
+                : name == "id" ? "entry"
+                : name == "figure" ? "path"
+                : name;
+            var value =
+                job is not null && pool == "job" ? job
+                : Chance(92) && pools.TryGetValue(pool, out var known) ? One(known).ToString()
+                : name is "since" or "levels" ? random.Next(-1, 40).ToString(CultureInfo.InvariantCulture)
+                : Chance(50) ? Id()
+                : One(Hostile);
+            if (at == "path")
+                path = path.Replace($"{{{name}}}", Uri.EscapeDataString(value), StringComparison.Ordinal);
+            else if ((bool?)parameter["required"] == true || Chance(50))
+                query.Add($"{name}={Uri.EscapeDataString(value)}");
+        }
+        return query.Count == 0 ? path : $"{path}?{string.Join('&', query)}";
+    }
+
+    /// <summary>The next request. <paramref name="n"/> goes through all operations and kinds of command in turn.</summary>
+    public Shot Next(int n)
+    {
+        // Every second one is a command: there are many kinds, behind one operation.
+        var commands = Operations.First(o => o.Path == "/api/jobs/{id}/commands");
+        var (method, path, operation) = n % 2 == 0 ? commands : Operations[n / 2 % Operations.Count];
+        var job = One(jobs);
+        var filled = Filled(path, operation, Chance(95) ? job : null);
+        var name = $"{method} {path}";
+        if (operation["requestBody"]?["content"] is not JsonObject content)
+            return new(method, filled, name, "", null, "");
+        var (type, schema) = content.First();
+        if (schema!["schema"] is null || (string?)Resolved(schema["schema"]!)["format"] is "byte" or "binary")
+            return new(method, filled, name, "", Bytes(path), type);
+        var kind = Kinds[n / 2 % Kinds.Count];
+        var body = Value(Resolved(schema["schema"]!), "", 0, kind, job);
+        if (body is JsonObject sent && sent["command"] is JsonObject command)
+            Seen(command, job);
+        var text = body?.ToJsonString() ?? "null";
+        if (Chance(55))
+            text = Spoiled(body, text);
+        return new(
+            method,
+            filled,
+            name,
+            path.EndsWith("/commands", StringComparison.Ordinal) ? kind : "",
+            Raw(text),
+            type
+        );
+    }
+
+    private byte[] Bytes(string path)
+    {
+        var bytes = (path.EndsWith("/import", StringComparison.Ordinal) ? Imported() : table).ToArray();
+        if (Chance(60))
+            for (var i = random.Next(1, 6); i > 0 && bytes.Length > 0; i--)
+                bytes[random.Next(bytes.Length)] = (byte)random.Next(256);
+        return Chance(15) ? bytes[..random.Next(bytes.Length + 1)] : bytes;
+    }
+
+    /// <summary>A job file under an id of its own, with something taken out of it or spoiled now and then.</summary>
+    private byte[] Imported()
+    {
+        var file = JsonNode.Parse(jobFile)!.AsObject();
+        file["id"] = Id();
+        if (Chance(50))
+            Spoil(file);
+        return Encoding.UTF8.GetBytes(file.ToJsonString());
+    }
+
+    private static byte[] Raw(string text) => Encoding.UTF8.GetBytes(text);
+
+    private JsonNode? Value(JsonObject schema, string name, int deep, string kind, string job)
+    {
+        if (Alternatives(schema) is { Length: > 0 } alternatives)
+        {
+            var wanted = Array.Find(alternatives, a => TypeOf(a) == kind) ?? One(alternatives);
+            return Value(wanted, name, deep, kind, job);
+        }
+        if (schema["properties"] is JsonObject properties && deep < 8)
+        {
+            // Whole things are real ones where there are any.
+            if (deep > 0 && Chance(70) && Real(name, schema) is { } real)
+                return real;
+            var required = (schema["required"] as JsonArray ?? []).Select(r => (string)r!).ToHashSet();
+            var thing = new JsonObject();
+            foreach (var (property, of) in properties)
+                if (required.Contains(property) || Chance(60))
+                    thing[property] = Value(Resolved(of!), property, deep + 1, kind, job);
+            return thing;
+        }
+        if (schema["enum"] is JsonArray values)
+            return One(values)?.DeepClone();
+        if (schema["items"] is { } items)
+            return new JsonArray(
+                [
+                    .. Enumerable
+                        .Range(0, Chance(90) ? random.Next(1, 4) : random.Next(0, 60))
+                        .Select(_ => Value(Resolved(items), name.TrimEnd('s'), deep + 1, kind, job)),
+                ]
+            );
+        // A new id for what is made, a known one for what is named.
+        if (name is "id" or "to" || (name == "place" && kind == "addPlace") || (name == "work" && kind == "addWork"))
+            return Id();
+        if (name is "client" or "base")
+            return name == "base" ? random.Next(0, 3) : Server.Client.ToString();
+        if (Chance(85) && Real(name, schema) is { } known)
+            return known;
+        return Plain(schema);
+    }
+
+    /// <summary>A value that the server has given under this name.</summary>
+    private JsonNode? Real(string name, JsonObject schema)
+    {
+        var pool = name switch
+        {
+            "from" or "after" or "before" when pools.ContainsKey("place") => "place",
+            "text" or "source" when Chance(50) => "line",
+            _ => name,
+        };
+        if (!pools.TryGetValue(pool, out var known))
+            return null;
+        var value = One(known);
+        var wants = schema["type"] is JsonArray several
+            ? several.Select(t => (string)t!).ToArray()
+            : [(string?)schema["type"] ?? ""];
+        var fits = value.GetValueKind() switch
+        {
+            System.Text.Json.JsonValueKind.String => wants.Contains("string"),
+            System.Text.Json.JsonValueKind.Number => wants.Contains("integer") || wants.Contains("number"),
+            System.Text.Json.JsonValueKind.True or System.Text.Json.JsonValueKind.False => wants.Contains("boolean"),
+            System.Text.Json.JsonValueKind.Object => wants.Contains("object"),
+            _ => false,
+        };
+        return fits || wants is [""] ? value.DeepClone() : null;
+    }
+
+    private JsonNode? Plain(JsonObject schema)
+    {
+        var types = schema["type"] is JsonArray several
+            ? several.Select(t => (string)t!).ToArray()
+            : [(string?)schema["type"] ?? "string"];
+        return One(types) switch
+        {
+            "null" => null,
+            "integer" => random.Next(-2, 30),
+            "number" => random.Next(-2, 30),
+            "boolean" => Chance(50),
+            "array" => new JsonArray(),
+            "object" => new JsonObject(),
+            _ => (string?)schema["format"] switch
+            {
+                "uuid" => Id(),
+                "decimal" => (random.Next(0, 4000) / 100m).ToString(CultureInfo.InvariantCulture),
+                _ => Chance(40) ? One(Hostile) : "Plain " + random.Next(100).ToString(CultureInfo.InvariantCulture),
+            },
+        };
+    }
+
+    /// <summary>Gives a command that sets a field what really stands there, as a browser would.</summary>
+    private void Seen(JsonObject command, string job)
+    {
+        if (!files.TryGetValue(job, out var file) || Chance(15))
+            return;
+        var type = (string?)command["type"] ?? "";
+        JsonNode? InList(string list, JsonNode? id) =>
+            (file[list] as JsonArray)?.FirstOrDefault(x => (string?)x!["id"] == id?.ToString());
+        void Set(JsonNode? thing, JsonObject at)
+        {
+            if (thing is not JsonObject known || known.Count == 0)
+                return;
+            var (field, value) = One([.. known]);
+            command["field"] = field;
+            at["was"] = value?.DeepClone();
+            at["now"] =
+                Chance(60) && pools.TryGetValue(field, out var pool) ? One(pool).DeepClone() : value?.DeepClone();
+        }
+        switch (type)
+        {
+            case "setWork" or "setSection":
+                var (list, name) = type == "setWork" ? ("work", "work") : ("sections", "section");
+                if (file[list] is JsonArray { Count: > 0 } things)
+                    command[name] = One(things)!["id"]!.ToString();
+                Set(InList(list, command[name]), command);
+                break;
+            case "setPricing" or "setProposal" or "setCrew" or "setInfo":
+                Set(file[char.ToLowerInvariant(type[3]) + type[4..]], command);
+                break;
+            case "setPlaces" or "setCells":
+                var at = new JsonObject();
+                if (type == "setPlaces" && file["places"] is JsonArray { Count: > 0 } places)
+                {
+                    var place = One(places)!;
+                    at["place"] = place["id"]!.ToString();
+                    Set(place, at);
+                }
+                else if (file["cells"] is JsonArray { Count: > 0 } cells)
+                {
+                    var cell = One(cells)!;
+                    (command["work"], at["place"]) = (cell["work"]!.ToString(), cell["place"]!.ToString());
+                    Set(cell["cell"], at);
+                }
+                command["at"] = new JsonArray(at);
+                break;
+            case "remeasurePlace" or "removePlaces" or "setNote" or "setMeasure":
+                if (file["places"] is JsonArray { Count: > 0 } all)
+                {
+                    var place = One(all)!;
+                    if (type == "removePlaces")
+                        command["places"] = new JsonArray(place["id"]!.ToString());
+                    else
+                        command["place"] = place["id"]!.ToString();
+                    if (type == "remeasurePlace")
+                        command["was"] = place["line"]?.DeepClone();
+                    else if (type == "setNote" && file["work"] is JsonArray { Count: > 0 } kinds)
+                        (command["work"], command["was"]) = (One(kinds)!["id"]!.ToString(), "");
+                    else if (type == "setMeasure")
+                        command["was"] = null;
+                }
+                break;
+            case "setUnits" or "setDeduction":
+                command["was"] = file[type == "setUnits" ? "units" : "deduct"]?.DeepClone();
+                break;
+            case "setPace" or "setConditions":
+                command["was"] = file[type == "setPace" ? "pace" : "conditions"]?.DeepClone();
+                break;
+        }
+    }
+
+    private string Spoiled(JsonNode? body, string text)
+    {
+        switch (random.Next(10))
+        {
+            case 0:
+                return text[..random.Next(text.Length)];
+            case 1:
+                return text.Replace("\"id\"", "\"ID\"", StringComparison.Ordinal);
+            case 2:
+                return text.Replace('{', '[');
+            case 3:
+                // A name twice.
+                return text.Length > 2 && text[0] == '{' ? "{\"id\":\"x\"," + text[1..] : text + text;
+            case 4:
+                return string.Concat(Enumerable.Repeat("[", 200)) + text;
+            default:
+                if (body is null)
+                    return text;
+                Spoil(body);
+                return body.ToJsonString();
+        }
+    }
+
+    /// <summary>Changes one thing somewhere within.</summary>
+    private void Spoil(JsonNode body)
+    {
+        var all = new List<JsonNode>();
+        void Walk(JsonNode? node)
+        {
+            if (node is JsonObject or JsonArray)
+                all.Add(node);
+            foreach (var inner in node is JsonObject o ? o.Select(p => p.Value) : node as JsonArray ?? [])
+                Walk(inner);
+        }
+        Walk(body);
+        switch (One(all))
+        {
+            case JsonObject { Count: > 0 } thing:
+                var (name, was) = One([.. thing]);
+                if (Chance(20))
+                    thing.Remove(name);
+                else if (Chance(15))
+                    thing["more"] = 1;
+                else
+                    thing[name] = Other(was);
+                break;
+            case JsonArray { Count: > 0 } list:
+                if (Chance(30))
+                    list.RemoveAt(random.Next(list.Count));
+                else if (Chance(30))
+                    list.Add(One(list)?.DeepClone());
+                else
+                    list[random.Next(list.Count)] = Other(One(list));
+                break;
+        }
+    }
+
+    private JsonNode? Other(JsonNode? was) =>
+        random.Next(10) switch
+        {
+            0 => null,
+            1 => random.Next(),
+            2 => -1,
+            3 => 1e300,
+            4 => true,
+            5 => new JsonArray(was?.DeepClone()),
+            6 => new JsonObject { ["id"] = was?.DeepClone() },
+            7 => new string('x', random.Next(1, 20_000)),
+            8 => Id(),
+            _ => One(Hostile),
+        };
+}

@@ -1,0 +1,195 @@
+import { type Browser, type Page, expect, test } from "./test";
+import { measure, newJob, place, saved } from "./pages";
+
+/** Another window of another browser, on the same page. */
+async function other(browser: Browser, page: Page) {
+  const window = await (await browser.newContext()).newPage();
+  await window.goto(page.url());
+  await expect(
+    window.getByRole("region", { name: "Measures" }).or(station(window)),
+  ).toBeVisible();
+  return window;
+}
+
+const station = (page: Page) => page.getByRole("main").first();
+const undo = (page: Page) =>
+  page.getByRole("button", { name: "Undo", exact: false });
+test("what one window measures arrives in the other, and each takes back its own", async ({
+  page,
+  browser,
+}) => {
+  await newJob(page, "Tern House", "Tern House");
+  const second = await other(browser, page);
+  await measure(page, "Hall 10 x 12 x 8");
+  await expect(place(second, /^Hall/)).toBeVisible();
+  await expect(second.getByText("changed in another window too")).toBeVisible();
+  await measure(second, "Study 9 x 9 x 8");
+  await expect(place(page, /^Study/)).toBeVisible();
+  // The first window has made the hall: that is what it takes back, though the study came later.
+  await undo(page).click();
+  await expect(place(page, /^Hall/)).toHaveCount(0);
+  await expect(place(second, /^Hall/)).toHaveCount(0);
+  await expect(place(second, /^Study/)).toBeVisible();
+  await expect(undo(page)).toBeDisabled();
+  await second.context().close();
+});
+
+test("what is typed stays when somebody else changes the same, with both said; Enter puts one's own in its place", async ({
+  page,
+  browser,
+}) => {
+  await newJob(page, "Dunlin Row", "Dunlin Row");
+  await page.goto(page.url().replace("/measure", "/price"));
+  const second = await other(browser, page);
+  const overhead = (at: Page) =>
+    at.getByRole("textbox", { name: "Overhead", exact: true });
+  const before = await overhead(page).inputValue();
+  await overhead(page).fill("17");
+  await overhead(second).fill("21");
+  await overhead(second).press("Enter");
+  const said = page.getByText(
+    "It has been changed to “21” meanwhile. Enter puts yours in its place, Esc takes theirs.",
+  );
+  await expect(said).toBeVisible();
+  await expect(overhead(page)).toHaveValue("17");
+  // Leaving the field decides nothing.
+  await overhead(page).blur();
+  await expect(said).toBeVisible();
+  await expect(overhead(second)).toHaveValue("21");
+  await overhead(page).press("Enter");
+  await expect(overhead(second)).toHaveValue("17");
+  await expect(said).toHaveCount(0);
+  // And the other way round: Esc takes what stands there.
+  await overhead(second).fill("30");
+  await overhead(page).fill(before);
+  await overhead(page).press("Enter");
+  await expect(
+    second.getByText(`It has been changed to “${before}” meanwhile`),
+  ).toBeVisible();
+  await overhead(second).press("Escape");
+  await expect(overhead(second)).toHaveValue(before);
+  // What nobody is typing in follows.
+  await overhead(page).fill("18");
+  await overhead(page).press("Enter");
+  await expect(overhead(second)).toHaveValue("18");
+  await second.context().close();
+});
+
+test("with the line cut, an edit brings what was missed, and a conflict is said with both values", async ({
+  page,
+  browser,
+}) => {
+  await newJob(page, "Godwit Yard", "Godwit Yard");
+  await page.route("**/api/live/**", (route) => route.abort());
+  await page.goto(page.url().replace("/measure", "/price"));
+  const second = await other(browser, page);
+  const field = (at: Page, name: string) =>
+    at.getByRole("textbox", { name, exact: true });
+  await field(second, "Overhead").fill("22");
+  await field(second, "Overhead").press("Enter");
+  await saved(second);
+  await field(page, "Contingency").fill("4");
+  await field(page, "Contingency").press("Enter");
+  await expect(field(page, "Overhead")).toHaveValue("22");
+  await field(second, "Overhead").fill("23");
+  await field(second, "Overhead").press("Enter");
+  await saved(second);
+  await field(page, "Overhead").fill("24");
+  await field(page, "Overhead").press("Enter");
+  await expect(
+    page.getByText("It has been changed to “23” meanwhile"),
+  ).toBeVisible();
+  await expect(field(page, "Overhead")).toHaveValue("24");
+  await second.context().close();
+});
+
+test("a duplicated window is another one; what a closed window left is named before it is taken back", async ({
+  page,
+}) => {
+  await newJob(page, "Curlew Barn", "Curlew Barn");
+  await measure(page, "Hall 10 x 12 x 8");
+  const opening = page.waitForEvent("popup");
+  await page.evaluate(() => void window.open(location.href));
+  const twin = await opening;
+  await expect(place(twin, /^Hall/)).toBeVisible();
+  // The window that made the hall is open: nothing of it is the twin's to take back.
+  await expect(undo(twin)).toBeDisabled();
+  await measure(twin, "Study 9 x 9 x 8");
+  await expect(place(page, /^Study/)).toBeVisible();
+  await twin.close();
+  // Its own first …
+  await undo(page).click();
+  await expect(place(page, /^Hall/)).toHaveCount(0);
+  await expect(place(page, /^Study/)).toBeVisible();
+  // … then, asked twice, what the closed one left.
+  await expect(async () => {
+    await page.reload();
+    await expect(undo(page)).toBeEnabled({ timeout: 1000 });
+  }).toPass();
+  await undo(page).click();
+  await expect(
+    page.getByText(
+      "Undo once more takes back “add place”, done in a window that is closed.",
+    ),
+  ).toBeVisible();
+  await expect(place(page, /^Study/)).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(place(page, /^Study/)).toHaveCount(0);
+});
+
+test("two offices that save the same lose nothing that was typed", async ({
+  page,
+  browser,
+}) => {
+  await page.goto("/office");
+  const second = await (await browser.newContext()).newPage();
+  await second.goto("/office");
+  const field = (at: Page, name: string) =>
+    at
+      .getByRole("region", { name: "The firm" })
+      .getByRole("textbox", { name })
+      .or(
+        at
+          .getByRole("region", { name: "The firm" })
+          .getByRole("combobox", { name }),
+      );
+  const [name, address, zone] = await Promise.all(
+    ["Name", "Address", "Time zone"].map((f) => field(page, f).inputValue()),
+  );
+  await expect(field(second, "Name")).toHaveValue(name!);
+  await field(page, "Address").fill("9 Ropewalk");
+  await field(page, "Address").press("Enter");
+  await field(page, "Name").fill("Pell & Larkspur");
+  await field(page, "Name").press("Enter");
+  await page.reload();
+  await expect(field(page, "Name")).toHaveValue("Pell & Larkspur");
+  // The second window has seen neither: its zone is saved, its name is not put over the other's.
+  await field(second, "Time zone").fill("Europe/Dublin");
+  await field(second, "Time zone").press("Enter");
+  await expect(field(second, "Address")).toHaveValue("9 Ropewalk");
+  await field(page, "Name").fill(name!);
+  await field(page, "Name").press("Enter");
+  await page.reload();
+  await expect(field(page, "Time zone")).toHaveValue("Europe/Dublin");
+  await expect(field(page, "Name")).toHaveValue(name!);
+  await field(second, "Name").fill("Pell");
+  await field(second, "Name").press("Enter");
+  await expect(
+    second.getByText(`It has been changed to “${name}” meanwhile`),
+  ).toBeVisible();
+  await expect(field(second, "Name")).toHaveValue("Pell");
+  await field(second, "Name").press("Escape");
+  await field(second, "Time zone").fill("Port Ennis");
+  await field(second, "Time zone").press("Enter");
+  await expect(
+    second.getByText("That is not a time zone. Choose one from the list"),
+  ).toBeVisible();
+  await field(second, "Time zone").fill(zone!);
+  await field(second, "Time zone").press("Enter");
+  await field(second, "Address").fill(address!);
+  await field(second, "Address").press("Enter");
+  await second.reload();
+  await expect(field(second, "Address")).toHaveValue(address!);
+  await expect(field(second, "Time zone")).toHaveValue(zone!);
+  await second.context().close();
+});
