@@ -60,12 +60,17 @@ public sealed class DataFolder : IDisposable
             held?.Dispose();
             throw RefusedException.Of(
                 "data",
-                held is null && wrong is IOException && Holder(path) is { } holder
+                held is null && IsHeld(wrong) && Holder(path) is { } holder
                     ? $"The data folder {path} is in use by another Emendum, {holder}. Stop that one first, or choose another folder with --data."
                     : $"The data folder {path} cannot be used: it cannot be written."
             );
         }
     }
+
+    /// <summary>Whether a file could not be opened because another program holds it, and for no other reason: what stands in a folder that is read only was left by a program that is gone.</summary>
+    private static bool IsHeld(Exception wrong) =>
+        // EWOULDBLOCK on Linux and macOS; a sharing violation on Windows.
+        wrong is IOException { HResult: 11 or 35 or unchecked((int)0x80070020) };
 
     /// <summary>Who holds a folder, in words; null where nobody has said.</summary>
     private static string? Holder(string path)

@@ -110,7 +110,9 @@ public sealed class JobStore(Database database)
             ("$id", id)
         );
         if (snapshots.Count == 0)
-            return null;
+            return Has(id)
+                ? throw RefusedException.Of("job", $"This job is damaged: it has no content any more. {Others}")
+                : null;
         var (history, version) = (History.Empty, 0L);
         foreach (
             var (at, name, by, reverses, changed) in connection.Rows(
@@ -137,7 +139,7 @@ public sealed class JobStore(Database database)
             throw Hurt(version + 1, "is missing");
         var upgrade = new JobUpgrade.Log();
         var after = Entries(connection, id, "version > $from", upgrade, ("$from", from));
-        var job = upgrade.Completed(JobFile.Read(content));
+        var job = Content(from, () => upgrade.Completed(JobFile.Read(content)));
         foreach (var (at, changes) in after)
             job = Whole(at, () => ChangeSet.Apply(job, changes));
         return new(job, version, history);
@@ -147,8 +149,7 @@ public sealed class JobStore(Database database)
     /// <exception cref="RefusedException">Something of it is damaged; says where.</exception>
     public int Prove(Guid id)
     {
-        if (Open(id) is null)
-            throw RefusedException.Of("job", "The job has no content.");
+        Open(id);
         using var connection = database.Connect();
         return Entries(connection, id, "true", new()).Count;
     }
@@ -228,10 +229,26 @@ public sealed class JobStore(Database database)
     }
 
     private static RefusedException Hurt(long version, string how) =>
-        RefusedException.Of(
-            "job",
-            $"The log of this job is damaged: edit {version} {how}. The other jobs are not touched by that; this one can be had back from a backup (emendum restore FILE)."
-        );
+        RefusedException.Of("job", $"The log of this job is damaged: edit {version} {how}. {Others}");
+
+    private const string Others =
+        "The other jobs are not touched by that; this one can be had back from a backup (emendum restore FILE).";
+
+    /// <summary>Reads what a job was at a version, and says so where that cannot be done.</summary>
+    private static Job Content(long version, Func<Job> read)
+    {
+        try
+        {
+            return read();
+        }
+        catch (RefusedException wrong)
+        {
+            throw RefusedException.Of(
+                "job",
+                $"This job is damaged: what it was at edit {version} cannot be read. {wrong.Refusal.Message} {Others}"
+            );
+        }
+    }
 
     /// <summary>Puts edits of one job on disk, all or none: their entries in the log, and what the list shows once they are made. Returns when they are durable.</summary>
     /// <param name="edits">At least one, each with the job as it left it.</param>

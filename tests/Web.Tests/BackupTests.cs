@@ -115,7 +115,7 @@ public sealed class BackupTests : IDisposable
             connection.Open();
             connection.Run("DELETE FROM job_snapshot WHERE job_id = $id", ("$id", Server.Library));
         }
-        Assert.Contains("The job has no content", Emendum("verify", In("hurt.db")).Error);
+        Assert.Contains("it has no content any more", Emendum("verify", In("hurt.db")).Error);
         Assert.Contains("There is no file", Emendum("verify", In("nowhere.db")).Error);
         Assert.Contains("cannot be used", Emendum("backup", In("new.db"), "--data", In("nowhere")).Error);
         // Nothing of all that has touched the folder.

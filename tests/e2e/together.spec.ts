@@ -5,13 +5,10 @@ import { measure, newJob, place, saved } from "./pages";
 async function other(browser: Browser, page: Page) {
   const window = await (await browser.newContext()).newPage();
   await window.goto(page.url());
-  await expect(
-    window.getByRole("region", { name: "Measures" }).or(station(window)),
-  ).toBeVisible();
+  await expect(window.getByLabel("Totals of the job")).toBeVisible();
   return window;
 }
 
-const station = (page: Page) => page.getByRole("main").first();
 const undo = (page: Page) =>
   page.getByRole("button", { name: "Undo", exact: false });
 test("what one window measures arrives in the other, and each takes back its own", async ({

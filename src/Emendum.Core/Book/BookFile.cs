@@ -26,6 +26,9 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
     public static IReadOnlyList<BookRow> Read(ReadOnlySpan<byte> bytes, IReadOnlyDictionary<Guid, BookEntry> book)
     {
         JsonArray entries;
+        // Names are turned into text only when they are asked for; what is no text is found now.
+        if (!System.Text.Unicode.Utf8.IsValid(bytes))
+            throw RefusedException.Of("file", "This is not a Book file: it holds bytes that are no text (UTF-8).");
         try
         {
             var file =

@@ -87,6 +87,11 @@ public sealed record JobFile(
                 "file",
                 $"A job file is at most {MostBytes / 1_000_000} MB; this one is {bytes.Length / 1_000_000} MB."
             );
+        if (!System.Text.Unicode.Utf8.IsValid(bytes))
+            throw RefusedException.Of(
+                "file",
+                "This is not a job file that can be read: it holds bytes that are no text (UTF-8)."
+            );
         JobFile file;
         try
         {

@@ -95,12 +95,9 @@ public sealed class DiskTests : IDisposable
             File.Delete(ballast);
             Assert.Equal(200, (await Add(server, answered)).Status);
             answered++;
-            Run("mount", "-o", "remount,ro", disk);
-            var (status, refused) = await Add(server, answered);
-            Assert.Equal(500, status);
-            Assert.Contains("it cannot be written", (string)refused["title"]!);
-            Assert.Equal(places + 40 * answered, (await server.Job())["places"]!.AsArray().Count);
+            // A disk cannot be mounted for reading only while somebody has a file on it open for writing.
             server.Kill();
+            Run("mount", "-o", "remount,ro", disk);
             using (var process = Server.Launch("--port", "0", "--data", data))
             {
                 await process.WaitForExitAsync();

@@ -51,8 +51,24 @@ internal sealed class Fuzz
     private readonly Dictionary<string, List<JsonNode>> pools = [];
     private readonly Dictionary<string, JsonObject> files = [];
     private readonly List<string> jobs = [];
+    private string[] bookWork = [],
+        bookProducts = [];
     private byte[] jobFile = [],
-        table = [];
+        table = [],
+        bookFile = [];
+
+    /// <summary>The smallest picture: one pixel (PNG).</summary>
+    private static readonly byte[] Picture = Convert.FromBase64String(
+        "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=="
+    );
+
+    /// <summary>What else is asked for by name: purposes of tables, rules, figures of a preview.</summary>
+    private static readonly Dictionary<string, string[]> Words = new()
+    {
+        ["purpose"] = ["places", "schedule", "book"],
+        ["rule"] = ["net", "gross", "vob", "over 10 ft2; 5 ft2; 3 ft"],
+        ["figure"] = ["totals/hours", "price/total", "price/beforeTax"],
+    };
 
     private Fuzz(HttpClient http, JsonObject description, int seed) =>
         (this.http, this.description, random) = (http, description, new(seed));
@@ -61,7 +77,7 @@ internal sealed class Fuzz
     public IReadOnlyList<(HttpMethod Method, string Path, JsonObject Operation)> Operations { get; private set; } = [];
 
     /// <summary>Kinds of command.</summary>
-    public IReadOnlyList<string> Kinds { get; private set; } = [];
+    public IList<string> Kinds { get; private set; } = [];
 
     /// <summary>Reads the description, and what the server has.</summary>
     public static async Task<Fuzz> Of(HttpClient http, int seed)
@@ -98,6 +114,9 @@ internal sealed class Fuzz
         jobs.Clear();
         foreach (var job in (await http.GetFromJsonAsync<JsonArray>("/api/jobs"))!)
             jobs.Add((string)job!["id"]!);
+        async Task<string[]> InBook(string what) =>
+            [.. (await http.GetFromJsonAsync<JsonArray>($"/api/book/{what}"))!.Select(e => (string)e!["id"]!)];
+        (bookWork, bookProducts) = (await InBook("work"), await InBook("products"));
         foreach (var job in jobs.Take(6))
         {
             var file = await http.GetByteArrayAsync($"/api/jobs/{job}/file");
@@ -107,7 +126,10 @@ internal sealed class Fuzz
             Remember(files[job], "job");
         }
         if (table.Length == 0)
+        {
             table = await http.GetByteArrayAsync($"/api/jobs/{jobs[0]}/places.csv");
+            bookFile = await http.GetByteArrayAsync("/api/book/book.json");
+        }
         foreach (
             var (method, path, operation) in Operations.Where(o => o.Method == HttpMethod.Get && !o.Path.Contains('.'))
         )
@@ -160,7 +182,7 @@ internal sealed class Fuzz
             pool[random.Next(MostKept)] = value.DeepClone();
     }
 
-    private T One<T>(IReadOnlyList<T> of) => of[random.Next(of.Count)];
+    private T One<T>(IList<T> of) => of[random.Next(of.Count)];
 
     private bool Chance(int percent) => random.Next(100) < percent;
 
@@ -181,10 +203,13 @@ internal sealed class Fuzz
                 : name;
             var value =
                 job is not null && pool == "job" ? job
+                : Words.TryGetValue(name, out var words) && Chance(70) ? One(words)
                 : Chance(92) && pools.TryGetValue(pool, out var known) ? One(known).ToString()
                 : name is "since" or "levels" ? random.Next(-1, 40).ToString(CultureInfo.InvariantCulture)
                 : Chance(50) ? Id()
                 : One(Hostile);
+            // The web server itself turns away a path with a NUL in it, before anybody can say a word.
+            value = value.Replace("\0", "", StringComparison.Ordinal);
             if (at == "path")
                 path = path.Replace($"{{{name}}}", Uri.EscapeDataString(value), StringComparison.Ordinal);
             else if ((bool?)parameter["required"] == true || Chance(50))
@@ -194,7 +219,7 @@ internal sealed class Fuzz
     }
 
     /// <summary>The next request. <paramref name="n"/> goes through all operations and kinds of command in turn.</summary>
-    public Shot Next(int n)
+    public async Task<Shot> Next(int n)
     {
         // Every second one is a command: there are many kinds, behind one operation.
         var commands = Operations.First(o => o.Path == "/api/jobs/{id}/commands");
@@ -209,8 +234,14 @@ internal sealed class Fuzz
             return new(method, filled, name, "", Bytes(path), type);
         var kind = Kinds[n / 2 % Kinds.Count];
         var body = Value(Resolved(schema["schema"]!), "", 0, kind, job);
-        if (body is JsonObject sent && sent["command"] is JsonObject command)
+        if (
+            body is JsonObject sent
+            && (sent["command"] as JsonObject ?? sent) is var command
+            && command.ContainsKey("type")
+        )
             Seen(command, job);
+        if (method == HttpMethod.Put && body is JsonObject whole && Chance(85))
+            await AsItStands(filled, whole);
         var text = body?.ToJsonString() ?? "null";
         if (Chance(55))
             text = Spoiled(body, text);
@@ -226,7 +257,12 @@ internal sealed class Fuzz
 
     private byte[] Bytes(string path)
     {
-        var bytes = (path.EndsWith("/import", StringComparison.Ordinal) ? Imported() : table).ToArray();
+        var bytes = (
+            path.EndsWith("/import", StringComparison.Ordinal) ? Imported()
+            : path.EndsWith("-file", StringComparison.Ordinal) ? bookFile
+            : path.EndsWith("/pictures", StringComparison.Ordinal) ? Picture
+            : table
+        ).ToArray();
         if (Chance(60))
             for (var i = random.Next(1, 6); i > 0 && bytes.Length > 0; i--)
                 bytes[random.Next(bytes.Length)] = (byte)random.Next(256);
@@ -241,6 +277,43 @@ internal sealed class Fuzz
         if (Chance(50))
             Spoil(file);
         return Encoding.UTF8.GetBytes(file.ToJsonString());
+    }
+
+    /// <summary>What is saved as a whole, as it stands there now, with one thing changed: by reading before writing, as a browser does.</summary>
+    private async Task AsItStands(string path, JsonObject body)
+    {
+        var list = path.StartsWith("/api/customers/", StringComparison.Ordinal);
+        using var response = await http.GetAsync(
+            list ? "/api/customers"
+            : path.EndsWith("/plan", StringComparison.Ordinal) ? "/api/backups"
+            : path
+        );
+        if (!response.IsSuccessStatusCode)
+            return;
+        var stands = await response.Content.ReadFromJsonAsync<JsonNode>();
+        if (list)
+            stands = stands!.AsArray().FirstOrDefault(c => path.EndsWith((string)c!["id"]!, StringComparison.Ordinal));
+        stands = (stands as JsonObject)?["entry"] ?? (stands as JsonObject)?["plan"] ?? stands;
+        if (stands is not JsonObject thing)
+            return;
+        var now = thing.DeepClone().AsObject();
+        var (field, value) = One(now.ToArray());
+        if (
+            Chance(70)
+            && pools.TryGetValue(field, out var pool)
+            && One(pool) is var other
+            && other.GetValueKind() == value?.GetValueKind()
+        )
+            now[field] = other.DeepClone();
+        if (body.ContainsKey("entry"))
+            (body["entry"], body["was"]) = (
+                now,
+                path.StartsWith("/api/book/", StringComparison.Ordinal)
+                    ? thing["version"]?.DeepClone()
+                    : thing.DeepClone()
+            );
+        else
+            (body["now"], body["was"]) = (now, thing.DeepClone());
     }
 
     private static byte[] Raw(string text) => Encoding.UTF8.GetBytes(text);
@@ -332,19 +405,52 @@ internal sealed class Fuzz
         };
     }
 
-    /// <summary>Gives a command that sets a field what really stands there, as a browser would.</summary>
+    /// <summary>Names in a command what the job really has, and gives it as seen what really stands there, as a browser would.</summary>
     private void Seen(JsonObject command, string job)
     {
-        if (!files.TryGetValue(job, out var file) || Chance(15))
+        if (!files.TryGetValue(job, out var file) || Chance(12))
             return;
         var type = (string?)command["type"] ?? "";
-        JsonNode? InList(string list, JsonNode? id) =>
-            (file[list] as JsonArray)?.FirstOrDefault(x => (string?)x!["id"] == id?.ToString());
-        void Set(JsonNode? thing, JsonObject at)
+        JsonObject? Some(string list) => file[list] is JsonArray { Count: > 0 } things ? One(things)!.AsObject() : null;
+        string IdOf(string list) => Some(list)?["id"]?.ToString() ?? Id();
+        JsonArray Ids(string list) =>
+            [.. Enumerable.Range(0, random.Next(1, 3)).Select(_ => IdOf(list)).Distinct().Select(id => (JsonNode)id)];
+        foreach (
+            var (name, list) in new[]
+            {
+                ("work", "work"),
+                ("place", "places"),
+                ("section", "sections"),
+                ("item", "schedule"),
+                ("from", "book"),
+                ("to", "book"),
+            }
+        )
+            if (command[name] is JsonValue && type is not ("addPlace" or "addWork"))
+                command[name] = IdOf(list);
+        foreach (
+            var (name, list) in new[]
+            {
+                ("work", "work"),
+                ("places", "places"),
+                ("fromWork", "work"),
+                ("fromPlaces", "places"),
+                ("entries", "book"),
+            }
+        )
+            if (
+                command[name] is JsonArray
+                && type is not ("addPlaces" or "clonePlaces" or "editPlaces" or "movePlaces")
+            )
+                command[name] = Ids(list);
+        foreach (var name in new[] { "after", "before" })
+            if (command.ContainsKey(name) && Chance(80))
+                command[name] = null;
+        void Set(JsonObject? thing, JsonObject at)
         {
-            if (thing is not JsonObject known || known.Count == 0)
+            if (thing is null || thing.Count == 0)
                 return;
-            var (field, value) = One([.. known]);
+            var (field, value) = One(thing.ToArray());
             command["field"] = field;
             at["was"] = value?.DeepClone();
             at["now"] =
@@ -353,53 +459,131 @@ internal sealed class Fuzz
         switch (type)
         {
             case "setWork" or "setSection":
-                var (list, name) = type == "setWork" ? ("work", "work") : ("sections", "section");
-                if (file[list] is JsonArray { Count: > 0 } things)
-                    command[name] = One(things)!["id"]!.ToString();
-                Set(InList(list, command[name]), command);
+                var (one, kind) = type == "setWork" ? (Some("work"), "work") : (Some("sections"), "section");
+                command[kind] = one?["id"]?.DeepClone();
+                Set(one, command);
                 break;
             case "setPricing" or "setProposal" or "setCrew" or "setInfo":
-                Set(file[char.ToLowerInvariant(type[3]) + type[4..]], command);
+                Set(file[char.ToLowerInvariant(type[3]) + type[4..]] as JsonObject, command);
                 break;
             case "setPlaces" or "setCells":
-                var at = new JsonObject();
-                if (type == "setPlaces" && file["places"] is JsonArray { Count: > 0 } places)
-                {
-                    var place = One(places)!;
-                    at["place"] = place["id"]!.ToString();
-                    Set(place, at);
-                }
-                else if (file["cells"] is JsonArray { Count: > 0 } cells)
-                {
-                    var cell = One(cells)!;
-                    (command["work"], at["place"]) = (cell["work"]!.ToString(), cell["place"]!.ToString());
-                    Set(cell["cell"], at);
-                }
+                var (at, of) = (new JsonObject(), Some(type == "setPlaces" ? "places" : "cells"));
+                at["place"] = of?[type == "setPlaces" ? "id" : "place"]?.DeepClone();
+                if (type == "setCells")
+                    command["work"] = of?["work"]?.DeepClone();
+                Set(type == "setPlaces" ? of : of?["cell"] as JsonObject, at);
                 command["at"] = new JsonArray(at);
                 break;
-            case "remeasurePlace" or "removePlaces" or "setNote" or "setMeasure":
-                if (file["places"] is JsonArray { Count: > 0 } all)
-                {
-                    var place = One(all)!;
-                    if (type == "removePlaces")
-                        command["places"] = new JsonArray(place["id"]!.ToString());
-                    else
-                        command["place"] = place["id"]!.ToString();
-                    if (type == "remeasurePlace")
-                        command["was"] = place["line"]?.DeepClone();
-                    else if (type == "setNote" && file["work"] is JsonArray { Count: > 0 } kinds)
-                        (command["work"], command["was"]) = (One(kinds)!["id"]!.ToString(), "");
-                    else if (type == "setMeasure")
-                        command["was"] = null;
-                }
+            case "remeasurePlace" or "setMeasure" or "setNote":
+                var place = Some("places");
+                command["place"] = place?["id"]?.DeepClone();
+                command["was"] =
+                    type == "remeasurePlace" ? place?["line"]?.DeepClone()
+                    : type == "setNote" ? ""
+                    : null;
+                break;
+            case "editPlaces" or "movePlaces" or "renameGroup":
+                var (edited, field) = (
+                    Some("places"),
+                    type == "editPlaces" ? One<string>(["name", "finish", "notes"]) : "group"
+                );
+                if (type == "editPlaces")
+                    command["field"] = One<string>(["height", "count", "name", "finish", "group"]);
+                if (type == "renameGroup")
+                    command["was"] = edited?["group"]?.DeepClone();
+                else
+                    command["places"] = new JsonArray(
+                        new JsonObject
+                        {
+                            ["place"] = edited?["id"]?.DeepClone(),
+                            ["was"] = edited?[type == "movePlaces" ? "group" : "line"]?.DeepClone(),
+                        }
+                    );
+                if (type == "editPlaces")
+                    command["value"] = One<string>(["9", "2", "Hall", "plaster", field]);
+                break;
+            case "fillCells" or "copyCells" or "fallBack" or "pasteCells":
+                var states = (file["cells"] as JsonArray ?? []).ToDictionary(
+                    c => $"{c!["work"]}/{c["place"]}",
+                    c =>
+                        (string)c!["cell"]!["state"]! is var state && state == "included" ? 'i'
+                        : state == "excluded" ? 'x'
+                        : 'a'
+                );
+                var block =
+                    from p in command["places"]!.AsArray()
+                    from w in command["work"]!.AsArray()
+                    select states.GetValueOrDefault($"{w}/{p}", '.');
+                command["was"] = new string([.. block]);
+                if (type == "pasteCells")
+                    command["texts"] = new JsonArray(
+                        [.. block.Select(_ => (JsonNode)One<string>(["x", "", "12", "yes", "o", "3.5"]))]
+                    );
+                break;
+            case "setAside":
+                (command["check"], command["was"]) = ($"noWork/{IdOf("places")}", "");
+                break;
+            case "setEntry":
+                var entry = Some("book");
+                (command["was"], command["entry"]) = (entry?.DeepClone(), entry?.DeepClone());
+                if (command["entry"] is JsonObject changed)
+                    changed["name"] = "Changed " + random.Next(9).ToString(CultureInfo.InvariantCulture);
+                break;
+            case "setScheduleItem":
+                var item = Some("schedule");
+                (command["item"], command["was"]) = (item?["id"]?.DeepClone(), item?["source"]?.DeepClone());
+                break;
+            case "addWork":
+                command["entry"] = One(bookWork);
+                break;
+            case "addPlaces":
+                command["work"] = new JsonArray();
+                command["places"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["place"] = Id(),
+                        ["line"] = One<string>(
+                            ["Hall 12 x 10 x 8", "Shed 3.2 x 2.1 x 2.4; door 0.9 x 2", "Deck: area 30"]
+                        ),
+                        ["group"] = One(pools["group"]).DeepClone(),
+                        ["finish"] = "",
+                        ["notes"] = "",
+                        ["typed"] = new JsonArray(),
+                        ["work"] = new JsonArray(),
+                    }
+                );
+                break;
+            case "clonePlaces":
+                command["places"] = new JsonArray(new JsonObject { ["from"] = IdOf("places"), ["to"] = Id() });
+                (command["group"], command["groupWas"]) = (null, null);
+                break;
+            case "replaceProduct":
+                var products = (file["book"] as JsonArray ?? [])
+                    .Select(e => (string?)e!["product"])
+                    .OfType<string>()
+                    .ToArray();
+                if (products.Length > 0)
+                    (command["from"], command["to"]) = (One(products), One(bookProducts));
+                break;
+            case "takeFromBook":
+                command["work"] = null;
                 break;
             case "setUnits" or "setDeduction":
                 command["was"] = file[type == "setUnits" ? "units" : "deduct"]?.DeepClone();
+                if (type == "setDeduction")
+                    command["rule"] = One<string>(["net", "gross", "vob", "nrm2", "over 10 ft2; 5 ft2; 3 ft"]);
                 break;
             case "setPace" or "setConditions":
                 command["was"] = file[type == "setPace" ? "pace" : "conditions"]?.DeepClone();
                 break;
         }
+    }
+
+    /// <summary>A job has changed: what stands in it now is looked at.</summary>
+    public async Task Changed(string path)
+    {
+        if (files.Keys.FirstOrDefault(path.Contains) is { } job)
+            files[job] = (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/file"))!;
     }
 
     private string Spoiled(JsonNode? body, string text)

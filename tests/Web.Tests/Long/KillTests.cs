@@ -242,6 +242,9 @@ public sealed class KillTests : IDisposable
                     if (response.IsSuccessStatusCode)
                         continue;
                     Assert.DoesNotContain("   at ", body);
+                    // Where its very id was hit, there is no such job.
+                    if (response.StatusCode == System.Net.HttpStatusCode.NotFound && path.Contains("/jobs/"))
+                        continue;
                     Assert.Contains(
                         "damaged",
                         (string)JsonNode.Parse(body)!["title"]!,
