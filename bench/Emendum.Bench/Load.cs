@@ -12,6 +12,9 @@ namespace Emendum.Bench;
 /// <summary>Many editors at work on one job, each in a window that shows it and is told of the others' edits.</summary>
 internal static class Load
 {
+    /// <summary>How long the editors work before it counts, s: the server compiles its code as it is first used, and makes the day's backup.</summary>
+    private const int WarmUp = 20;
+
     /// <summary>What came of it.</summary>
     /// <param name="Times">From sending an edit to its answer, ms, in order.</param>
     /// <param name="Errors">Answers that were neither taken nor a conflict.</param>
@@ -37,12 +40,16 @@ internal static class Load
     {
         var times = new ConcurrentBag<double>();
         var (errors, conflicts, told) = (0, 0, 0L);
-        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(seconds));
+        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(WarmUp + seconds));
         var watch = Stopwatch.StartNew();
         async Task Edit(int number)
         {
             var (random, client, version) = (new Random(number), Guid.CreateVersion7(), 0L);
             using var window = await Window(http, job.Id, client, () => Interlocked.Increment(ref told), stop.Token);
+            version = (long)
+                (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job.Id}/changes?since=0&client={client}"))![
+                    "moved"
+                ]!["to"]!;
             var places = job.Places.Where((_, i) => i % editors == number).ToArray();
             var state = new Dictionary<CellKey, bool>();
             while (!stop.IsCancellationRequested)
@@ -80,7 +87,8 @@ internal static class Load
                     }
                 );
                 var answer = await response.Content.ReadFromJsonAsync<JsonObject>();
-                times.Add(watch.Elapsed.TotalMilliseconds - began);
+                if (began > WarmUp * 1000)
+                    times.Add(watch.Elapsed.TotalMilliseconds - began);
                 if (response.IsSuccessStatusCode)
                 {
                     state[key] = !isIn;
@@ -93,7 +101,7 @@ internal static class Load
             }
         }
         await Task.WhenAll(Enumerable.Range(0, editors).Select(Edit));
-        return new([.. times.Order()], errors, conflicts, Interlocked.Read(ref told), watch.Elapsed.TotalSeconds);
+        return new([.. times.Order()], errors, conflicts, Interlocked.Read(ref told), seconds);
     }
 
     /// <summary>A window's line: it shows the job, and reads what it is told.</summary>
