@@ -68,10 +68,10 @@ public static class Backup
             var jobs = connection.Rows("SELECT id, name FROM job", r => (Id: r.GetGuid(0), Name: r.GetString(1)));
             foreach (var (id, name) in jobs)
                 edits += Edits(file, database, id, name);
-            var book = new BookStore(database);
-            if (book.Unread() is [var entry, ..])
-                throw Hurt(file, $"the Book's entry {entry} cannot be read");
-            return new(jobs.Count, edits, book.List().Count);
+            var (entries, unread) = new BookStore(database).Everything();
+            return unread is [var entry, ..]
+                ? throw Hurt(file, $"the Book's entry {entry} cannot be read")
+                : new(jobs.Count, edits, entries.Count);
         }
         catch (SqliteException wrong)
         {
@@ -125,18 +125,23 @@ public static class Backup
             Database.Remove(target + ".new");
             // Not the bytes of the file: what it has not written into itself yet would be left behind.
             Database.OpenCopy(file).CopyTo(target + ".new");
+            var mark = target + Database.Restoring;
+            // An earlier one that was broken off has put aside what stood there.
+            kept = File.Exists(mark) ? File.ReadAllText(mark) : null;
             if (File.Exists(target))
             {
                 kept = Path.Combine(
                     folder.Path,
                     $"emendum.before-restore-{now.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}.db"
                 );
+                File.WriteAllText(mark, kept);
                 // With what it has not written into itself yet.
                 foreach (var end in new[] { "-wal", "-shm", "" })
                     if (File.Exists(target + end))
                         File.Move(target + end, kept + end);
             }
             File.Move(target + ".new", target);
+            File.Delete(mark);
             return kept;
         }
         catch (SqliteException wrong)

@@ -16,10 +16,21 @@ public sealed record PinnedIn(Guid Job, string Name, string Number);
 public sealed class BookStore(Database database)
 {
     /// <summary>The newest version of every entry that is not deleted. One that cannot be read is left out, and named by <see cref="Unread"/>.</summary>
-    public List<BookEntry> List() => [.. Newest().Select(e => e.Entry).OfType<BookEntry>()];
+    public List<BookEntry> List() => Everything().Entries;
 
     /// <summary>Entries that stand in the database and cannot be read.</summary>
-    public List<Guid> Unread() => [.. Newest().Where(e => e.Entry is null).Select(e => e.Id)];
+    public List<Guid> Unread() => Everything().Unread;
+
+    /// <summary>Both, read once. What rests on an entry that cannot be read cannot be reckoned with either.</summary>
+    public (List<BookEntry> Entries, List<Guid> Unread) Everything()
+    {
+        var newest = Newest();
+        var whole = newest.Select(e => e.Entry).OfType<BookEntry>().ToDictionary(e => e.Id);
+        if (whole.Count < newest.Count)
+            while (whole.Values.FirstOrDefault(e => !e.Needs.All(whole.ContainsKey)) is { } resting)
+                whole.Remove(resting.Id);
+        return ([.. whole.Values], [.. newest.Select(e => e.Id).Where(id => !whole.ContainsKey(id))]);
+    }
 
     private List<(Guid Id, BookEntry? Entry)> Newest()
     {
@@ -30,7 +41,8 @@ public sealed class BookStore(Database database)
             {
                 try
                 {
-                    return (r.GetGuid(0), (BookEntry?)Read(r.GetString(1)));
+                    var (id, entry) = (r.GetGuid(0), Read(r.GetString(1)));
+                    return (id, entry.Id == id ? entry : null);
                 }
                 catch (Exception wrong)
                     when (wrong

@@ -11,6 +11,9 @@ public sealed class Database
     /// <summary>Its name in a data folder.</summary>
     public const string FileName = "emendum.db";
 
+    /// <summary>End of the name of the mark that stands beside a database while a copy is put in its place; it says where what stood there is kept.</summary>
+    internal const string Restoring = ".restoring";
+
     private readonly string connectionString;
     private readonly bool reads;
 
@@ -37,6 +40,11 @@ public sealed class Database
             Path.Combine(folder, FileName),
             file =>
             {
+                if (!System.IO.File.Exists(file) && System.IO.File.Exists(file + Restoring))
+                    throw Wrong(
+                        file,
+                        $"putting a copy in its place was broken off. What stood there is kept as {System.IO.File.ReadAllText(file + Restoring)}; run emendum restore FILE once more, with that file or another"
+                    );
                 if (!System.IO.File.Exists(file))
                     Build(file, fill);
                 var database = new Database(file, SqliteOpenMode.ReadWrite);
@@ -218,6 +226,9 @@ public sealed class Database
             throw Wrong(file, "it cannot be read or written");
         }
     }
+
+    /// <summary>A failure while the database is read for the first time, in a sentence.</summary>
+    public RefusedException Refused(SqliteException wrong) => Wrong(File, Says(wrong) ?? wrong.Message);
 
     private static RefusedException Wrong(string file, string says) =>
         RefusedException.Of("data", $"The database {file} cannot be used: {says}.");

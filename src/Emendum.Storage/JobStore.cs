@@ -50,21 +50,32 @@ public sealed class JobStore(Database database)
     /// <summary>Log entries after which a new snapshot is written, so that opening stays quick.</summary>
     public const int EntriesBetweenSnapshots = 400;
 
-    /// <summary>All jobs, newest change first.</summary>
-    public List<JobRow> List()
+    /// <summary>All jobs, newest change first. One whose id cannot be read is left out, and named by <see cref="Unread"/>.</summary>
+    public List<JobRow> List() => [.. Rows().Select(r => r.Row).OfType<JobRow>()];
+
+    /// <summary>Names of the jobs that stand in the database and cannot be asked for.</summary>
+    public List<string> Unread() => [.. Rows().Where(r => r.Row is null).Select(r => r.Name)];
+
+    private List<(string Name, JobRow? Row)> Rows()
     {
         using var connection = database.Connect();
         return connection.Rows(
             "SELECT id, number, name, customer, created, changed, summary FROM job ORDER BY changed DESC, id",
-            r => new JobRow(
-                r.GetGuid(0),
-                r.GetString(1),
-                r.GetString(2),
-                r.GetString(3),
-                r.GetString(4),
-                r.GetString(5),
-                r.GetString(6)
-            )
+            r =>
+                (
+                    r.GetString(2),
+                    Guid.TryParse(r.GetString(0), out var id)
+                        ? new JobRow(
+                            id,
+                            r.GetString(1),
+                            r.GetString(2),
+                            r.GetString(3),
+                            r.GetString(4),
+                            r.GetString(5),
+                            r.GetString(6)
+                        )
+                        : null
+                )
         );
     }
 
@@ -139,7 +150,13 @@ public sealed class JobStore(Database database)
             throw Hurt(version + 1, "is missing");
         var upgrade = new JobUpgrade.Log();
         var after = Entries(connection, id, "version > $from", upgrade, ("$from", from));
-        var job = Content(from, () => upgrade.Completed(JobFile.Read(content)));
+        var job = Content(
+            from,
+            () =>
+                JobFile.Read(content) is var read && read.Id == id
+                    ? upgrade.Completed(read)
+                    : throw RefusedException.Of("job", "It is that of another job.")
+        );
         foreach (var (at, changes) in after)
             job = Whole(at, () => ChangeSet.Apply(job, changes));
         return new(job, version, history);

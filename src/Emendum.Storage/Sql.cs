@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
@@ -16,7 +17,10 @@ public static class Sql
         return command.ExecuteNonQuery();
     }
 
-    /// <summary>All rows of a query.</summary>
+    /// <summary>SQLITE_CORRUPT.</summary>
+    private const int Corrupt = 11;
+
+    /// <summary>All rows of a query. A value that is not what we write is a damage of the file, and refused as SQLite refuses one.</summary>
     public static List<T> Rows<T>(
         this SqliteConnection connection,
         string sql,
@@ -27,8 +31,22 @@ public static class Sql
         using var command = Command(connection, sql, parameters);
         using var reader = command.ExecuteReader();
         var rows = new List<T>();
-        while (reader.Read())
-            rows.Add(read(reader));
+        try
+        {
+            while (reader.Read())
+                rows.Add(read(reader));
+        }
+        catch (Exception wrong)
+            when (wrong
+                    is FormatException
+                        or InvalidCastException
+                        or ArgumentException
+                        or OverflowException
+                        or JsonException
+            )
+        {
+            throw new SqliteException("A value in the database is not what it should be.", Corrupt);
+        }
         return rows;
     }
 

@@ -1,13 +1,36 @@
+using Emendum.Core;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
 using Emendum.Web.Jobs;
+using Microsoft.Data.Sqlite;
 
 namespace Emendum.Web;
 
 /// <summary>Fills a new data folder.</summary>
 public static class FirstStart
 {
+    /// <summary>Completes what an older version left half, and says on the console what cannot be read.</summary>
+    /// <exception cref="RefusedException">The database cannot be read at all; says why.</exception>
+    public static void Complete(Database database, bool demo, TimeProvider time)
+    {
+        try
+        {
+            Fill(database, demo, time);
+            foreach (var entry in new BookStore(database).Unread())
+                Console.Error.WriteLine($"The Book's entry {entry} {LeftOut}");
+            foreach (var job in new JobStore(database).Unread())
+                Console.Error.WriteLine($"The job {job} {LeftOut}");
+        }
+        catch (SqliteException wrong)
+        {
+            throw database.Refused(wrong);
+        }
+    }
+
+    private const string LeftOut =
+        "cannot be read and is left out. It is still in the database; a backup may have it whole.";
+
     /// <summary>The firm and its Book, and with <paramref name="demo"/> the demo jobs, each where it is not there yet: an older version may have been stopped half way. Does nothing where
     /// there is a firm.</summary>
     public static void Fill(Database database, bool demo, TimeProvider time)

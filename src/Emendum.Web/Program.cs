@@ -21,11 +21,7 @@ try
     folder = DataFolder.Hold(builder.Configuration["data"] ?? DataFolder.Usual);
     var demo = builder.Configuration.GetValue("demo", true);
     database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, demo, time));
-    FirstStart.Fill(database, demo, time);
-    foreach (var entry in new BookStore(database).Unread())
-        Console.Error.WriteLine(
-            $"The Book's entry {entry} cannot be read and is left out. It is still in the database; a backup may have it whole."
-        );
+    FirstStart.Complete(database, demo, time);
 }
 catch (RefusedException refused)
 {

@@ -78,6 +78,38 @@ public sealed class BackupTests : IDisposable
         );
     }
 
+    [Fact]
+    public async Task A_restore_that_was_broken_off_is_said_and_can_be_finished()
+    {
+        Server.Start(In("data")).Dispose();
+        Assert.Equal(0, Emendum("backup", In("copy.db"), "--data", In("data")).Code);
+        // As a kill leaves it that comes when what stood there is put aside and nothing is in its place.
+        var (database, kept) = (
+            Path.Combine(In("data"), "emendum.db"),
+            Path.Combine(In("data"), "emendum.before-restore-1.db")
+        );
+        foreach (var end in new[] { "-wal", "-shm", "" })
+            if (File.Exists(database + end))
+                File.Move(database + end, kept + end);
+        await File.WriteAllTextAsync(database + ".restoring", kept);
+        using (var process = Server.Launch("--port", "0", "--data", In("data")))
+        {
+            await process.WaitForExitAsync();
+            Assert.Equal(1, process.ExitCode);
+            Assert.Contains(
+                $"was broken off. What stood there is kept as {kept}; run emendum restore FILE once more",
+                await process.StandardError.ReadToEndAsync()
+            );
+        }
+        Assert.False(File.Exists(database));
+        var (code, said, _) = Emendum("restore", In("copy.db"), "--data", In("data"));
+        Assert.Equal(0, code);
+        Assert.Contains($"What stood there is kept as {kept}", said);
+        Assert.False(File.Exists(database + ".restoring"));
+        using var server = Server.Start(In("data"));
+        Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
+    }
+
     private static UnixFileMode Mode(string file) =>
         OperatingSystem.IsWindows() ? UnixFileMode.UserRead | UnixFileMode.UserWrite : File.GetUnixFileMode(file);
 
@@ -125,7 +157,7 @@ public sealed class BackupTests : IDisposable
     [Fact]
     public async Task The_server_makes_a_backup_when_the_last_is_a_day_old_and_only_then()
     {
-        string Day(int ago) => DateTime.UtcNow.AddDays(-ago).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+        string Day(int ago) => DateTime.Now.AddDays(-ago).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
         async Task<string[]> Made()
         {
             using var server = Server.Start(In("data"));

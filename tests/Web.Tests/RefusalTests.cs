@@ -2,6 +2,9 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
 using Emendum.Core.Jobs;
+using Microsoft.AspNetCore.Http;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Logging.Abstractions;
 using Xunit;
 
 namespace Emendum.Web.Tests;
@@ -233,6 +236,38 @@ public sealed class RefusalTests : IDisposable
                 (string)c!["id"]! == id.ToString()
             )!["name"]!.ToString()
         );
+    }
+
+    [Theory]
+    [InlineData(
+        13,
+        507,
+        "Nothing was kept. The database cannot be used: the disk is full. Free some space, then try again."
+    )]
+    [InlineData(
+        8,
+        500,
+        "it cannot be written. See who owns the data folder, and whether its disk is mounted for reading only"
+    )]
+    [InlineData(10, 500, "its disk cannot be read or written")]
+    [InlineData(11, 500, "it is damaged. Stop Emendum and restore a backup")]
+    [InlineData(1, 500, "Something went wrong on our side. Nothing was changed.")]
+    public async Task What_the_disk_refuses_is_said_with_what_to_do(int code, int status, string says)
+    {
+        var context = new DefaultHttpContext
+        {
+            RequestServices = new ServiceCollection().AddLogging().AddProblemDetails().BuildServiceProvider(),
+        };
+        context.Response.Body = new MemoryStream();
+        await new Refusals(
+            _ => throw new Microsoft.Data.Sqlite.SqliteException("SQLite says so", code),
+            NullLogger<Refusals>.Instance
+        ).InvokeAsync(context);
+        context.Response.Body.Position = 0;
+        var problem = JsonNode.Parse(await new StreamReader(context.Response.Body).ReadToEndAsync())!;
+        Assert.Equal(status, context.Response.StatusCode);
+        Assert.Contains(says, (string)problem["title"]!);
+        Assert.DoesNotContain("SQLite", problem.ToJsonString());
     }
 
     [Theory]

@@ -72,6 +72,35 @@ test("what is typed stays when somebody else changes the same, with both said; E
   await second.context().close();
 });
 
+test("a tape line that somebody else has measured anew meanwhile is not written over unseen", async ({
+  page,
+  browser,
+}) => {
+  await newJob(page, "Plover Lodge", "Plover Lodge");
+  await measure(page, "Hall 10 x 12 x 8");
+  const second = await other(browser, page);
+  const line = async (at: Page) => {
+    await place(at, /^Hall/).click();
+    await at.keyboard.press("Enter");
+    return at.getByRole("combobox", { name: "Tape line of Hall" });
+  };
+  const [mine, theirs] = [await line(page), await line(second)];
+  await mine.fill("Hall 11 x 12 x 8");
+  await theirs.fill("Hall 10 x 14 x 8");
+  await theirs.press("Enter");
+  await expect(
+    page.getByText(
+      "It has been measured anew meanwhile: “Hall 10 x 14 x 8”. Enter puts yours in its place, Esc takes theirs.",
+    ),
+  ).toBeVisible();
+  await expect(mine).toHaveValue("Hall 11 x 12 x 8");
+  await mine.press("Enter");
+  await expect(second.getByRole("region", { name: "Measures" })).toContainText(
+    "132.0",
+  );
+  await second.context().close();
+});
+
 test("with the line cut, an edit brings what was missed, and a conflict is said with both values", async ({
   page,
   browser,
