@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
+using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Reports;
 using Emendum.Core.Work;
+using Emendum.Storage;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -102,5 +104,43 @@ public sealed class GrowthTests
         var (work, place) = (job.Work[0].Id, job.Places[^1].Id);
         var before = Estimate.Of(job, Trace.Silent);
         before.If(job.Fill(work, [place], CellState.Excluded), [new(work, place)]);
+    }
+
+    [Fact]
+    public void Opening_a_job_reads_of_its_older_edits_what_was_done_and_not_what_it_changed()
+    {
+        var folder = Directory.CreateTempSubdirectory("emendum-growth-");
+        try
+        {
+            var store = new JobStore(Database.Open(folder.FullName));
+            // Each edit says some 6 kB: what stood in the notes before, and what stands there now.
+            long Opened(int edits)
+            {
+                var job = Of(1) with { Id = Sample.NewId() };
+                var place = job.Places[0].Id;
+                store.Create(job, "", DateTime.UnixEpoch);
+                var log = new List<(Job, LogEntry)>();
+                for (var i = 1; i <= edits; i++)
+                {
+                    var now = JsonValue.Create(new string((char)('a' + i % 26), 3000));
+                    var set = new SetPlaces("notes", [new(place, ChangeSet.Get(job, $"places/{place}/notes"), now)]);
+                    (job, var changes) = Commands.Apply(job, set, _ => null);
+                    log.Add((job, new(i, Sample.NewId(), null, "setPlaces", new("Nora", default), "", null, changes)));
+                }
+                store.Commit(log, "");
+                return Bytes(() => Assert.Equal(edits, store.Open(job.Id)!.Version));
+            }
+            var (few, many) = (
+                Opened(JobStore.EntriesBetweenSnapshots + 1),
+                Opened(5 * JobStore.EntriesBetweenSnapshots + 1)
+            );
+            var each = (many - few) / (4.0 * JobStore.EntriesBetweenSnapshots);
+            Assert.InRange(each, 1, 1000);
+        }
+        finally
+        {
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            folder.Delete(recursive: true);
+        }
     }
 }
