@@ -1,6 +1,6 @@
 import { expect, test as plain } from "@playwright/test";
 
-export { expect, type Page } from "@playwright/test";
+export { expect, type Browser, type Page } from "@playwright/test";
 
 /** Every test also fails on an error that a page throws and nothing on it catches, and on anything that a page wants to load and may not. */
 export const test = plain.extend<{ quiet: void }>({
