@@ -21,15 +21,14 @@ public sealed class BookStore(Database database)
     /// <summary>Entries that stand in the database and cannot be read.</summary>
     public List<Guid> Unread() => Everything().Unread;
 
-    /// <summary>Both, read once. What rests on an entry that cannot be read cannot be reckoned with either.</summary>
+    /// <summary>Both, read once. What rests on an entry that cannot be read stays, and is refused where it is used.</summary>
     public (List<BookEntry> Entries, List<Guid> Unread) Everything()
     {
         var newest = Newest();
-        var whole = newest.Select(e => e.Entry).OfType<BookEntry>().ToDictionary(e => e.Id);
-        if (whole.Count < newest.Count)
-            while (whole.Values.FirstOrDefault(e => !e.Needs.All(whole.ContainsKey)) is { } resting)
-                whole.Remove(resting.Id);
-        return ([.. whole.Values], [.. newest.Select(e => e.Id).Where(id => !whole.ContainsKey(id))]);
+        return (
+            [.. newest.Select(e => e.Entry).OfType<BookEntry>()],
+            [.. newest.Where(e => e.Entry is null).Select(e => e.Id)]
+        );
     }
 
     private List<(Guid Id, BookEntry? Entry)> Newest()

@@ -99,7 +99,7 @@ public sealed class KillTests : IDisposable
         var random = new Random(20261125);
         Guid[] jobs = [];
         Editor[] editors = [.. Enumerable.Range(0, 8).Select(n => new Editor(n))];
-        var rounds = Scale.Of(8, 200);
+        var rounds = Scale.Of(6, 200);
         for (var round = 0; round <= rounds; round++)
         {
             using var server = Server.Start(folder.Path);
@@ -148,7 +148,7 @@ public sealed class KillTests : IDisposable
     [Fact]
     public async Task Kills_during_the_first_start_leave_a_whole_folder_or_none()
     {
-        var (kills, random) = (Scale.Of(3, 30), new Random(1));
+        var (kills, random) = (Scale.Of(1, 30), new Random(1));
         for (var i = 0; i < kills; i++)
         {
             foreach (var file in Directory.GetFiles(folder.Path))
@@ -164,7 +164,7 @@ public sealed class KillTests : IDisposable
     [Fact]
     public async Task Kills_during_a_migration_leave_the_old_tables_or_the_new_and_a_whole_copy()
     {
-        var (kills, random) = (Scale.Of(3, 30), new Random(2));
+        var (kills, random) = (Scale.Of(2, 30), new Random(2));
         for (var i = 0; i < kills; i++)
         {
             foreach (var file in Directory.GetFiles(folder.Path))
