@@ -104,6 +104,62 @@ internal static class BigJob
         };
     }
 
+    /// <summary>The same, where much hangs on something else: a door of each room leads into the next, each assembly has a charge, every second line is an allowance.</summary>
+    public static Job Entangled(int places, int items)
+    {
+        var plain = OfAssemblies(places, items);
+        var charged = plain
+            .Book.Values.OfType<Assembly>()
+            .Select(a =>
+                KeyValuePair.Create<Guid, BookEntry>(
+                    a.Id,
+                    a with
+                    {
+                        Components =
+                        [
+                            .. a.Components,
+                            new(
+                                new($"01950000-0000-7000-8007-{a.Id.ToString()[24..]}"),
+                                "Disposal",
+                                ComponentKind.Charge,
+                                null,
+                                a.Measure,
+                                null,
+                                null,
+                                Ratio.Parse("1 each per 100 ft²"),
+                                false,
+                                null
+                            )
+                            {
+                                Charge = 4m,
+                            },
+                        ],
+                    }
+                )
+            );
+        return plain with
+        {
+            Book = plain.Book.SetItems(charged),
+            Places =
+            [
+                .. plain.Places.Select(
+                    (p, i) =>
+                        i == places - 1
+                            ? p
+                            : p with
+                            {
+                                Openings = [.. p.Openings.Select(o => o with { Into = plain.Places[i + 1].Id })],
+                            }
+                ),
+            ],
+            Cells = plain.Cells.SetItems(
+                plain
+                    .Work.SelectMany(w => plain.Places.Where((_, i) => i % 2 == 0).Select(p => new CellKey(w.Id, p.Id)))
+                    .Select(k => KeyValuePair.Create(k, plain.Cells[k] with { Allowance = 100m }))
+            ),
+        };
+    }
+
     public static Job Of(int places, int items)
     {
         var (role, product) = (

@@ -1,4 +1,4 @@
-// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load]
+// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load | fuzz | growth]
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
@@ -8,6 +8,7 @@ using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
+using Emendum.Web.Tests;
 using Trace = Emendum.Core.Figures.Trace;
 
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
@@ -22,6 +23,20 @@ Console.WriteLine("| --- | --- | --- |");
 if (args is [var only, "opened"])
 {
     await Opened(only);
+    return 0;
+}
+
+// Only what is sent at random.
+if (args is [var sent, "fuzz"])
+{
+    await Sent(sent);
+    return 0;
+}
+
+// Only how time grows.
+if (args is [_, "growth"])
+{
+    Growth();
     return 0;
 }
 
@@ -61,6 +76,7 @@ Row(
     "within 30 % of each other"
 );
 
+Growth();
 var estimate = Estimate.Of(five, Trace.Silent);
 var spreadsheet = new Spreadsheet(estimate);
 var inSheet = spreadsheet.Recalculate();
@@ -95,6 +111,7 @@ Row(
 );
 await Opened(args[0]);
 await Editors(args[0]);
+await Sent(args[0]);
 var (preview, taken, searches) = await Book(args[0]);
 Row(
     "10,000 rows brought into the Book over HTTP: to the preview; taken",
@@ -119,6 +136,58 @@ static async Task Opened(string server)
         "300 jobs of 236 lines brought in, opened and asked 'why?' one after another: most memory the server held",
         $"{await WithServer(server, (http, process) => OpenedJobs.Memory(http, process, 300)):0} MB",
         "under 500 MB"
+    );
+}
+
+static void Growth()
+{
+    var entangled = new[] { 125, 500, 2000 }
+        .Select(places => Reckoned(BigJob.Entangled(places, 2)).Time * 1000 / (places * 2))
+        .ToArray();
+    Row(
+        "time per line at 250, 1,000 and 4,000, where a door leads into the next room, each assembly has a charge and every second line is an allowance",
+        string.Join(", ", entangled.Select(t => $"{t:0.00} µs"))
+            + $" (spread {(entangled.Max() / entangled.Min() - 1) * 100:0} %)",
+        "within 30 % of each other"
+    );
+}
+
+static async Task Sent(string server)
+{
+    var times = new Dictionary<string, List<double>>();
+    await WithServer(
+        server,
+        async (http, _) =>
+        {
+            var fuzz = await Fuzz.Of(http, 1, Guid.CreateVersion7());
+            for (var n = 0; n < 3000; n++)
+            {
+                var shot = await fuzz.Next(n);
+                using var request = new HttpRequestMessage(shot.Method, shot.Path);
+                if (shot.Body is not null)
+                {
+                    request.Content = new ByteArrayContent(shot.Body);
+                    request.Content.Headers.ContentType = new(shot.Type);
+                }
+                var watch = Stopwatch.StartNew();
+                using var response = await http.SendAsync(request);
+                await response.Content.ReadAsByteArrayAsync();
+                if (!times.TryGetValue(shot.Operation, out var of))
+                    times.Add(shot.Operation, of = []);
+                of.Add(watch.Elapsed.TotalMilliseconds);
+                if (response.IsSuccessStatusCode && shot.Kind.Length > 0)
+                    await fuzz.Changed(shot.Path);
+            }
+            return 0;
+        },
+        demo: true
+    );
+    var all = times.Values.SelectMany(t => t).Order().ToArray();
+    var slow = times.OrderByDescending(t => t.Value.Average()).Take(3);
+    Row(
+        $"3,000 requests put together at random over {times.Count} operations, many spoiled",
+        $"median {all[all.Length / 2]:0.0} ms, p95 {all[all.Length * 95 / 100]:0.0} ms, slowest {all[^1]:0} ms; on average slowest: {string.Join(", ", slow.Select(s => $"{s.Key} {s.Value.Average():0} ms"))}",
+        "no aim set"
     );
 }
 
@@ -184,11 +253,11 @@ static string Processor() =>
         ?.Split(": ")[1]
     ?? "unknown processor";
 
-static async Task<T> WithServer<T>(string server, Func<HttpClient, Process, Task<T>> measure)
+static async Task<T> WithServer<T>(string server, Func<HttpClient, Process, Task<T>> measure, bool demo = false)
 {
     var folder = Directory.CreateTempSubdirectory("emendum-bench-").FullName;
     var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true };
-    foreach (var argument in new[] { server, "--port", "0", "--data", folder, "--demo", "false" })
+    foreach (var argument in new[] { server, "--port", "0", "--data", folder, "--demo", demo ? "true" : "false" })
         start.ArgumentList.Add(argument);
     using var process = Process.Start(start)!;
     try

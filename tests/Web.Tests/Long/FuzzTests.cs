@@ -24,7 +24,7 @@ public sealed class FuzzTests : IDisposable
         );
         using (var server = Server.Start(folder.Path))
         {
-            var fuzz = await Fuzz.Of(server.Http, 20261125);
+            var fuzz = await Fuzz.Of(server.Http, 20261125, Server.Client);
             for (var n = 0; n < requests; n++)
             {
                 if (n % 500 == 499)
