@@ -56,6 +56,8 @@ function watched(id: string, client: string, told: Told): () => void {
       await line.start();
       await shows(line);
     } catch {
+      // A line that stands and shows nothing is begun anew like one that does not stand.
+      await line?.stop();
       if (!ended) again = setTimeout(() => void begin(), pause);
     }
     if (ended) void line?.stop();
@@ -70,7 +72,8 @@ function watched(id: string, client: string, told: Told): () => void {
     made.on("moved", (job: string, version: number, moved: string) => {
       if (job === id) told.moved(version, moved === "" ? null : (JSON.parse(moved) as Moved));
     });
-    made.onreconnected(() => void shows(made));
+    // Broken again before it was said what is shown, it connects again.
+    made.onreconnected(() => void shows(made).catch(() => undefined));
     return made;
   }
   async function shows(at: HubConnection) {
