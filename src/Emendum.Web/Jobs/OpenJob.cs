@@ -150,6 +150,13 @@ public sealed class OpenJob
     /// <returns>An <see cref="AnswerView"/> as JSON.</returns>
     public string ChangesSince(long version, Author author) => ChangesSince(version, author, repeated: false);
 
+    /// <summary>A <see cref="MovedView"/> as JSON: from a version to a state.</summary>
+    private static string Moved(long from, JobState to, string did, string person) =>
+        JsonSerializer.Serialize(
+            new ViewOf(to.Estimate).Moved(from, to.Version, to.Touched.Since(from), did, person),
+            CoreJson.Options
+        );
+
     /// <summary>The job reckoned with every figure explained; made when asked for and kept until the next edit, or until room is wanted.</summary>
     public Trace Recorded()
     {
@@ -284,19 +291,10 @@ public sealed class OpenJob
             before.Touched.With(touched)
         );
         // Made before it is kept: what cannot be answered is not done either.
-        var moved = Json(new ViewOf(estimate).Moved(before.Version, version, touched, wanted.Name, wanted.By.Person));
+        string Since(long held) => Moved(held, after, wanted.Name, wanted.By.Person);
+        var moved = Since(before.Version);
         var answer = Answer(
-            wanted.Sent.Base == before.Version
-                ? moved
-                : Json(
-                    new ViewOf(estimate).Moved(
-                        wanted.Sent.Base,
-                        version,
-                        after.Touched.Since(wanted.Sent.Base),
-                        wanted.Name,
-                        wanted.By.Person
-                    )
-                ),
+            wanted.Sent.Base == before.Version ? moved : Since(wanted.Sent.Base),
             new(after.UndoOf(wanted.By, isOpen), ViewOf.Delta(before.Estimate, estimate)),
             repeated: false
         );
@@ -348,26 +346,12 @@ public sealed class OpenJob
     private string ChangesSince(long version, Author author, bool repeated)
     {
         var state = now;
-        return Answer(
-            Json(
-                new ViewOf(state.Estimate).Moved(
-                    version,
-                    state.Version,
-                    state.Touched.Since(version),
-                    "",
-                    author.Person
-                )
-            ),
-            new(state.UndoOf(author, isOpen), null),
-            repeated
-        );
+        return Answer(Moved(version, state, "", author.Person), new(state.UndoOf(author, isOpen), null), repeated);
     }
-
-    private static string Json<T>(T view) => JsonSerializer.Serialize(view, CoreJson.Options);
 
     /// <summary>An <see cref="AnswerView"/>; what has moved is written once for everybody.</summary>
     private static string Answer(string moved, YoursView yours, bool repeated) =>
-        $$"""{"moved":{{moved}},"yours":{{Json(yours)}},"repeated":{{(repeated ? "true" : "false")}}}""";
+        $$"""{"moved":{{moved}},"yours":{{JsonSerializer.Serialize(yours, CoreJson.Options)}},"repeated":{{(repeated ? "true" : "false")}}}""";
 
     /// <summary>What the list of jobs says of it.</summary>
     public static string Summary(Estimate estimate) =>

@@ -15,11 +15,11 @@ public sealed class Watchers
             connections[connection] = (job, client);
     }
 
-    /// <summary>A connection has ended: the job that it showed, if any.</summary>
-    public Guid? Gone(string connection)
+    /// <summary>A connection has ended.</summary>
+    public void Gone(string connection)
     {
         lock (gate)
-            return connections.Remove(connection, out var was) ? was.Job : null;
+            connections.Remove(connection);
     }
 
     /// <summary>The job that a connection shows.</summary>
