@@ -28,14 +28,26 @@ public sealed class ByClass<T>(Func<CostClass, T> of) : IEnumerable<(CostClass C
     /// <summary>The classes in their order.</summary>
     public static readonly ImmutableArray<CostClass> Classes = [.. Enum.GetValues<CostClass>()];
 
-    private readonly T[] all = [.. Classes.Select(of)];
+    private readonly T[] all = All(of);
+
+    // Each line of a job has several of these: no sequence is made for them.
+    private static T[] All(Func<CostClass, T> of)
+    {
+        var all = new T[Classes.Length];
+        for (var i = 0; i < all.Length; i++)
+            all[i] = of(Classes[i]);
+        return all;
+    }
 
     /// <summary>What there is of a class.</summary>
     public T this[CostClass of] => all[(int)of];
 
     /// <inheritdoc/>
-    public IEnumerator<(CostClass Class, T Of)> GetEnumerator() =>
-        Classes.Select(c => (c, all[(int)c])).GetEnumerator();
+    public IEnumerator<(CostClass Class, T Of)> GetEnumerator()
+    {
+        for (var i = 0; i < all.Length; i++)
+            yield return (Classes[i], all[i]);
+    }
 
     IEnumerator IEnumerable.GetEnumerator() => GetEnumerator();
 }

@@ -8,7 +8,7 @@ public static class Shares
     /// <summary>Shares an amount of whole cents by weight, by largest remainder.</summary>
     public static Val[] Of(Val total, Val[] weights, string name, Trace trace)
     {
-        var parts = Split.ByLargestRemainder(total.V, [.. weights.Select(w => w.V)]);
+        var parts = Split.ByLargestRemainder(total.V, Array.ConvertAll(weights, w => w.V));
         var set = trace.On
             ? new ShareSet(trace.Prefix + name, total.HowOrConstant, [.. weights.Select(w => w.HowOrConstant)])
             : null;

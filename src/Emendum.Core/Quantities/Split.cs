@@ -5,7 +5,7 @@ public static class Split
 {
     /// <summary>Shares <paramref name="total"/> by weight in steps of 10^-<paramref name="places"/> by largest remainder; ties go to the earlier part.
     /// All weights zero: equal weights. The parts sum to the total, which must be a whole number of steps.</summary>
-    public static decimal[] ByLargestRemainder(decimal total, IReadOnlyList<decimal> weights, int places = 2)
+    public static decimal[] ByLargestRemainder(decimal total, decimal[] weights, int places = 2)
     {
         var step = 1m;
         for (var i = 0; i < places; i++)
@@ -13,7 +13,7 @@ public static class Split
         var sum = 0m;
         foreach (var weight in weights)
             sum += weight;
-        var parts = new decimal[weights.Count];
+        var parts = new decimal[weights.Length];
         if (parts.Length == 0)
             return parts;
         var remainders = new (decimal Remainder, int Index)[parts.Length];
@@ -21,7 +21,7 @@ public static class Split
         for (var i = 0; i < parts.Length; i++)
         {
             var exact = Rounding.Figure(sum == 0 ? total / parts.Length : total * weights[i] / sum);
-            parts[i] = decimal.Floor(exact / step) * step;
+            parts[i] = decimal.Round(exact, places, MidpointRounding.ToNegativeInfinity);
             remainders[i] = (exact - parts[i], i);
             given += parts[i];
         }

@@ -30,6 +30,7 @@ internal sealed class LineShares
     private readonly Line[] lines;
     private readonly ByClass<Sum>[] sums;
     private readonly ILookup<object, int> ours;
+    private readonly List<(int Line, CompiledItem.Part Part, Val Amount)>[] taken;
 
     public LineShares(Reckoned reckoned, Trace trace)
     {
@@ -39,6 +40,14 @@ internal sealed class LineShares
             .Range(0, lines.Length)
             .Where(n => lines[n].Ours)
             .ToLookup<int, object>(n => lines[n].OfItem, ReferenceEqualityComparer.Instance);
+        taken = Array.ConvertAll(Enum.GetValues<ComponentKind>(), _ => new List<(int, CompiledItem.Part, Val)>());
+        for (var n = 0; n < lines.Length; n++)
+        {
+            var line = lines[n];
+            for (var i = 0; i < line.Amounts.Length; i++)
+                if (line.Item.Parts[i] is var part && line.Costs(part))
+                    taken[(int)part.Kind.Kind].Add((n, part, line.Amounts[i]));
+        }
     }
 
     /// <summary>What the job costs.</summary>
@@ -50,16 +59,7 @@ internal sealed class LineShares
     public Trace Trace { get; }
 
     /// <summary>What lines take of one kind, as far as it is our cost: position of the line, part, amount.</summary>
-    public IEnumerable<(int Line, CompiledItem.Part Part, Val Amount)> Of(ComponentKind kind)
-    {
-        for (var n = 0; n < lines.Length; n++)
-        {
-            var line = lines[n];
-            for (var i = 0; i < line.Amounts.Length; i++)
-                if (line.Item.Parts[i] is var part && part.Kind.Kind == kind && line.Costs(part))
-                    yield return (n, part, line.Amounts[i]);
-        }
-    }
+    public IReadOnlyList<(int Line, CompiledItem.Part Part, Val Amount)> Of(ComponentKind kind) => taken[(int)kind];
 
     /// <summary>What comes once for a work item of one kind.</summary>
     public IEnumerable<(CompiledItem Item, CompiledItem.Part Part, Val Amount)> Once(ComponentKind kind) =>

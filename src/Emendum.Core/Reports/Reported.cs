@@ -15,6 +15,12 @@ public static class Reported
     public static (Estimate Estimate, Trace Trace) Record(Job job)
     {
         var trace = Trace.Recording();
+        return (All(job, trace), trace);
+    }
+
+    /// <summary>The same with a trace that records or is silent.</summary>
+    public static Estimate All(Job job, Trace trace)
+    {
         var estimate = Estimate.Of(job, trace);
         Subtotals.Of(estimate.Reckoned, trace);
         MeasureTotals.Of(estimate.Reckoned, trace);
@@ -23,7 +29,7 @@ public static class Reported
         LineMoney.Of(estimate, trace);
         foreach (var detail in Enum.GetValues<Detail>())
             Proposal.Of(estimate.ShownAs(job.Proposal with { Detail = detail }), trace);
-        return (estimate, trace);
+        return estimate;
     }
 
     /// <summary>All figures with value and unit.</summary>
