@@ -34,7 +34,7 @@ try
             Console.Out.WriteLine(BackUp(file, data));
             return 0;
         case ["verify", var file]:
-            Console.Out.WriteLine($"{file} is whole: {Holds(Backup.Verify(file))}.");
+            Console.Out.WriteLine($"{file} is whole: {Holds(Backup.VerifyWithFiles(file))}.");
             return 0;
         case ["restore", var file]:
             Console.Out.WriteLine(Restore(file, DataFolder.Usual));
@@ -60,12 +60,20 @@ catch (RefusedException refused)
 
 static void Print(JsonNode node) => Console.Out.WriteLine(node.ToJsonString(CoreJson.Indented));
 
-static string Holds(BackedUp made) => $"{made.Jobs} jobs with {made.Edits} edits, {made.Entries} entries of the Book";
+static string Holds(BackedUp made) =>
+    $"{made.Jobs} jobs with {made.Edits} edits, {made.Entries} entries of the Book"
+    + (made.Files > 0 ? $", {made.Files} files in emendum-files.db beside it" : "")
+    + (made.Lacking > 0 ? $"; {made.Lacking} pictures of the Book are missing" : "");
 
 static string BackUp(string file, string data)
 {
     // Read only: a backup brings no tables up to date, and begins no database.
-    var made = Backup.Make(Database.OpenCopy(Path.Combine(data, Database.FileName)), file);
+    var made = Backup.Make(
+        Database.OpenCopy(Path.Combine(data, Database.FileName)),
+        FileStore.OpenCopy(data),
+        file,
+        DateTime.UtcNow
+    );
     return $"{file} is made and read again: {Holds(made)}.";
 }
 

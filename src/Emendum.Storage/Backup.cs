@@ -8,14 +8,16 @@ namespace Emendum.Storage;
 /// <param name="Jobs">Jobs.</param>
 /// <param name="Edits">Edits of all their logs.</param>
 /// <param name="Entries">Entries of the Book.</param>
-public sealed record BackedUp(int Jobs, long Edits, int Entries);
+/// <param name="Files">Files in the pool beside it.</param>
+/// <param name="Lacking">Pictures of the Book that are not among them.</param>
+public sealed record BackedUp(int Jobs, long Edits, int Entries, int Files = 0, int Lacking = 0);
 
-/// <summary>Whole copies of the database: made while it is in use, proved readable, put back.</summary>
+/// <summary>Whole copies of the database: made while it is in use, proved readable, put back. Files stand in one pool beside the copies, each once for all of them.</summary>
 public static class Backup
 {
-    /// <summary>Copies the database to a new file, and proves that the copy can be read before it gets its name.</summary>
+    /// <summary>Copies the database to a new file, and proves that the copy can be read before it gets its name; then the files that the pool beside it lacks.</summary>
     /// <exception cref="RefusedException">There is such a file already, or the copy is not whole.</exception>
-    public static BackedUp Make(Database database, string file)
+    public static BackedUp Make(Database database, FileStore? files, string file, DateTime now)
     {
         if (File.Exists(file))
             throw RefusedException.Of(
@@ -27,6 +29,14 @@ public static class Backup
             Database.Remove(file + ".new");
             database.CopyTo(file + ".new");
             var made = Verify(file + ".new");
+            // After the database: what it names is in the files by then.
+            if (files?.Named().Count > 0)
+            {
+                var pool = FileStore.Open(FolderOf(file));
+                files.CopyTo(pool, now);
+                made = made with { Files = pool.Named().Count };
+                pool.Close();
+            }
             File.Move(file + ".new", file);
             return made;
         }
@@ -45,6 +55,24 @@ public static class Backup
         {
             Database.Remove(file + ".new");
         }
+    }
+
+    private static string FolderOf(string file) => Path.GetDirectoryName(Path.GetFullPath(file))!;
+
+    /// <summary>Reads a copy from one end to the other, and every file of the pool beside it.</summary>
+    /// <exception cref="RefusedException">It is not whole; says what is hurt.</exception>
+    public static BackedUp VerifyWithFiles(string file)
+    {
+        var made = Verify(file);
+        var pool = FileStore.OpenCopy(FolderOf(file));
+        var named = pool?.Named() ?? [];
+        if (named.Find(f => !pool!.IsWhole(f)) is { } hurt)
+            throw Hurt(file, $"the file {hurt.Hash} beside it is not whole");
+        return made with
+        {
+            Files = named.Count,
+            Lacking = BookPictures.Of(Database.OpenCopy(file)).Except(named.Select(f => f.Hash)).Count(),
+        };
     }
 
     /// <summary>Reads a copy from one end to the other: its pages, its references, every job with its whole log, every entry of the Book.</summary>
@@ -117,7 +145,7 @@ public static class Backup
     /// <exception cref="RefusedException">The copy is not whole; nothing has changed.</exception>
     public static string? Restore(DataFolder folder, string file, DateTime now)
     {
-        Verify(file);
+        VerifyWithFiles(file);
         var target = Path.Combine(folder.Path, Database.FileName);
         var kept = default(string);
         try
@@ -125,6 +153,13 @@ public static class Backup
             Database.Remove(target + ".new");
             // Not the bytes of the file: what it has not written into itself yet would be left behind.
             Database.OpenCopy(file).CopyTo(target + ".new");
+            // Files first: they harm nothing where the database is not put back after all.
+            if (FileStore.OpenCopy(FolderOf(file)) is { } pool && FolderOf(file) != Path.GetFullPath(folder.Path))
+            {
+                var files = FileStore.Open(folder.Path);
+                pool.CopyTo(files, now);
+                files.Close();
+            }
             var mark = target + Database.Restoring;
             // An earlier one that was broken off has put aside what stood there.
             kept = File.Exists(mark) ? File.ReadAllText(mark) : null;

@@ -123,30 +123,6 @@ public sealed class BookStore(Database database)
         );
     }
 
-    /// <summary>Keeps a picture; the same twice is kept once.</summary>
-    public void PutPicture(string hash, string type, byte[] content)
-    {
-        using var connection = database.Connect();
-        connection.Run(
-            "INSERT OR IGNORE INTO book_picture VALUES ($hash, $type, $content)",
-            ("$hash", hash),
-            ("$type", type),
-            ("$content", content)
-        );
-    }
-
-    /// <summary>A picture, or null.</summary>
-    public (string Type, byte[] Content)? Picture(string hash)
-    {
-        using var connection = database.Connect();
-        var found = connection.Rows(
-            "SELECT type, content FROM book_picture WHERE hash = $hash",
-            r => (r.GetString(0), (byte[])r[1]),
-            ("$hash", hash)
-        );
-        return found.Count == 0 ? null : found[0];
-    }
-
     private static BookEntry Read(string content)
     {
         // Older versions are brought to the present form.

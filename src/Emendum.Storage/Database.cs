@@ -5,11 +5,34 @@ using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
 
-/// <summary>The firm's main SQLite file. Every connection it opens is durable and checks references (architecture decision 13).</summary>
+/// <summary>One of the firm's two SQLite files: the main one, or the one that holds files. Every connection it opens is durable and checks references (architecture decision 13).</summary>
 public sealed class Database
 {
-    /// <summary>Its name in a data folder.</summary>
+    /// <summary>Name of the main one in a data folder.</summary>
     public const string FileName = "emendum.db";
+
+    /// <summary>What a database is for: its name in a data folder, and the numbered migrations of this program, in order.</summary>
+    private sealed record Tables(string FileName, (int Number, string Resource)[] Migrations)
+    {
+        public static readonly Tables Main = new(Database.FileName, Numbered(".Migrations."));
+        public static readonly Tables Files = new("emendum-files.db", Numbered(".Migrations.Files."));
+
+        public int Newest => Migrations[^1].Number;
+
+        private static (int, string)[] Numbered(string folder) =>
+            [
+                .. Assembly
+                    .GetExecutingAssembly()
+                    .GetManifestResourceNames()
+                    .Where(n => n.EndsWith(".sql", StringComparison.Ordinal))
+                    .Where(n => n.LastIndexOf(folder, StringComparison.Ordinal) + folder.Length == Start(n))
+                    .Order(StringComparer.Ordinal)
+                    .Select(n => (int.Parse(n[Start(n)..].Split('-')[0], CultureInfo.InvariantCulture), n)),
+            ];
+
+        /// <summary>Where the name of the file begins in the name of a resource.</summary>
+        private static int Start(string resource) => resource.LastIndexOf('.', resource.Length - 5) + 1;
+    }
 
     /// <summary>End of the name of the mark that stands beside a database while a copy is put in its place; it says where what stood there is kept.</summary>
     internal const string Restoring = ".restoring";
@@ -17,9 +40,11 @@ public sealed class Database
     private readonly string connectionString;
     private readonly bool reads;
 
-    private Database(string file, SqliteOpenMode mode)
+    private readonly Tables tables;
+
+    private Database(string file, SqliteOpenMode mode, Tables of)
     {
-        File = file;
+        (File, tables) = (file, of);
         reads = mode == SqliteOpenMode.ReadOnly;
         connectionString = new SqliteConnectionStringBuilder
         {
@@ -35,9 +60,15 @@ public sealed class Database
     /// <summary>Opens the database of a folder and brings its tables up to date. Where there is none, it is built beside its name, with what <paramref name="fill"/> puts in, and only then
     /// given the name: whatever happens meanwhile, there is a whole one or none.</summary>
     /// <exception cref="RefusedException">It cannot be used; says why.</exception>
-    public static Database Open(string folder, Action<Database>? fill = null) =>
+    public static Database Open(string folder, Action<Database>? fill = null) => Open(folder, Tables.Main, fill);
+
+    /// <summary>Opens the database of a folder's files, likewise.</summary>
+    /// <exception cref="RefusedException">It cannot be used; says why.</exception>
+    internal static Database OpenFiles(string folder) => Open(folder, Tables.Files, null);
+
+    private static Database Open(string folder, Tables of, Action<Database>? fill) =>
         Guarded(
-            Path.Combine(folder, FileName),
+            Path.Combine(folder, of.FileName),
             file =>
             {
                 if (!System.IO.File.Exists(file) && System.IO.File.Exists(file + Restoring))
@@ -46,8 +77,8 @@ public sealed class Database
                         $"putting a copy in its place was broken off. What stood there is kept as {System.IO.File.ReadAllText(file + Restoring)}; run emendum restore FILE once more, with that file or another"
                     );
                 if (!System.IO.File.Exists(file))
-                    Build(file, fill);
-                var database = new Database(file, SqliteOpenMode.ReadWrite);
+                    Build(file, of, fill);
+                var database = new Database(file, SqliteOpenMode.ReadWrite, of);
                 if (new FileInfo(file).Length == 0)
                     throw Wrong(file, "it is empty (0 bytes). Restore a copy, or move it away to begin anew");
                 database.Migrate();
@@ -57,12 +88,21 @@ public sealed class Database
 
     /// <summary>Opens a copy, to be read only.</summary>
     /// <exception cref="RefusedException">It is none that this program can read; says why.</exception>
-    public static Database OpenCopy(string file) =>
+    public static Database OpenCopy(string file) => OpenCopy(file, Tables.Main);
+
+    /// <summary>Opens the database of a folder's files, to be read only; null where there is none.</summary>
+    /// <exception cref="RefusedException">It is none that this program can read; says why.</exception>
+    internal static Database? OpenFilesCopy(string folder) =>
+        Path.Combine(folder, Tables.Files.FileName) is var file && System.IO.File.Exists(file)
+            ? OpenCopy(file, Tables.Files)
+            : null;
+
+    private static Database OpenCopy(string file, Tables of) =>
         Guarded(
             file,
             _ =>
             {
-                var database = new Database(file, SqliteOpenMode.ReadOnly);
+                var database = new Database(file, SqliteOpenMode.ReadOnly, of);
                 using var connection = database.Connect();
                 database.At = database.Known(connection);
                 return database.At == 0 ? throw Wrong(file, "it is empty") : database;
@@ -76,7 +116,7 @@ public sealed class Database
             file,
             _ =>
             {
-                var database = new Database(file, SqliteOpenMode.ReadWrite);
+                var database = new Database(file, SqliteOpenMode.ReadWrite, Tables.Main);
                 database.Migrate(keep: false);
                 return database;
             }
@@ -86,13 +126,13 @@ public sealed class Database
     private int At { get; set; }
 
     /// <summary>Whether an opened copy was left by an older version.</summary>
-    internal bool IsOlder => At < Migrations[^1].Number;
+    internal bool IsOlder => At < tables.Newest;
 
-    private static void Build(string file, Action<Database>? fill)
+    private static void Build(string file, Tables of, Action<Database>? fill)
     {
         var fresh = file + ".new";
         Remove(fresh);
-        var database = new Database(fresh, SqliteOpenMode.ReadWriteCreate);
+        var database = new Database(fresh, SqliteOpenMode.ReadWriteCreate, of);
         database.Migrate();
         fill?.Invoke(database);
         database.Close();
@@ -151,31 +191,20 @@ public sealed class Database
         return connection;
     }
 
-    /// <summary>The numbered migrations of this program, in order.</summary>
-    private static readonly (int Number, string Resource)[] Migrations =
-    [
-        .. Assembly
-            .GetExecutingAssembly()
-            .GetManifestResourceNames()
-            .Where(n => n.EndsWith(".sql", StringComparison.Ordinal))
-            .Order(StringComparer.Ordinal)
-            .Select(n => (int.Parse(n.Split('.')[^2].Split('-')[0], CultureInfo.InvariantCulture), n)),
-    ];
-
     /// <summary>Up to which migration the file has been brought; 0 for a new one.</summary>
     /// <exception cref="RefusedException">It is no database of ours, or one of a newer version.</exception>
     private int Known(SqliteConnection connection)
     {
-        var tables = connection.Rows("SELECT name FROM sqlite_master WHERE type = 'table'", r => r.GetString(0));
-        if (tables.Count == 0)
+        var names = connection.Rows("SELECT name FROM sqlite_master WHERE type = 'table'", r => r.GetString(0));
+        if (names.Count == 0)
             return 0;
-        if (!tables.Contains("migration"))
+        if (!names.Contains("migration"))
             throw Wrong(File, "it is not one of Emendum");
         var at = connection.Rows("SELECT coalesce(max(number), 0) FROM migration", r => r.GetInt32(0))[0];
-        if (at > Migrations[^1].Number)
+        if (at > tables.Newest)
             throw Wrong(
                 File,
-                $"it was written by a newer version of Emendum (its tables are of step {at}, this version knows {Migrations[^1].Number}). Start that version, or restore a copy from before it"
+                $"it was written by a newer version of Emendum (its tables are of step {at}, this version knows {tables.Newest}). Start that version, or restore a copy from before it"
             );
         return at;
     }
@@ -186,7 +215,7 @@ public sealed class Database
         using var connection = Connect();
         OwnerOnly(File);
         var at = Known(connection);
-        var ahead = Migrations.Where(m => m.Number > at).ToList();
+        var ahead = tables.Migrations.Where(m => m.Number > at).ToList();
         if (keep && at > 0 && ahead.Count > 0)
             Keep(at);
         connection.Run("CREATE TABLE IF NOT EXISTS migration (number INTEGER PRIMARY KEY) STRICT");

@@ -13,6 +13,7 @@ public sealed record BackupsView(IReadOnlyList<BackupView> Backups, BackupPlan P
 /// <summary>Makes a backup whenever the last is a day old, and lets those go that are not to be kept.</summary>
 public sealed class Backups(
     Database database,
+    FileStore files,
     DataFolder folder,
     SettingStore settings,
     TimeProvider time,
@@ -21,6 +22,9 @@ public sealed class Backups(
 ) : BackgroundService
 {
     private const string Prefix = "emendum-";
+
+    /// <summary>How long a file stays that nothing has ever referred to.</summary>
+    private const int DaysUnnamed = 30;
 
     private readonly string path = Path.Combine(folder.Path, "backups");
     private readonly Lock making = new();
@@ -87,11 +91,13 @@ public sealed class Backups(
             Directory.CreateDirectory(path);
             var (file, fresh) = (FileOf(Today), FileOf(Today) + ".fresh");
             File.Delete(fresh);
-            Backup.Make(database, fresh);
+            var now = time.GetUtcNow().UtcDateTime;
+            Backup.Make(database, files, fresh, now);
             // The new one is whole; whoever sees it by its name sees no more than are kept.
             foreach (var day in Plan.Surplus([.. Days(), Today]))
                 File.Delete(FileOf(day));
             File.Move(fresh, file, overwrite: true);
+            files.Sweep(now.AddDays(-DaysUnnamed));
             wrong = "";
             return View();
         }

@@ -12,11 +12,15 @@ public static class FirstStart
 {
     /// <summary>Completes what an older version left half, and says on the console what cannot be read.</summary>
     /// <exception cref="RefusedException">The database cannot be read at all; says why.</exception>
-    public static void Complete(Database database, bool demo, TimeProvider time)
+    public static void Complete(Database database, FileStore files, bool demo, TimeProvider time)
     {
         try
         {
             Fill(database, demo, time);
+            foreach (
+                var picture in BookPictures.Move(database, files, FileEndpoints.Kind, time.GetUtcNow().UtcDateTime)
+            )
+                Console.Error.WriteLine($"The picture {picture} of the Book {LeftOut}");
             foreach (var entry in new BookStore(database).Unread())
                 Console.Error.WriteLine($"The Book's entry {entry} {LeftOut}");
             foreach (var job in new JobStore(database).Unread())

@@ -16,12 +16,14 @@ var port = builder.Configuration.GetValue("port", 5080);
 var time = TimeProvider.System;
 DataFolder folder;
 Database database;
+FileStore files;
 try
 {
     folder = DataFolder.Hold(builder.Configuration["data"] ?? DataFolder.Usual);
     var demo = builder.Configuration.GetValue("demo", true);
     database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, demo, time));
-    FirstStart.Complete(database, demo, time);
+    files = FileStore.Open(folder.Path);
+    FirstStart.Complete(database, files, demo, time);
 }
 catch (RefusedException refused)
 {
@@ -40,7 +42,7 @@ builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
 builder.Services.AddSignalR();
-builder.Services.AddSingleton(database).AddSingleton(folder).AddSingleton(time);
+builder.Services.AddSingleton(database).AddSingleton(files).AddSingleton(folder).AddSingleton(time);
 builder
     .Services.AddSingleton<JobStore>()
     .AddSingleton<CustomerStore>()
@@ -63,16 +65,17 @@ app.UseMiddleware<Doors>();
 app.UseMiddleware<Bodies>();
 if (builder.Configuration["client"] is { } client && Directory.Exists(client))
 {
-    var files = new PhysicalFileProvider(Path.GetFullPath(client));
-    app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = files });
-    app.UseStaticFiles(new StaticFileOptions { FileProvider = files });
-    app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = files });
+    var pages = new PhysicalFileProvider(Path.GetFullPath(client));
+    app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = pages });
+    app.UseStaticFiles(new StaticFileOptions { FileProvider = pages });
+    app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = pages });
 }
 app.MapOpenApi("/api/openapi.json");
 var api = app.MapGroup("").AddEndpointFilter(Refusals.Binds);
 api.MapCompany();
 api.MapCustomers();
 api.MapBackups();
+api.MapFiles();
 api.MapJobs();
 api.MapTables();
 api.MapBook();
@@ -94,6 +97,7 @@ folder.Serves(address);
 Console.WriteLine($"Emendum is at {address}  (Ctrl+C stops it)");
 await app.WaitForShutdownAsync();
 database.Close();
+files.Close();
 folder.Dispose();
 return 0;
 

@@ -216,22 +216,6 @@ public sealed class BookApiTests : IDisposable
     }
 
     [Fact]
-    public async Task A_picture_is_told_by_its_content()
-    {
-        byte[] png = [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 1, 2, 3];
-        var kept = await (
-            await server.Http.PostAsync("/api/book/pictures", Bytes(png))
-        ).Content.ReadFromJsonAsync<JsonObject>();
-        var back = await server.Http.GetAsync($"/api/book/pictures/{(string)kept!["hash"]!}");
-        Assert.Equal("image/png", back.Content.Headers.ContentType!.MediaType);
-        Assert.Equal(png, await back.Content.ReadAsByteArrayAsync());
-        Assert.Equal(
-            422,
-            (int)(await server.Http.PostAsync("/api/book/pictures", Bytes(Encoding.UTF8.GetBytes("<svg/>")))).StatusCode
-        );
-    }
-
-    [Fact]
     public async Task A_trial_shows_figures_with_workings_and_refuses_what_is_no_number_beside_it()
     {
         var body = new JsonObject

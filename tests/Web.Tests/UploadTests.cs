@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using Emendum.Core;
 using Emendum.Documents.Tables;
+using Emendum.Storage;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.DependencyInjection;
 using Xunit;
@@ -214,7 +215,8 @@ public sealed class UploadTests
                 var said = tried++ % 5 != 0;
                 var request = new HttpRequestMessage(HttpMethod.Parse(method), address)
                 {
-                    Content = new Sent(100_000_000, said),
+                    // Files may be larger than anything else.
+                    Content = new Sent(path == "/api/files" ? FileStore.MostBytes + 10_000_000 : 100_000_000, said),
                 };
                 // As the operation takes it; what comes as something else finds none.
                 request.Content.Headers.ContentType = new(

@@ -145,16 +145,16 @@ function Picture({ hash }: { hash: string }) {
   const [wrong, setWrong] = useState("");
   return (
     <div className="field picture">
-      {hash && <img src={`/api/book/pictures/${hash}`} alt={`Picture of ${view.entry.name}`} />}
+      {hash && <img src={`/api/files/${hash}`} alt={`Picture of ${view.entry.name}`} />}
       <label>
-        Picture, PNG or JPEG up to 1 MB{" "}
+        Picture: PNG, JPEG or WebP, up to 20 MB{" "}
         <input
           type="file"
-          accept="image/png,image/jpeg"
+          accept="image/png,image/jpeg,image/webp"
           onChange={(e) => {
             const file = e.target.files?.[0];
             if (!file) return;
-            sendFile<{ hash: string }>("/api/book/pictures", file)
+            sendFile<{ hash: string }>("/api/files", file)
               .then((kept) => set("picture", kept.hash))
               .then(
                 () => setWrong(""),

@@ -35,16 +35,11 @@ public sealed record TryEntry(
     IReadOnlyList<Guid> Conditions
 );
 
-/// <summary>A picture kept.</summary>
-public sealed record PictureKept(string Hash);
-
 /// <summary>What can be done to the Book.</summary>
 public static class BookEndpoints
 {
     /// <summary>Who asks, until people sign in.</summary>
     internal const string Owner = "the owner";
-
-    private const int MostPicture = 1_000_000;
 
     /// <summary>Maps them.</summary>
     public static void MapBook(this IEndpointRouteBuilder app)
@@ -59,11 +54,13 @@ public static class BookEndpoints
         book.MapGet("/{id:guid}", View);
         book.MapPut(
             "/{id:guid}",
-            (Guid id, SaveEntry save, Shelf shelf, BookStore store, CompanyStore companies) =>
+            (Guid id, SaveEntry save, Shelf shelf, BookStore store, CompanyStore companies, FileStore files) =>
             {
                 var entry = Read(save.Entry);
                 if (entry.Id != id)
                     throw RefusedException.Of("id", "The id of an entry does not change.");
+                if (Picture(entry) != Picture(shelf.Find(id)))
+                    files.NamePicture(entry);
                 shelf.Save(entry, save.Was, Owner);
                 return View(id, shelf, store, companies);
             }
@@ -128,17 +125,6 @@ public static class BookEndpoints
                     .OrderBy(e => e.Name, StringComparer.OrdinalIgnoreCase)
                     .Select(BookViews.Named)
         );
-        book.MapPost("/pictures", PutPicture)
-            .WithMetadata(new BodyLimit(MostPicture))
-            .Accepts<byte[]>("application/octet-stream");
-        book.MapGet(
-                "/pictures/{hash}",
-                (string hash, BookStore store) =>
-                    store.Picture(hash) is { } picture
-                        ? Results.File(picture.Content, picture.Type)
-                        : throw new NotThereException("That picture is not here.")
-            )
-            .Produces<byte[]>();
         book.MapBookTables();
         book.MapSupplierFeed();
     }
@@ -233,17 +219,5 @@ public static class BookEndpoints
         };
     }
 
-    private static async Task<PictureKept> PutPicture(HttpRequest request, BookStore store)
-    {
-        var content = await Bodies.Read(request);
-        var type = content switch
-        {
-            [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, ..] => "image/png",
-            [0xFF, 0xD8, 0xFF, ..] => "image/jpeg",
-            _ => throw RefusedException.Of("picture", "That is not a PNG or JPEG picture."),
-        };
-        var hash = Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(content));
-        store.PutPicture(hash, type, content);
-        return new(hash);
-    }
+    internal static string Picture(BookEntry? entry) => entry is Material material ? material.Picture : "";
 }

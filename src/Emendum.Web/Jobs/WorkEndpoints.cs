@@ -91,11 +91,13 @@ public static class WorkEndpoints
         );
         jobs.MapPut(
                 "/{id:guid}/book/{entry:guid}",
-                async (Guid id, Guid entry, SaveInJob save, OpenJobs open, Shelf shelf) =>
+                async (Guid id, Guid entry, SaveInJob save, OpenJobs open, Shelf shelf, FileStore files) =>
                 {
                     var (was, now) = (BookEndpoints.Read(save.Was), BookEndpoints.Read(save.Entry));
                     if (now.Id != entry)
                         throw RefusedException.Of("id", "The id of an entry does not change.");
+                    if (BookEndpoints.Picture(now) != BookEndpoints.Picture(was))
+                        files.NamePicture(now);
                     return JobEndpoints.Answered(
                         await open.Do(id, job => job.Do(save, new SetEntry(was, now), JobEndpoints.Owner, shelf.Find))
                     );

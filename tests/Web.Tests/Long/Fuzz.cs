@@ -261,7 +261,7 @@ internal sealed class Fuzz
         var bytes = (
             path.EndsWith("/import", StringComparison.Ordinal) ? Imported()
             : path.EndsWith("-file", StringComparison.Ordinal) ? bookFile
-            : path.EndsWith("/pictures", StringComparison.Ordinal) ? Picture
+            : path.EndsWith("/files", StringComparison.Ordinal) ? Picture
             : table
         ).ToArray();
         if (Chance(60))

@@ -74,7 +74,12 @@ public sealed class FuzzTests : IDisposable
             "Never taken: " + string.Join(", ", kinds.Where(k => k.Value.Taken == 0).Select(k => k.Key))
         );
         // And what came of it is whole, from one end to the other.
-        var made = Backup.Make(Database.OpenCopy(Path.Combine(folder.Path, Database.FileName)), folder.Path + ".copy");
+        var made = Backup.Make(
+            Database.OpenCopy(Path.Combine(folder.Path, Database.FileName)),
+            null,
+            folder.Path + ".copy",
+            DateTime.UtcNow
+        );
         File.Delete(folder.Path + ".copy");
         Assert.True(made.Edits > requests / 20, $"{made.Edits} edits were made.");
     }
