@@ -8,6 +8,12 @@ const computed = [
   { selector: "MemberExpression[property.name='toFixed']", message: "The core formats figures." },
 ];
 
+/** Whatever is typed in or chosen from is a control of ours; only grids and the tape line have cells and a line of their own. */
+const bare = {
+  selector: "JSXOpeningElement[name.name=/^(input|select|textarea)$/]",
+  message: "Use a control of src/controls.",
+};
+
 const byFigure = "Show a core-made number by a component of src/figure; it carries the figure's path.";
 
 export default ts.config(
@@ -33,7 +39,13 @@ export default ts.config(
         ...computed,
         { selector: "MemberExpression[property.name='shown'][object.name!='shown']", message: byFigure },
         { selector: "ObjectPattern > Property[key.name='shown']", message: byFigure },
+        bare,
       ],
     },
   },
+  {
+    files: ["src/controls/*.tsx", "src/measure/TapeLine.tsx"],
+    rules: { "no-restricted-syntax": ["error", ...computed] },
+  },
+  { files: ["*.mjs"], languageOptions: { globals: { URL: "readonly" } } },
 );

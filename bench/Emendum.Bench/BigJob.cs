@@ -223,7 +223,7 @@ internal static class BigJob
         }
         return Job.Empty(
             Id(4, places * 1000 + items),
-            new("Big job", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"),
+            new("Big job", "", "1", null, "Firm", "", "USD", "2026-01-15"),
             UnitSystem.Feet
         ) with
         {

@@ -1,4 +1,5 @@
 using Emendum.Core;
+using Emendum.Core.Jobs;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
@@ -47,6 +48,39 @@ public sealed class CustomerStore(Database database)
             r => new Customer(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4)),
             parameters
         );
+
+    /// <summary>Who that is, for documents; nobody where there is none, or none any more.</summary>
+    public Party Party(Guid? id)
+    {
+        using var connection = database.Connect();
+        return Rows(connection, "id = $id", ("$id", id)) is [var customer]
+            ? new(customer.Id, customer.Name, customer.Address)
+            : Core.Jobs.Party.None;
+    }
+
+    /// <summary>The customer of a job that comes from elsewhere: ours of that id, or a new one of that name.</summary>
+    public Guid? Known(Party? party, Guid? id)
+    {
+        using var connection = database.Connect();
+        if (Rows(connection, "id = $id", ("$id", id)).Count > 0)
+            return id;
+        if (id is null || party is null || party.Id != id || string.IsNullOrWhiteSpace(party.Name))
+            return null;
+        Put(connection, new(party.Id, party.Name, party.Address, "", ""));
+        return id;
+    }
+
+    /// <summary>The customer that says what a job of an older version says of its own: the one of that id, or one made for it.</summary>
+    internal static Guid IdOf(SqliteConnection connection, Party party)
+    {
+        var there = Rows(connection, "id = $id", ("$id", party.Id)).FirstOrDefault();
+        if (there is not null && there.Name.Trim() == party.Name && there.Address.Trim() == party.Address)
+            return there.Id;
+        var id = there is null ? party.Id : Core.Jobs.Party.IdOf(party.Name, party.Address);
+        if (Rows(connection, "id = $id", ("$id", id)).Count == 0)
+            Put(connection, new(id, party.Name, party.Address, there?.Email ?? "", there?.Phone ?? ""));
+        return id;
+    }
 
     /// <summary>Changes a customer as it stands, or makes one; nobody else does meanwhile.</summary>
     public Customer Change(Guid id, Func<Customer?, Customer> change)

@@ -42,7 +42,11 @@ public sealed record LogEntry(
 );
 
 /// <summary>A job as it was opened: as it stands, how many edits there are, and what can be taken back.</summary>
-public sealed record OpenedJob(Job Job, long Version, History History);
+public sealed record OpenedJob(Job Job, long Version, History History)
+{
+    /// <summary>The customer, where an older version kept name and address in the job.</summary>
+    public Party? Party { get; init; }
+}
 
 /// <summary>Jobs on disk: a snapshot and the change sets after it (architecture decision 5).</summary>
 public sealed class JobStore(Database database)
@@ -60,7 +64,7 @@ public sealed class JobStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            "SELECT id, number, name, customer, created, changed, summary FROM job ORDER BY changed DESC, id",
+            "SELECT j.id, j.number, j.name, coalesce(c.name, ''), j.created, j.changed, j.summary FROM job j LEFT JOIN customer c ON c.id = j.customer_id ORDER BY j.changed DESC, j.id",
             r =>
                 (
                     r.GetString(2),
@@ -92,12 +96,11 @@ public sealed class JobStore(Database database)
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
         var taken = connection.Run(
-            "INSERT OR IGNORE INTO job VALUES ($id, $number, $name, $customer, (SELECT id FROM customer WHERE id = $customerId), $at, $at, $summary)",
+            "INSERT OR IGNORE INTO job (id, number, name, customer_id, created, changed, summary) VALUES ($id, $number, $name, (SELECT id FROM customer WHERE id = $customer), $at, $at, $summary)",
             ("$id", job.Id),
             ("$number", job.Info.Number),
             ("$name", job.Info.Name),
             ("$customer", job.Info.Customer),
-            ("$customerId", job.Info.CustomerId),
             ("$at", Utc(now)),
             ("$summary", summary)
         );
@@ -150,16 +153,56 @@ public sealed class JobStore(Database database)
             throw Hurt(version + 1, "is missing");
         var upgrade = new JobUpgrade.Log();
         var after = Entries(connection, id, "version > $from", upgrade, ("$from", from));
+        var party = default(Party);
         var job = Content(
             from,
             () =>
-                JobFile.Read(content) is var read && read.Id == id
+                JobFile.Read(content, out party) is var read && read.Id == id
                     ? upgrade.Completed(read)
                     : throw RefusedException.Of("job", "It is that of another job.")
         );
         foreach (var (at, changes) in after)
             job = Whole(at, () => ChangeSet.Apply(job, changes));
-        return new(job, version, history);
+        return new(job, version, history) { Party = upgrade.Changed(party) };
+    }
+
+    /// <summary>Older versions kept the customer's name and address in each job. They become a customer of the list, where it says something else or nothing yet, and the job gets the id.
+    /// Stopped on the way, it goes on at the next start.</summary>
+    public void MoveCustomers()
+    {
+        List<Guid> older;
+        using (var connection = database.Connect())
+            older = connection.Rows(
+                "SELECT id FROM job j WHERE (SELECT schema_version FROM job_snapshot WHERE job_id = j.id ORDER BY version DESC LIMIT 1) < 6",
+                r => Guid.TryParse(r.GetString(0), out var id) ? id : default
+            );
+        foreach (var id in older)
+        {
+            try
+            {
+                if (Open(id) is { } opened)
+                    MoveCustomer(opened);
+            }
+            catch (RefusedException)
+            {
+                // It is damaged, which is said where jobs are opened.
+            }
+        }
+    }
+
+    private void MoveCustomer(OpenedJob opened)
+    {
+        using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        Guid? customer = opened.Party is { } party ? CustomerStore.IdOf(connection, party) : null;
+        var job = opened.Job with { Info = opened.Job.Info with { Customer = customer } };
+        Snapshot(connection, job, opened.Version);
+        connection.Run(
+            "UPDATE job SET customer_id = $customer WHERE id = $job",
+            ("$customer", customer),
+            ("$job", job.Id)
+        );
+        transaction.Commit();
     }
 
     /// <summary>Reads a job with every entry of its log; gives their number.</summary>
@@ -278,7 +321,7 @@ public sealed class JobStore(Database database)
             Append(connection, job, entry);
         var (last, at) = (edits[^1].Job, edits[^1].Entry.At);
         connection.Run(
-            "UPDATE job SET name = $name, customer = $customer, changed = $at, summary = $summary WHERE id = $job",
+            "UPDATE job SET name = $name, customer_id = (SELECT id FROM customer WHERE id = $customer), changed = $at, summary = $summary WHERE id = $job",
             ("$name", last.Info.Name),
             ("$customer", last.Info.Customer),
             ("$at", at),
@@ -352,7 +395,7 @@ public sealed class JobStore(Database database)
 
     private static void Snapshot(SqliteConnection connection, Job job, long version) =>
         connection.Run(
-            "INSERT INTO job_snapshot VALUES ($job, $version, $schema, $content)",
+            "INSERT OR REPLACE INTO job_snapshot VALUES ($job, $version, $schema, $content)",
             ("$job", job.Id),
             ("$version", version),
             ("$schema", JobFile.CurrentVersion),

@@ -17,6 +17,7 @@ public static class FirstStart
         try
         {
             Fill(database, demo, time);
+            new JobStore(database).MoveCustomers();
             foreach (
                 var picture in BookPictures.Move(database, files, FileEndpoints.Kind, time.GetUtcNow().UtcDateTime)
             )

@@ -7,7 +7,6 @@ using Emendum.Web;
 using Emendum.Web.Books;
 using Emendum.Web.Jobs;
 using Emendum.Web.StandIns;
-using Microsoft.Extensions.FileProviders;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
@@ -64,12 +63,7 @@ app.UseMiddleware<Refusals>();
 app.UseMiddleware<Doors>();
 app.UseMiddleware<Bodies>();
 if (builder.Configuration["client"] is { } client && Directory.Exists(client))
-{
-    var pages = new PhysicalFileProvider(Path.GetFullPath(client));
-    app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = pages });
-    app.UseStaticFiles(new StaticFileOptions { FileProvider = pages });
-    app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = pages });
-}
+    ClientFiles.Serve(app, client);
 app.MapOpenApi("/api/openapi.json");
 var api = app.MapGroup("").AddEndpointFilter(Refusals.Binds);
 api.MapCompany();

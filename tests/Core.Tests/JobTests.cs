@@ -293,6 +293,9 @@ public class JobTests
                 opening!.AsObject().Remove(gone);
         }
         Assert.InRange(rooms.Count, 25, 40);
+        var info = old["info"]!.AsObject();
+        info["customerId"] = info["customer"]!.DeepClone();
+        (info["customer"], info["customerAddress"]) = ("Whoever", "Somewhere");
         Assert.Equal(now.ToJsonString(), JsonNode.Parse(File(Read(old.ToJsonString())))!.ToJsonString());
         var log = new JobUpgrade.Log();
         var change = log.Changes([new("places/x", null, old["places"]![0]!.DeepClone())], 4)[0];

@@ -1,6 +1,7 @@
 using System.IO.Compression;
 using System.Runtime.CompilerServices;
 using System.Text;
+using System.Text.Json.Nodes;
 using Emendum.Core.Jobs;
 using Emendum.Core.Json;
 using Emendum.Core.Reports;
@@ -37,6 +38,32 @@ public sealed class OlderFileTests
         // Written anew and read again it is the same file.
         var written = JobFile.Write(job);
         Assert.Equal(written, JobFile.Write(JobFile.Read(written)));
+    }
+
+    [Fact]
+    public void A_customer_that_was_named_in_the_file_is_said_beside_it()
+    {
+        var file = JsonNode.Parse(Older("job4-998"))!.AsObject();
+        var (name, id) = ((string)file["info"]!["customer"]!, (Guid)file["info"]!["customerId"]!);
+        Assert.Equal(id, JobFile.Read(Older("job4-998"), out var party).Info.Customer);
+        Assert.Equal((id, name), (party!.Id, party.Name));
+        // Nobody's id: it is made from name and address, and everywhere the same.
+        (file["info"]!["customer"], file["info"]!["customerAddress"], file["info"]!["customerId"]) = (
+            " Gull House",
+            "3 Quay",
+            null
+        );
+        var job = JobFile.Read(Encoding.UTF8.GetBytes(file.ToJsonString()), out party);
+        Assert.Equal(Party.IdOf("Gull House", "3 Quay"), job.Info.Customer);
+        Assert.Equal(job.Info.Customer, party!.Id);
+        // What is kept at home says no names, what leaves the house does.
+        Assert.DoesNotContain("Gull House", Encoding.UTF8.GetString(JobFile.Write(job)), StringComparison.Ordinal);
+        JobFile.Read(JobFile.Write(job, party: party), out var copied);
+        Assert.Equal(party, copied);
+        // Nobody.
+        file["info"]!["customer"] = "";
+        Assert.Null(JobFile.Read(Encoding.UTF8.GetBytes(file.ToJsonString()), out party).Info.Customer);
+        Assert.Null(party);
     }
 
     [Fact]

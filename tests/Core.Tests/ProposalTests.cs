@@ -50,10 +50,10 @@ public class ProposalTests
     }
 
     private static Bullet[] Bullets(Job job) =>
-        [.. Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items)];
+        [.. Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items)];
 
     private static PriceRow[] Rows(Job job) =>
-        [.. Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<PriceTable>().First().Rows];
+        [.. Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent).OfType<PriceTable>().First().Rows];
 
     [Fact]
     public void Work_that_is_done_alike_in_every_room_is_one_sentence()
@@ -150,7 +150,7 @@ public class ProposalTests
             .Set(work, study, "supply", Supply.CustomerMaterial)
             .Do(new SetNote(work, hall, "", "before we come"));
         job = job with { Proposal = job.Proposal with { Detail = Detail.Place } };
-        var blocks = Proposal.Of(Sample.Reckon(job), Trace.Silent);
+        var blocks = Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent);
         Assert.Equal(
             ["What we will do", "What you will do", "Price"],
             blocks.OfType<Heading>().Where(h => h.Level == 1).Select(h => h.Text)
@@ -168,7 +168,7 @@ public class ProposalTests
         // Nothing of it is ours to do: nothing is promised, and the rest is borne by what is seen.
         job = job.Set(work, study, "supply", Supply.Customer).Set(work, cells, "hidden", true);
         Assert.DoesNotContain(
-            Proposal.Of(Sample.Reckon(job), Trace.Silent).OfType<Heading>(),
+            Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent).OfType<Heading>(),
             h => h.Text == "What we will do"
         );
     }
@@ -231,7 +231,7 @@ public class ProposalTests
                     var reckoning = Sample.Reckon(job);
                     if (reckoning.Reckoned.Lines.Any(l => l.Hidden))
                         Interlocked.Increment(ref hidden);
-                    var rows = Proposal.Of(reckoning, Trace.Silent).OfType<PriceTable>().First().Rows;
+                    var rows = Proposal.Of(reckoning, Party.None, Trace.Silent).OfType<PriceTable>().First().Rows;
                     var (subtotal, total) = (
                         rows.Single(r => r.Kind == RowKind.Subtotal).Amount,
                         rows.Single(r => r.Kind == RowKind.Total).Amount

@@ -20,7 +20,7 @@ internal static class Sample
     public static Guid NewId() => new($"01940000-0000-7000-8000-{Interlocked.Increment(ref next):D12}");
 
     public static Job Empty(UnitSystem units = UnitSystem.Feet) =>
-        Job.Empty(NewId(), new("Test", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"), units);
+        Job.Empty(NewId(), new("Test", "", "1", null, "Firm", "", "USD", "2026-01-15"), units);
 
     public static Job Library() => LibraryJob.Build(StarterBook.Id(999), StarterBook.Id(900), "2026-11-23");
 

@@ -161,7 +161,7 @@ public class WorkTests
         Assert.Equal(reckoning.Price.BeforeTax.V, reckoning.Price.OfCosts.V + 500m);
         Assert.Equal(500m, Spread.Of(reckoning, Trace.Silent).Lines[1].V);
         Assert.Contains(
-            Proposal.Of(reckoning, Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items),
+            Proposal.Of(reckoning, Party.None, Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items),
             b => b.Strong.Contains("an allowance of 500.00", StringComparison.Ordinal)
         );
     }
@@ -180,13 +180,13 @@ public class WorkTests
             "hidden",
             true
         );
-        var blocks = Proposal.Of(Sample.Reckon(hidden), Trace.Silent);
+        var blocks = Proposal.Of(Sample.Reckon(hidden), Party.None, Trace.Silent);
         Assert.DoesNotContain(
             blocks.OfType<Bullets>().SelectMany(b => b.Items),
             b => b.Strong.Contains("new primed skirting", StringComparison.Ordinal)
         );
         var before = Proposal
-            .Of(Sample.Reckon(job with { Proposal = hidden.Proposal }), Trace.Silent)
+            .Of(Sample.Reckon(job with { Proposal = hidden.Proposal }), Party.None, Trace.Silent)
             .OfType<PriceTable>()
             .Single()
             .Rows;
@@ -195,7 +195,7 @@ public class WorkTests
         // All of a section hidden: the others bear it.
         foreach (var item in hidden.Work.Where(w => hidden.SectionOf(w) == "Woodwork"))
             hidden = Set(hidden, item.Id, "hidden", true);
-        var rows = Proposal.Of(Sample.Reckon(hidden), Trace.Silent).OfType<PriceTable>().Single().Rows;
+        var rows = Proposal.Of(Sample.Reckon(hidden), Party.None, Trace.Silent).OfType<PriceTable>().Single().Rows;
         Assert.DoesNotContain(rows, r => r.Label == "Woodwork");
         Assert.Equal(
             rows.Single(r => r.Kind == RowKind.Subtotal).Amount,
@@ -221,7 +221,7 @@ public class WorkTests
         Assert.Equal(alternate.Price.V, trace.Figures[path].Value);
         WorkingsTests.Checker(trace, path).Figure(path);
         Assert.Contains(
-            Proposal.Of(reckoning, Trace.Silent).OfType<Heading>(),
+            Proposal.Of(reckoning, Party.None, Trace.Silent).OfType<Heading>(),
             h => h.Text == "Alternates, not in the price"
         );
     }

@@ -176,7 +176,7 @@ public sealed class DataFolderTests : IDisposable
     }
 
     [Fact]
-    public void The_folder_and_its_files_are_readable_by_their_owner_only_and_a_clean_stop_leaves_one_file()
+    public void The_folder_and_its_files_are_readable_by_their_owner_only_and_a_clean_stop_leaves_nothing_beside_them()
     {
         if (OperatingSystem.IsWindows())
             return;
@@ -196,7 +196,7 @@ public sealed class DataFolderTests : IDisposable
             Assert.Equal(0, process.ExitCode);
         }
         Assert.Equal(
-            ["emendum.db", "emendum.lock"],
+            ["emendum-files.db", "emendum.db", "emendum.lock"],
             Directory.GetFiles(own).Select(f => Path.GetFileName(f)).Order(StringComparer.Ordinal)
         );
     }

@@ -20,8 +20,14 @@ public class DocumentTests
         return job with { Proposal = job.Proposal with { Detail = detail } };
     }
 
+    private static readonly Party Trust = new(
+        Guid.Empty,
+        "Saltmarsh Lending Library Trust",
+        "2 Causeway Road, Port Ennis"
+    );
+
     private static byte[] Pdf(Job job) =>
-        ProposalPdf.Write(Proposal.Of(Estimate.Of(job, Trace.Silent), Trace.Silent), job.Info);
+        ProposalPdf.Write(Proposal.Of(Estimate.Of(job, Trace.Silent), Trust, Trace.Silent), job.Info);
 
     [Theory]
     [InlineData(Detail.Total)]
@@ -30,7 +36,7 @@ public class DocumentTests
     public void The_PDF_says_what_the_blocks_say(Detail detail)
     {
         var job = Library(detail);
-        var blocks = Proposal.Of(Estimate.Of(job, Trace.Silent), Trace.Silent);
+        var blocks = Proposal.Of(Estimate.Of(job, Trace.Silent), Trust, Trace.Silent);
         using var pdf = PdfDocument.Open(Pdf(job));
         var pages = pdf.GetPages().ToArray();
         var text = Squeezed(string.Concat(pages.Select(p => p.Text)));

@@ -2,6 +2,8 @@ using System.IO.Compression;
 using System.Net.Http.Json;
 using System.Runtime.CompilerServices;
 using System.Text.Json.Nodes;
+using Emendum.Storage;
+using Microsoft.Data.Sqlite;
 using Xunit;
 
 namespace Emendum.Web.Tests;
@@ -61,5 +63,70 @@ public sealed class OlderDatabaseTests
             }
         }
         Assert.Equal(71, undone);
+    }
+
+    [Fact]
+    public async Task Customers_that_older_jobs_named_stand_in_the_list_and_nowhere_else()
+    {
+        using var folder = new TemporaryFolder();
+        var database = Path.Combine(folder.Path, "emendum.db");
+        using (var older = Older("version4.db"))
+        using (var file = File.Create(database))
+            await older.CopyToAsync(file);
+        var expected = JsonNode.Parse(Older("version4.json"))!.AsObject();
+        // One was called otherwise in its job than in the list, the last edit in its log.
+        var renamed = expected.First(j => ((string)j.Value!["customer"]!).Length > 0).Key;
+        var was = (string)expected[renamed]!["customer"]!;
+        using (var connection = new SqliteConnection($"Data Source={database};Pooling=False"))
+        {
+            connection.Open();
+            var version = connection.Rows(
+                "SELECT max(version) FROM job_log WHERE job_id = $job",
+                r => r.GetInt64(0),
+                ("$job", renamed)
+            )[0];
+            connection.Run(
+                "INSERT INTO job_log (job_id, version, command_id, name, person, at, change_set, answer) VALUES ($job, $version, $command, 'setInfo', 'the owner', '2026-11-24T10:00:00.000Z', $changes, '')",
+                ("$job", renamed),
+                ("$version", version + 1),
+                ("$command", Guid.CreateVersion7()),
+                ("$changes", $$"""[{"path":"info/customer","before":"{{was}}","after":"The trustees"}]""")
+            );
+        }
+        for (var start = 0; start < 2; start++)
+            using (var server = Server.Start(folder.Path))
+            {
+                var customers = (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!;
+                foreach (var row in (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!)
+                {
+                    var id = (string)row!["id"]!;
+                    var name = id == renamed ? "The trustees" : (string)expected[id]!["customer"]!;
+                    Assert.Equal(name, (string)row["customer"]!);
+                    var job = await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{id}?client={Server.Client}");
+                    if (name.Length > 0)
+                        Assert.Equal(
+                            name,
+                            (string)
+                                customers.Single(c => (string)c!["id"]! == (string)job!["info"]!["customer"]!)!["name"]!
+                        );
+                    var letterhead = (await server.Http.GetFromJsonAsync<JsonArray>($"/api/jobs/{id}/proposal"))![0]!;
+                    Assert.Equal(name, (string)letterhead["customer"]!);
+                }
+                Assert.Equal(was, (string)customers.Single(c => (string)c!["name"]! == was)!["name"]!);
+                // The renaming was an edit of the job; taking it back changes nothing of it any more.
+                if (start == 0)
+                    continue;
+                var (status, _) = await server.Reverse(
+                    "undo",
+                    Guid.Parse(renamed),
+                    leftBehind: (long)
+                        (
+                            await server.Http.GetFromJsonAsync<JsonObject>(
+                                $"/api/jobs/{renamed}?client={Server.Client}"
+                            )
+                        )!["version"]!
+                );
+                Assert.Equal(200, status);
+            }
     }
 }

@@ -17,11 +17,7 @@ public sealed class OpenJobsTests : IDisposable
     public void Dispose() => folder.Dispose();
 
     private static Job Empty() =>
-        Job.Empty(
-            Guid.CreateVersion7(),
-            new("Loft", "", "1", "", "", null, "Firm", "", "USD", "2026-01-15"),
-            UnitSystem.Feet
-        );
+        Job.Empty(Guid.CreateVersion7(), new("Loft", "", "1", null, "Firm", "", "USD", "2026-01-15"), UnitSystem.Feet);
 
     private static AddPlace Edit(int n) => new(Guid.CreateVersion7(), $"Room {n} 9 x 7 x 8", "", null);
 

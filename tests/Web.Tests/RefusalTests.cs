@@ -2,6 +2,7 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
 using Emendum.Core.Jobs;
+using Emendum.Storage.Demo;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
@@ -236,6 +237,57 @@ public sealed class RefusalTests : IDisposable
                 (string)c!["id"]! == id.ToString()
             )!["name"]!.ToString()
         );
+        // A job has the id, and shows what the row says; one that is not there is refused.
+        JsonObject For(Guid? was, Guid now) =>
+            new()
+            {
+                ["field"] = "customer",
+                ["was"] = was?.ToString(),
+                ["now"] = now.ToString(),
+            };
+        var before = (Guid?)(await server.Job())["info"]!["customer"];
+        var (refused, says) = await server.Do("setInfo", For(before, Guid.CreateVersion7()));
+        Assert.Equal((422, "customer"), (refused, (string)says["field"]!));
+        Assert.Equal(200, (await server.Do("setInfo", For(before, id))).Status);
+        var file = await server.Http.GetStringAsync($"/api/jobs/{Server.Library}/file");
+        Assert.Contains("Gull Cottage", file);
+        var letterhead = (await server.Http.GetFromJsonAsync<JsonArray>($"/api/jobs/{Server.Library}/proposal"))![0]!;
+        Assert.Equal(
+            ("Gull Cottage", "1 Quay"),
+            ((string)letterhead["customer"]!, (string)letterhead["customerAddress"]!)
+        );
+    }
+
+    [Fact]
+    public async Task A_job_that_is_taken_in_brings_its_customer_where_we_have_none_of_that_id()
+    {
+        async Task<JsonNode> TakenIn(Guid customer, string? name)
+        {
+            var file = JsonNode.Parse(await server.Http.GetStringAsync($"/api/jobs/{Server.Library}/file"))!.AsObject();
+            file["id"] = Guid.CreateVersion7().ToString();
+            file["info"]!["customer"] = customer.ToString();
+            file.Remove("party");
+            if (name is not null)
+                file["party"] = new JsonObject
+                {
+                    ["id"] = customer.ToString(),
+                    ["name"] = name,
+                    ["address"] = "9 Hill",
+                };
+            var made = await server.Http.PostAsJsonAsync("/api/jobs/import", file);
+            Assert.True(made.IsSuccessStatusCode);
+            return (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Single(j =>
+                (string)j!["id"]! == (string)file["id"]!
+            )!;
+        }
+        var (ours, new1, unknown) = (StarterBook.Id(902), Guid.CreateVersion7(), Guid.CreateVersion7());
+        Assert.Equal(
+            "Quayside Veterinary Clinic",
+            (string)(await TakenIn(ours, "Called otherwise there"))["customer"]!
+        );
+        Assert.Equal("Hill Farm", (string)(await TakenIn(new1, "Hill Farm"))["customer"]!);
+        Assert.Equal("", (string)(await TakenIn(unknown, null))["customer"]!);
+        Assert.Equal(5, (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Count);
     }
 
     [Theory]

@@ -48,12 +48,15 @@ api.use({
   },
 });
 
+/** Takes in a job file. */
+export const sendJob = (file: File) => sendFile<{ id: string }>("/api/jobs/import", file, "application/json");
+
 /** Sends a file as it is. */
-export async function sendFile<T>(path: string, file: File): Promise<T> {
+export async function sendFile<T>(path: string, file: File, type = "application/octet-stream"): Promise<T> {
   const response = await fetch(path, {
     method: "POST",
     body: file,
-    headers: { "Content-Type": "application/octet-stream" },
+    headers: { "Content-Type": type },
   });
   if (!response.ok) throw await refusal(response);
   return (await response.json()) as T;

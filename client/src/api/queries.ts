@@ -6,6 +6,10 @@ const bookHolds = 30_000;
 
 /** What more than one screen asks for: one key, one shape. What is of the Book is asked anew when it changes; see bookChanged. */
 export const ask = {
+  jobs: queryOptions({
+    queryKey: ["jobs"],
+    queryFn: async () => (await api.GET("/api/jobs")).data!,
+  }),
   customers: queryOptions({
     queryKey: ["customers"],
     queryFn: async () => (await api.GET("/api/customers")).data!,

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { newId } from "../api/client";
 import { Figure } from "../figure/Figure";
-import { Choice, Rows, Text, measureOptions, unitOptions, useNamed } from "./fields";
+import { ChoiceOf, Rows, TextOf, measureOptions, unitOptions, useNamed } from "./fields";
 import { PartForm, blankPart } from "./PartForm";
 import type { Tried } from "./TryIt";
 import { WorkFields } from "./WorkForms";
@@ -124,18 +124,18 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
       >
         {(path) => (
           <>
-            <Text label="Question" path={`${path}.text`} />
-            <Choice label="Answer in" path={`${path}.unit`} options={unitOptions} />
-            <Text label="Usual answer" path={`${path}.usual`} />
-            <Choice label="Or from the place's" path={`${path}.from`} options={measureOptions} none="nothing: ask" />
+            <TextOf label="Question" path={`${path}.text`} />
+            <ChoiceOf label="Answer in" path={`${path}.unit`} options={unitOptions} />
+            <TextOf label="Usual answer" path={`${path}.usual`} />
+            <ChoiceOf label="Or from the place's" path={`${path}.from`} options={measureOptions} none="nothing: ask" />
           </>
         )}
       </Rows>
       <div className="two">
-        <Choice label="Shown by" path="measure" options={measureOptions} />
-        <Text label="Usual coats" path="coats" whole />
+        <ChoiceOf label="Shown by" path="measure" options={measureOptions} />
+        <TextOf label="Usual coats" path="coats" whole />
       </div>
-      <Text label="Hazard to be ruled out before work starts" path="hazard" />
+      <TextOf label="Hazard to be ruled out before work starts" path="hazard" />
       <WorkFields />
     </>
   );

@@ -4,6 +4,8 @@ import { useState } from "react";
 import { type Schemas, api, sendFile } from "../api/client";
 import { TableUpload } from "../measure/TableUpload";
 import { bookChanged } from "./useEntry";
+import { Check } from "../controls/Check";
+import { FileChoice } from "../controls/FileChoice";
 
 type Incoming = Schemas["IncomingView"];
 type Source = { table: Schemas["TableView"]; mapping: Record<string, number> } | { file: File };
@@ -55,15 +57,7 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
           </a>
           . What goes out comes in again without loss.
         </p>
-        <label className="field" htmlFor="bookfile">
-          A Book file (.json)
-        </label>
-        <input
-          id="bookfile"
-          type="file"
-          accept=".json,application/json"
-          onChange={(e) => e.target.files?.[0] && choose({ file: e.target.files[0] })}
-        />
+        <FileChoice label="A Book file (.json)" accept=".json,application/json" onFile={(file) => choose({ file })} />
         <TableUpload
           purpose="book"
           table={source && "table" in source ? source.table : null}
@@ -128,10 +122,9 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
               </tbody>
             </table>
             {found.wrong > 0 && (
-              <label className="leaveout">
-                <input type="checkbox" checked={leaveOut} onChange={(e) => setLeaveOut(e.target.checked)} /> Leave out
-                the {found.wrong} rows that cannot be read
-              </label>
+              <Check on={leaveOut} onTick={setLeaveOut}>
+                Leave out the {found.wrong} rows that cannot be read
+              </Check>
             )}
           </>
         )}

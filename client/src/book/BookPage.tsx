@@ -8,6 +8,9 @@ import { EntryPage } from "./EntryPage";
 import { FeedDialog } from "./FeedDialog";
 import { NewEntry } from "./NewEntry";
 import "./book.css";
+import { Input } from "../controls/Input";
+import { Choice } from "../controls/Choice";
+import { Check } from "../controls/Check";
 
 /** The Book: find an entry, change it, try it. */
 export function BookPage() {
@@ -63,34 +66,37 @@ export function BookPage() {
       <div className="leaves">
         <section className="panel booklist" aria-label="Entries of the Book">
           <div className="finding">
-            <input
-              className="find"
+            <Input
+              bare
+              find
               placeholder="Type to find"
-              aria-label="Find an entry"
+              label="Find an entry"
               value={words}
-              onChange={(e) => setWords(e.target.value)}
+              onType={setWords}
               onKeyDown={(e) => {
                 if (e.key === "Enter" && shown[0]) open(shown[0].id);
                 if (e.key === "Escape") setWords("");
               }}
             />
-            <select aria-label="Kind" value={kind} onChange={(e) => setKind(e.target.value)}>
-              <option value="">Every kind</option>
-              {list?.kinds.map((k) => (
-                <option key={k.kind} value={k.kind}>
-                  {k.many} ({k.count})
-                </option>
-              ))}
-            </select>
-            <select aria-label="Trade" value={trade} onChange={(e) => setTrade(e.target.value)}>
-              <option value="">Every trade</option>
-              {list?.trades.map((t) => (
-                <option key={t}>{t}</option>
-              ))}
-            </select>
-            <label className="check">
-              <input type="checkbox" checked={archived} onChange={(e) => setArchived(e.target.checked)} /> archived
-            </label>
+            <Choice
+              bare
+              label="Kind"
+              value={kind}
+              none="Every kind"
+              options={(list?.kinds ?? []).map((k) => [k.kind, `${k.many} (${k.count})`])}
+              onChoose={setKind}
+            />
+            <Choice
+              bare
+              label="Trade"
+              value={trade}
+              none="Every trade"
+              options={(list?.trades ?? []).map((t) => [t, t])}
+              onChoose={setTrade}
+            />
+            <Check on={archived} onTick={setArchived}>
+              archived
+            </Check>
             <span className="note" role="status">
               {list && (list.found > shown.length ? `first ${shown.length} of ${list.found}` : `${list.found} found`)}
             </span>

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, newId } from "../api/client";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { WhyContext } from "../job/JobContext";
 import { AssemblyForm } from "./AssemblyForm";
 import {
@@ -19,7 +19,7 @@ import {
 import { HistoryDialog } from "./HistoryDialog";
 import { TryIt, type Tried, type Trial, useTried, usualTrial } from "./TryIt";
 import { PriceOnlyForm, RateForm } from "./WorkForms";
-import { Text } from "./fields";
+import { TextOf } from "./fields";
 import { type Editing, EditingContext, bookChanged, useEditing, useEntry } from "./useEntry";
 
 /** An entry of the Book with its trial beside it. */
@@ -141,10 +141,10 @@ function Open({ editing }: { editing: Editing }) {
           <KindForm kind={entry.kind} tried={tried.data} />
           <h3>Where it is found</h3>
           <div className="two">
-            <Text label="Name" path="name" />
-            <Text label="Section" path="section" />
-            <Text label="Trade" path="trade" />
-            <Text label="Order in its section" path="order" whole />
+            <TextOf label="Name" path="name" />
+            <TextOf label="Section" path="section" />
+            <TextOf label="Trade" path="trade" />
+            <TextOf label="Order in its section" path="order" whole />
           </div>
           <Tags />
           <h3>Where it is used</h3>

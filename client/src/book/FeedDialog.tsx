@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../api/client";
 import { bookChanged } from "./useEntry";
+import { Check } from "../controls/Check";
 
 /** Prices a supplier proposes: old, new, percent, which open jobs would move; taken by choice. */
 export function FeedDialog({ onClose }: { onClose: () => void }) {
@@ -51,13 +52,12 @@ export function FeedDialog({ onClose }: { onClose: () => void }) {
                   <tr key={p.id + pack.name}>
                     <td>
                       {i === 0 && (
-                        <input
-                          type="checkbox"
-                          aria-label={`Take ${p.name}`}
-                          checked={!left.has(p.id)}
-                          onChange={(e) => {
+                        <Check
+                          name={`Take ${p.name}`}
+                          on={!left.has(p.id)}
+                          onTick={(on) => {
                             const next = new Set(left);
-                            if (e.target.checked) next.delete(p.id);
+                            if (on) next.delete(p.id);
                             else next.add(p.id);
                             setLeft(next);
                           }}

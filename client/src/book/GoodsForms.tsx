@@ -1,14 +1,16 @@
 import { useState } from "react";
 import { type Schemas, sendFile } from "../api/client";
-import { Check, Choice, EntryAt, Rows, Text, unitOptions } from "./fields";
+import { CheckOf, ChoiceOf, EntryAt, Rows, TextOf, unitOptions } from "./fields";
 import { useEditing } from "./useEntry";
+import { Choice } from "../controls/Choice";
+import { FileChoice } from "../controls/FileChoice";
 
 export function RoleForm() {
   return (
     <>
       <div className="two">
-        <Text label="Wage" path="wage" unit="per h" />
-        <Text label="Sell rate" path="sellRate" unit="per h" optional />
+        <TextOf label="Wage" path="wage" unit="per h" />
+        <TextOf label="Sell rate" path="sellRate" unit="per h" optional />
       </div>
       <Rows
         title="Burden"
@@ -26,9 +28,9 @@ export function RoleForm() {
       >
         {(path) => (
           <>
-            <Text label="Name" path={`${path}.name`} />
-            <Text label="Times the wage" path={`${path}.multiplier`} />
-            <Text label="Of the hours" path={`${path}.sharePercent`} unit="%" />
+            <TextOf label="Name" path={`${path}.name`} />
+            <TextOf label="Times the wage" path={`${path}.multiplier`} />
+            <TextOf label="Of the hours" path={`${path}.sharePercent`} unit="%" />
           </>
         )}
       </Rows>
@@ -43,23 +45,22 @@ function BurdenRow({ path }: { path: string }) {
   const percent = item.percent !== null;
   return (
     <>
-      <Text label="Name" path={`${path}.name`} />
-      <Text label="Amount" path={`${path}.${percent ? "percent" : "perHour"}`} />
-      <label className="field">
-        <span>Of</span>
-        <select
-          value={percent ? "percent" : "perHour"}
-          onChange={(e) => {
-            const amount = item.percent ?? item.perHour;
-            const byPercent = e.target.value === "percent";
-            void set(path, { ...item, percent: byPercent ? amount : null, perHour: byPercent ? null : amount });
-          }}
-        >
-          <option value="percent">% of wage</option>
-          <option value="perHour">per hour</option>
-        </select>
-      </label>
-      <Check label="Follows premiums" path={`${path}.followsPremiums`} />
+      <TextOf label="Name" path={`${path}.name`} />
+      <TextOf label="Amount" path={`${path}.${percent ? "percent" : "perHour"}`} />
+      <Choice
+        label="Of"
+        value={percent ? "percent" : "perHour"}
+        options={[
+          ["percent", "% of wage"],
+          ["perHour", "per hour"],
+        ]}
+        onChoose={(now) => {
+          const amount = item.percent ?? item.perHour;
+          const byPercent = now === "percent";
+          void set(path, { ...item, percent: byPercent ? amount : null, perHour: byPercent ? null : amount });
+        }}
+      />
+      <CheckOf label="Follows premiums" path={`${path}.followsPremiums`} />
     </>
   );
 }
@@ -75,8 +76,8 @@ export function MaterialForm() {
         </p>
       )}
       <div className="two">
-        <Choice label="Unit of use" path="unit" options={unitOptions} />
-        <Text label="Waste" path="wastePercent" unit="%" />
+        <ChoiceOf label="Unit of use" path="unit" options={unitOptions} />
+        <TextOf label="Waste" path="wastePercent" unit="%" />
       </div>
       <Rows
         title="Packs"
@@ -87,32 +88,32 @@ export function MaterialForm() {
       >
         {(path) => (
           <>
-            <Text label="Pack" path={`${path}.name`} />
-            <Text label={`Holds, in ${material.unit}`} path={`${path}.size`} />
-            <Text label="Price" path={`${path}.price`} />
+            <TextOf label="Pack" path={`${path}.name`} />
+            <TextOf label={`Holds, in ${material.unit}`} path={`${path}.size`} />
+            <TextOf label="Price" path={`${path}.price`} />
           </>
         )}
       </Rows>
       <h3>Coverage</h3>
       <div className="two">
-        <Text
+        <TextOf
           label="First coat"
           path="coverage"
           optional
           hint="like 360 ft² per gal; none where an assembly says how much"
         />
-        <Text label="Later coats" path="laterCoverage" optional hint="none: the same" />
-        <Text label="Solids by volume" path="solidsPercent" unit="%" optional />
-        <Text label="Dry film of a coat" path="dryFilm" hint="like 1.5 mil or 40 µm; bounds the coverage" />
-        <Text label="Density" path="density" optional hint="like 1.6 t per m³" />
+        <TextOf label="Later coats" path="laterCoverage" optional hint="none: the same" />
+        <TextOf label="Solids by volume" path="solidsPercent" unit="%" optional />
+        <TextOf label="Dry film of a coat" path="dryFilm" hint="like 1.5 mil or 40 µm; bounds the coverage" />
+        <TextOf label="Density" path="density" optional hint="like 1.6 t per m³" />
       </div>
       <h3>Ordering</h3>
       <div className="two">
-        <Text label="Least order" path="rules.minimum" unit={material.unit} />
-        <Text label="Delivery" path="rules.delivery" hint="once per supplier and job" />
-        <Text label="Spare to leave" path="rules.sparePercent" unit="%" />
+        <TextOf label="Least order" path="rules.minimum" unit={material.unit} />
+        <TextOf label="Delivery" path="rules.delivery" hint="once per supplier and job" />
+        <TextOf label="Spare to leave" path="rules.sparePercent" unit="%" />
       </div>
-      <Check label="Taxed" path="taxed" /> <Check label="Prices include tax" path="priceIncludesTax" />
+      <CheckOf label="Taxed" path="taxed" /> <CheckOf label="Prices include tax" path="priceIncludesTax" />
       <Rows
         title="Rolls, sheets, stock lengths"
         path="stock"
@@ -121,19 +122,19 @@ export function MaterialForm() {
       >
         {(path) => (
           <>
-            <Text label="Name" path={`${path}.name`} />
-            <Text label="Width" path={`${path}.wide`} />
-            <Text label="Length" path={`${path}.long`} />
+            <TextOf label="Name" path={`${path}.name`} />
+            <TextOf label="Width" path={`${path}.wide`} />
+            <TextOf label="Length" path={`${path}.long`} />
           </>
         )}
       </Rows>
       <h3>Where it comes from</h3>
       <div className="two">
-        <Text label="Brand" path="brand" />
-        <Text label="Category" path="category" />
-        <Text label="Supplier" path="supplier" />
-        <Text label="Code" path="code" />
-        <Text label="Usual colour" path="colour" />
+        <TextOf label="Brand" path="brand" />
+        <TextOf label="Category" path="category" />
+        <TextOf label="Supplier" path="supplier" />
+        <TextOf label="Code" path="code" />
+        <TextOf label="Usual colour" path="colour" />
       </div>
       <Picture hash={material.picture} />
     </>
@@ -144,25 +145,20 @@ function Picture({ hash }: { hash: string }) {
   const { view, set } = useEditing();
   const [wrong, setWrong] = useState("");
   return (
-    <div className="field picture">
+    <div className="picture">
       {hash && <img src={`/api/files/${hash}`} alt={`Picture of ${view.entry.name}`} />}
-      <label>
-        Picture: PNG, JPEG or WebP, up to 20 MB{" "}
-        <input
-          type="file"
-          accept="image/png,image/jpeg,image/webp"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (!file) return;
-            sendFile<{ hash: string }>("/api/files", file)
-              .then((kept) => set("picture", kept.hash))
-              .then(
-                () => setWrong(""),
-                (error: Error) => setWrong(error.message),
-              );
-          }}
-        />
-      </label>
+      <FileChoice
+        label="Picture: PNG, JPEG or WebP, up to 20 MB"
+        accept="image/png,image/jpeg,image/webp"
+        onFile={(file) => {
+          sendFile<{ hash: string }>("/api/files", file)
+            .then((kept) => set("picture", kept.hash))
+            .then(
+              () => setWrong(""),
+              (error: Error) => setWrong(error.message),
+            );
+        }}
+      />
       {hash && (
         <button className="link" onClick={() => void set("picture", "")}>
           Take the picture away
@@ -180,8 +176,8 @@ function Picture({ hash }: { hash: string }) {
 export function EquipmentForm() {
   return (
     <div className="two">
-      <Text label="Cost" path="cost" />
-      <Choice
+      <TextOf label="Cost" path="cost" />
+      <ChoiceOf
         label="Per"
         path="per"
         options={[
@@ -199,9 +195,9 @@ export function SubcontractForm() {
   const lump = (view.entry as Schemas["BookEntrySubcontract"]).lumpSum;
   return (
     <div className="two">
-      <Text label={lump ? "Price in all, per work item and job" : "Price per unit"} path="price" />
-      <Choice label="Unit" path="unit" options={unitOptions} />
-      <Check label="Lump sum" path="lumpSum" />
+      <TextOf label={lump ? "Price in all, per work item and job" : "Price per unit"} path="price" />
+      <ChoiceOf label="Unit" path="unit" options={unitOptions} />
+      <CheckOf label="Lump sum" path="lumpSum" />
     </div>
   );
 }
@@ -209,11 +205,11 @@ export function SubcontractForm() {
 export function ConditionForm() {
   return (
     <>
-      <Text label="Reason" path="reason" rows={2} />
+      <TextOf label="Reason" path="reason" rows={2} />
       <div className="two">
-        <Text label="Labour times" path="labour" hint="crew-tied equipment follows the labour" />
-        <Text label="Other equipment times" path="equipment" />
-        <Text label="Material times" path="material" />
+        <TextOf label="Labour times" path="labour" hint="crew-tied equipment follows the labour" />
+        <TextOf label="Other equipment times" path="equipment" />
+        <TextOf label="Material times" path="material" />
       </div>
     </>
   );
@@ -222,8 +218,8 @@ export function ConditionForm() {
 export function SurfaceForm() {
   return (
     <div className="two">
-      <Text label="Treated, times measured" path="treated" hint="1.3 for profiled sheet, 2 for both faces" />
-      <Text label="Coverage there, times the usual" path="coverage" hint="0.8 for a thirsty surface" />
+      <TextOf label="Treated, times measured" path="treated" hint="1.3 for profiled sheet, 2 for both faces" />
+      <TextOf label="Coverage there, times the usual" path="coverage" hint="0.8 for a thirsty surface" />
     </div>
   );
 }
@@ -233,8 +229,8 @@ export function SetUpForm() {
     <>
       <EntryAt label="Role" kinds={["role"]} path="role" />
       <div className="two">
-        <Text label="Set up and clear away" path="setUpMinutes" unit="min a person and crew day" />
-        <Choice
+        <TextOf label="Set up and clear away" path="setUpMinutes" unit="min a person and crew day" />
+        <ChoiceOf
           label="The way is gone"
           path="per"
           options={[
@@ -242,8 +238,8 @@ export function SetUpForm() {
             ["visit", "each visit"],
           ]}
         />
-        <Text label="Distance, there and back" path="distance" />
-        <Choice
+        <TextOf label="Distance, there and back" path="distance" />
+        <ChoiceOf
           label="In"
           path="distanceUnit"
           options={[
@@ -251,8 +247,8 @@ export function SetUpForm() {
             ["kilometre", "kilometres"],
           ]}
         />
-        <Text label="Time, there and back" path="travelMinutes" unit="min a person" />
-        <Text label="Vehicle" path="perDistance" unit="per mile or km" />
+        <TextOf label="Time, there and back" path="travelMinutes" unit="min a person" />
+        <TextOf label="Vehicle" path="perDistance" unit="per mile or km" />
       </div>
     </>
   );
@@ -261,7 +257,7 @@ export function SetUpForm() {
 export function TextForm() {
   return (
     <>
-      <Choice
+      <ChoiceOf
         label="For"
         path="use"
         options={[
@@ -272,7 +268,7 @@ export function TextForm() {
           ["whatToExpect", "what to expect"],
         ]}
       />
-      <Text label="Text" path="body" rows={10} />
+      <TextOf label="Text" path="body" rows={10} />
     </>
   );
 }

@@ -1,7 +1,10 @@
-import { type ReactNode, useId, useState } from "react";
+import { useId, useState } from "react";
 import { type Refused, api, newId } from "../api/client";
 import { EntryChoice, measureOptions, useNamed } from "./fields";
 import { type Assembly, type Component, useEditing } from "./useEntry";
+import { Input } from "../controls/Input";
+import { Choice } from "../controls/Choice";
+import { Check } from "../controls/Check";
 
 /** What each kind of part asks for: the entry of the Book it is made from, or money for one; and what else only it has. */
 const kinds: Record<Component["kind"], { entry: { kind: string; label: string } | null; goods?: true; scales?: true }> =
@@ -103,31 +106,24 @@ export function PartForm(props: {
         {wrong.says}
       </span>
     );
+  const sayOf = (...fields: string[]) => (wrong && fields.includes(wrong.field) ? wrong.says : undefined);
   const text = (field: keyof Component, label: string, hint?: string, unit?: string, optional?: boolean) => (
-    <div className="field">
-      <label htmlFor={`${id}${field}`}>{label}</label>
-      <span className="box">
-        <input
-          id={`${id}${field}`}
-          autoComplete="off"
-          value={String(part[field] ?? "")}
-          aria-invalid={wrong?.field === field}
-          aria-describedby={wrong?.field === field ? `${id}${field}wrong` : undefined}
-          onChange={(e) => draft({ [field]: optional && e.target.value.trim() === "" ? null : e.target.value })}
-          onKeyDown={(e) => {
-            if (e.key === "Enter") void keep();
-          }}
-        />
-        {unit && <i>{unit}</i>}
-      </span>
-      {says(field) || (hint && <span className="note">{hint}</span>)}
-    </div>
+    <Input
+      label={label}
+      unit={unit}
+      hint={hint}
+      value={String(part[field] ?? "")}
+      wrong={sayOf(field)}
+      onType={(typed) => draft({ [field]: optional && typed.trim() === "" ? null : typed })}
+      onKeyDown={(e) => {
+        if (e.key === "Enter") void keep();
+      }}
+    />
   );
   const check = (field: keyof Component, label: string) => (
-    <label className="check">
-      <input type="checkbox" checked={part[field] === true} onChange={(e) => draft({ [field]: e.target.checked })} />{" "}
+    <Check on={part[field] === true} onTick={(on) => draft({ [field]: on })}>
       {label}
-    </label>
+    </Check>
   );
   const driver = part.measure
     ? `measure/${part.measure}`
@@ -162,26 +158,18 @@ export function PartForm(props: {
     <div className="partform" role="group" aria-label={props.isNew ? "New part" : `Part ${props.part.name}`}>
       <div className="two">
         {text("name", "Part")}
-        <div className="field">
-          <label htmlFor={`${id}kind`}>Costs as</label>
-          <select
-            id={`${id}kind`}
-            value={part.kind}
-            onChange={(e) => {
-              const kind = e.target.value as Component["kind"];
-              const from = kinds[kind].entry?.kind;
-              draft({
-                kind,
-                entry: named.find((n) => n.kind === from)?.id ?? null,
-                scales: kinds[kind].scales === true,
-              });
-            }}
-          >
-            {Object.keys(kinds).map((k) => (
-              <option key={k}>{k}</option>
-            ))}
-          </select>
-        </div>
+        <Choice
+          label="Costs as"
+          value={part.kind}
+          options={(Object.keys(kinds) as Component["kind"][]).map((k) => [k, k])}
+          onChoose={(kind) =>
+            draft({
+              kind,
+              entry: named.find((n) => n.kind === kinds[kind].entry?.kind)?.id ?? null,
+              scales: kinds[kind].scales === true,
+            })
+          }
+        />
         {entry === null ? (
           text("charge", "Money for one")
         ) : (
@@ -198,64 +186,40 @@ export function PartForm(props: {
             {says("entry")}
           </div>
         )}
-        <div className="field">
-          <label htmlFor={`${id}driver`}>Driven by</label>
-          <select
-            id={`${id}driver`}
-            value={driver}
-            onChange={(e) => {
-              const [by, what] = e.target.value.split("/") as [string, string];
-              draft({
-                measure: by === "measure" ? (what as Component["measure"]) : null,
-                question: by === "question" ? what : null,
-                of: by === "of" ? what : null,
-                crew: by === "crew" ? 2 : null,
-                once: by === "once",
-              });
-            }}
-          >
-            <optgroup label="A measure of the place">
-              {measureOptions.map(([measure, words]) => (
-                <option key={measure} value={`measure/${measure}`}>
-                  {words}
-                </option>
-              ))}
-            </optgroup>
-            {assembly.questions.length > 0 && (
-              <optgroup label="A question">
-                {assembly.questions.map((q) => (
-                  <option key={q.id} value={`question/${q.id}`}>
-                    {q.text}
-                  </option>
-                ))}
-              </optgroup>
-            )}
-            <optgroup label="Another part">
-              {others
-                .filter((c) => c.crew === null && !c.once)
-                .map((c) => (
-                  <option key={c.id} value={`of/${c.id}`}>
-                    {c.name}
-                  </option>
-                ))}
-            </optgroup>
-            <option value="crew">the crew, while it works</option>
-            <option value="once">nothing: once per work item and job</option>
-          </select>
-          {says("measure")}
-          {says("of")}
-        </div>
+        <Choice
+          label="Driven by"
+          value={driver}
+          wrong={sayOf("measure", "of")}
+          options={[
+            ...measureOptions.map(
+              ([measure, words]) => [`measure/${measure}`, words, "A measure of the place"] as const,
+            ),
+            ...assembly.questions.map((q) => [`question/${q.id}`, q.text, "A question"] as const),
+            ...others
+              .filter((c) => c.crew === null && !c.once)
+              .map((c) => [`of/${c.id}`, c.name, "Another part"] as const),
+            ["crew", "the crew, while it works", "Nothing measured"],
+            ["once", "once per work item and job", "Nothing measured"],
+          ]}
+          onChoose={(now) => {
+            const [by, what] = now.split("/") as [string, string];
+            draft({
+              measure: by === "measure" ? (what as Component["measure"]) : null,
+              question: by === "question" ? what : null,
+              of: by === "of" ? what : null,
+              crew: by === "crew" ? 2 : null,
+              once: by === "once",
+            });
+          }}
+        />
         {part.crew !== null ? (
-          <div className="field">
-            <label htmlFor={`${id}crew`}>Crew</label>
-            <input
-              id={`${id}crew`}
-              inputMode="numeric"
-              value={part.crew}
-              onChange={(e) => draft({ crew: /^\d+$/.test(e.target.value) ? Number(e.target.value) : 0 })}
-            />
-            {says("crew")}
-          </div>
+          <Input
+            label="Crew"
+            inputMode="numeric"
+            value={String(part.crew)}
+            wrong={sayOf("crew")}
+            onType={(typed) => draft({ crew: /^\d+$/.test(typed) ? Number(typed) : 0 })}
+          />
         ) : (
           text("ratio", "How much", "like 1 t per 31 m², 0.42 t per h, 1 h per 18 m", undefined, true)
         )}
@@ -266,39 +230,32 @@ export function PartForm(props: {
         <summary>Layer, coats, either-or, rounding, words</summary>
         <div className="two">
           {text("depth", "Thickness of the layer", "like 50 mm; makes a volume of an area")}
-          <div className="field">
-            <label htmlFor={`${id}asked`}>Or thickness from a question</label>
-            <select
-              id={`${id}asked`}
-              value={part.depthAsked ?? ""}
-              onChange={(e) => draft({ depthAsked: e.target.value || null })}
-            >
-              <option value="">—</option>
-              {assembly.questions.map((q) => (
-                <option key={q.id} value={q.id}>
-                  {q.text}
-                </option>
-              ))}
-            </select>
-          </div>
+          <Choice
+            label="Or thickness from a question"
+            value={part.depthAsked ?? ""}
+            none="—"
+            options={assembly.questions.map((q) => [q.id, q.text])}
+            onChoose={(asked) => draft({ depthAsked: asked || null })}
+          />
           {goods && (
-            <div className="field">
-              <label className="check">
-                <input
-                  type="checkbox"
-                  checked={part.drops !== null}
-                  onChange={(e) =>
-                    draft({
-                      drops: e.target.checked
-                        ? { wide: "0.53 m", long: "10.05 m", trim: "10 cm", repeat: "", height: part.id }
-                        : null,
-                    })
-                  }
-                />{" "}
+            <div>
+              <Check
+                on={part.drops !== null}
+                onTick={(on) =>
+                  draft({
+                    drops: on ? { wide: "0.53 m", long: "10.05 m", trim: "10 cm", repeat: "", height: part.id } : null,
+                  })
+                }
+              >
                 Hung in drops from a roll
-              </label>
+              </Check>
               {part.drops && (
-                <DropsFields drops={part.drops} assembly={assembly} onDrops={(drops) => draft({ drops })} says={says} />
+                <DropsFields
+                  drops={part.drops}
+                  assembly={assembly}
+                  onDrops={(drops) => draft({ drops })}
+                  says={sayOf}
+                />
               )}
               {says("drops")}
             </div>
@@ -307,29 +264,19 @@ export function PartForm(props: {
           {text("step", "Round its amount in a line up to", undefined, undefined, true)}
           {text("wording", "What the customer reads of it")}
           {text("crewNote", "What the crew reads of it")}
-          <div className="field">
-            <label htmlFor={`${id}group`}>Either this or</label>
-            <select
-              id={`${id}group`}
-              value={partnerId}
-              onChange={(e) => {
-                const other = others.find((c) => c.id === e.target.value);
-                // The partner joins when the part is kept.
-                setPartner(other?.id ?? "");
-                draft({ group: other ? other.group || other.name : "" });
-              }}
-            >
-              <option value="">no other part</option>
-              {others
-                .filter((c) => c.kind === part.kind)
-                .map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.name}
-                  </option>
-                ))}
-            </select>
-            {says("group")}
-          </div>
+          <Choice
+            label="Either this or"
+            value={partnerId}
+            none="no other part"
+            wrong={sayOf("group")}
+            options={others.filter((c) => c.kind === part.kind).map((c) => [c.id, c.name])}
+            onChoose={(id) => {
+              const other = others.find((c) => c.id === id);
+              // The partner joins when the part is kept.
+              setPartner(other?.id ?? "");
+              draft({ group: other ? other.group || other.name : "" });
+            }}
+          />
         </div>
         {check("optional", "Optional: left out unless taken")}
         {check("perCoat", "Once for each coat")}
@@ -374,10 +321,9 @@ function DropsFields(props: {
   drops: NonNullable<Component["drops"]>;
   assembly: Assembly;
   onDrops: (drops: NonNullable<Component["drops"]>) => void;
-  says: (field: string) => ReactNode;
+  says: (field: string) => string | undefined;
 }) {
   const { drops, assembly, onDrops, says } = props;
-  const id = useId();
   const fields = [
     ["wide", "Roll, width"],
     ["long", "Roll, length"],
@@ -387,32 +333,22 @@ function DropsFields(props: {
   return (
     <>
       {fields.map(([field, label]) => (
-        <div className="field" key={field}>
-          <label htmlFor={id + field}>{label}</label>
-          <input
-            id={id + field}
-            value={drops[field]}
-            onChange={(e) => onDrops({ ...drops, [field]: e.target.value })}
-          />
-          {says(field)}
-        </div>
+        <Input
+          key={field}
+          label={label}
+          value={drops[field]}
+          wrong={says(field)}
+          onType={(text) => onDrops({ ...drops, [field]: text })}
+        />
       ))}
-      <div className="field">
-        <label htmlFor={`${id}height`}>Height of a drop</label>
-        <select
-          id={`${id}height`}
-          value={assembly.questions.some((q) => q.id === drops.height) ? drops.height : ""}
-          onChange={(e) => onDrops({ ...drops, height: e.target.value })}
-        >
-          <option value="">choose the question that asks it</option>
-          {assembly.questions.map((q) => (
-            <option key={q.id} value={q.id}>
-              {q.text}
-            </option>
-          ))}
-        </select>
-        {says("height")}
-      </div>
+      <Choice
+        label="Height of a drop"
+        value={assembly.questions.some((q) => q.id === drops.height) ? drops.height : ""}
+        none="choose the question that asks it"
+        wrong={says("height")}
+        options={assembly.questions.map((q) => [q.id, q.text])}
+        onChoose={(height) => onDrops({ ...drops, height })}
+      />
     </>
   );
 }

@@ -2,6 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api } from "../api/client";
 import { Figure } from "../figure/Figure";
 import type { Assembly, EntryView } from "./useEntry";
+import { Input } from "../controls/Input";
+import { Choice } from "../controls/Choice";
+import { Check } from "../controls/Check";
 
 export type Trial = Schemas["TryEntry"];
 export type Tried = Schemas["TrialView"];
@@ -44,34 +47,27 @@ export function TryIt(props: {
       <ul className="rows">
         {view.asks.map((ask) => (
           <li key={ask.name}>
-            <label htmlFor={`try${ask.name}`}>{ask.label}</label>
-            <span className="asking">
-              <input
-                id={`try${ask.name}`}
-                inputMode="decimal"
-                autoComplete="off"
-                value={trial.quantities[ask.name] ?? ask.sample}
-                aria-invalid={refused?.field === ask.name}
-                aria-describedby={refused?.field === ask.name ? "trywrong" : undefined}
-                onChange={(e) => onTrial({ ...trial, quantities: { ...trial.quantities, [ask.name]: e.target.value } })}
-              />
-              <i>{ask.unit}</i>
-            </span>
+            <Input
+              row
+              label={ask.label}
+              unit={ask.unit}
+              inputMode="decimal"
+              value={trial.quantities[ask.name] ?? ask.sample}
+              wrong={refused?.field === ask.name ? refused.message : undefined}
+              onType={(text) => onTrial({ ...trial, quantities: { ...trial.quantities, [ask.name]: text } })}
+            />
           </li>
         ))}
         {coats.length > 1 && (
           <li>
-            <label htmlFor="trycoats">Coats</label>
-            <select
-              id="trycoats"
-              value={trial.coats ?? ""}
-              onChange={(e) => onTrial({ ...trial, coats: e.target.value === "" ? null : Number(e.target.value) })}
-            >
-              <option value="">usual</option>
-              {coats.map((c) => (
-                <option key={c}>{c}</option>
-              ))}
-            </select>
+            <Choice
+              row
+              label="Coats"
+              value={String(trial.coats ?? "")}
+              none="usual"
+              options={coats.map((c) => [String(c), String(c)])}
+              onChoose={(now) => onTrial({ ...trial, coats: now === "" ? null : Number(now) })}
+            />
           </li>
         )}
         {entry.kind === "assembly" && <Picks assembly={entry} trial={trial} onTrial={onTrial} />}
@@ -116,33 +112,23 @@ function Picks({ assembly, trial, onTrial }: { assembly: Assembly; trial: Trial;
         const ids = members.map((m) => m.id);
         return (
           <li key={group}>
-            <label htmlFor={`try${group}`}>{group}</label>
-            <select
-              id={`try${group}`}
+            <Choice
+              label={group}
               value={members.find((m) => trial.picks.includes(m.id))?.id ?? members[0]!.id}
-              onChange={(e) => onTrial({ ...trial, picks: [...without(ids), e.target.value] })}
-            >
-              {members.map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.name}
-                </option>
-              ))}
-            </select>
+              options={members.map((m) => [m.id, m.name])}
+              onChoose={(now) => onTrial({ ...trial, picks: [...without(ids), now] })}
+            />
           </li>
         );
       })}
       {optional.map((part) => (
         <li key={part.id}>
-          <label className="check">
-            <input
-              type="checkbox"
-              checked={trial.picks.includes(part.id)}
-              onChange={(e) =>
-                onTrial({ ...trial, picks: e.target.checked ? [...trial.picks, part.id] : without([part.id]) })
-              }
-            />{" "}
+          <Check
+            on={trial.picks.includes(part.id)}
+            onTick={(on) => onTrial({ ...trial, picks: on ? [...trial.picks, part.id] : without([part.id]) })}
+          >
             with {part.name}
-          </label>
+          </Check>
         </li>
       ))}
     </>

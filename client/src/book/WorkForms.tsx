@@ -1,8 +1,16 @@
-import { MeasureChoice, EntryChoice, Check, Choice, EntryAt, Rows, Text, unitOptions, useNamed } from "./fields";
+import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, unitOptions, useNamed } from "./fields";
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
+import { Choice } from "../controls/Choice";
 
 /** Rates typed as people say them, one for each number of coats. */
+const breakKinds = [
+  ["none", "none: one price"],
+  ["whole", "the whole quantity at the price reached"],
+  ["slices", "each slice at its own price"],
+  ["packages", "packages, and each further one"],
+] as const;
+
 export function RateForm() {
   const { view } = useEditing();
   const rate = view.entry as Schemas["BookEntryProductionRate"];
@@ -21,8 +29,12 @@ export function RateForm() {
       >
         {(path) => (
           <>
-            <Text label="Coats" path={`${path}.coats`} whole />
-            <Text label="For all coats together" path={`${path}.pace`} hint="like 125 ft² per h, or 0.3 h per 100 m²" />
+            <TextOf label="Coats" path={`${path}.coats`} whole />
+            <TextOf
+              label="For all coats together"
+              path={`${path}.pace`}
+              hint="like 125 ft² per h, or 0.3 h per 100 m²"
+            />
           </>
         )}
       </Rows>
@@ -43,30 +55,24 @@ export function PriceOnlyForm() {
     <>
       <div className="two">
         <MeasureChoice key={view.entry.version} />
-        <Choice label="Unit" path="unit" options={unitOptions} />
-        <Text label={packages ? "Price of each further one" : "Price per unit"} path="price" />
-        <Text label="Least price in a job" path="minimum" />
+        <ChoiceOf label="Unit" path="unit" options={unitOptions} />
+        <TextOf label={packages ? "Price of each further one" : "Price per unit"} path="price" />
+        <TextOf label="Least price in a job" path="minimum" />
       </div>
-      <label className="field">
-        <span>Price breaks</span>
-        <select
-          value={item.breakKind}
-          onChange={(e) =>
-            void change((entry) => {
-              const next = entry as typeof item;
-              next.breakKind = e.target.value as typeof item.breakKind;
-              next.breaks =
-                next.breakKind === "none" ? [] : next.breaks.length ? next.breaks : [{ from: "10", price: next.price }];
-              return next;
-            })
-          }
-        >
-          <option value="none">none: one price</option>
-          <option value="whole">the whole quantity at the price reached</option>
-          <option value="slices">each slice at its own price</option>
-          <option value="packages">packages, and each further one</option>
-        </select>
-      </label>
+      <Choice
+        label="Price breaks"
+        value={item.breakKind}
+        options={breakKinds}
+        onChoose={(kind) =>
+          void change((entry) => {
+            const next = entry as typeof item;
+            next.breakKind = kind;
+            next.breaks =
+              next.breakKind === "none" ? [] : next.breaks.length ? next.breaks : [{ from: "10", price: next.price }];
+            return next;
+          })
+        }
+      />
       {item.breakKind !== "none" && (
         <Rows
           title="Breaks"
@@ -77,16 +83,16 @@ export function PriceOnlyForm() {
         >
           {(path) => (
             <>
-              <Text label={packages ? "Up to" : "From"} path={`${path}.from`} />
-              <Text label={packages ? "In all" : "Price"} path={`${path}.price`} />
+              <TextOf label={packages ? "Up to" : "From"} path={`${path}.from`} />
+              <TextOf label={packages ? "In all" : "Price"} path={`${path}.price`} />
             </>
           )}
         </Rows>
       )}
       {item.breakKind === "whole" && (
-        <Check label="Never more than the next break would cost" path="neverMoreThanNext" />
+        <CheckOf label="Never more than the next break would cost" path="neverMoreThanNext" />
       )}
-      <Check label="Taxed" path="taxable" />
+      <CheckOf label="Taxed" path="taxable" />
       <WorkFields />
     </>
   );
@@ -100,12 +106,12 @@ export function WorkFields() {
   return (
     <>
       <h3>What people read</h3>
-      <Text label="Customer reads" path="wording" rows={2} />
+      <TextOf label="Customer reads" path="wording" rows={2} />
       <div className="two">
-        <Text label="Crew reads" path="crewNote" rows={2} />
-        <Text label="Note for the customer" path="customerNote" rows={2} />
+        <TextOf label="Crew reads" path="crewNote" rows={2} />
+        <TextOf label="Note for the customer" path="customerNote" rows={2} />
       </div>
-      <Check label="Hidden from the customer" path="hidden" hint="its price is spread over the other lines" />
+      <CheckOf label="Hidden from the customer" path="hidden" hint="its price is spread over the other lines" />
       {entry.levels.length === 0 && (
         <Rows
           title="Difficulty"
@@ -125,16 +131,16 @@ export function WorkFields() {
         >
           {(path) => (
             <>
-              <Text label="Level" path={`${path}.name`} />
-              <Text label="Times" path={`${path}.factor`} />
+              <TextOf label="Level" path={`${path}.name`} />
+              <TextOf label="Times" path={`${path}.factor`} />
             </>
           )}
         </Rows>
       )}
       <div className="two">
         <EntryAt label="Usual surface" kinds={["surface"]} path="surface" none />
-        <Text label="Drying after each coat" path="dryingHours" unit="h" />
-        <Text label="Round hours of a line up to" path="step" unit="h" optional />
+        <TextOf label="Drying after each coat" path="dryingHours" unit="h" />
+        <TextOf label="Round hours of a line up to" path="step" unit="h" optional />
       </div>
       <section className="rowsof" aria-label="Offered with it">
         <h3>Offered with it</h3>

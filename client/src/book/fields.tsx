@@ -1,10 +1,13 @@
 import { Autocomplete, TextField } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { type ReactNode, useId, useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { at, useEditing } from "./useEntry";
+import { Choice } from "../controls/Choice";
+import { Check } from "../controls/Check";
+import { Input } from "../controls/Input";
 
 interface TextProps {
   label: string;
@@ -20,7 +23,7 @@ interface TextProps {
 }
 
 /** A field of the entry; it saves by itself and keeps what was typed when it is refused. A rate is read back beside it, both ways round. */
-export function Text({ label, path, unit, hint, rows, optional, whole, focus }: TextProps) {
+export function TextOf({ label, path, unit, hint, rows, optional, whole, focus }: TextProps) {
   const { view, set } = useEditing();
   const value = String(at(view.entry, path) ?? "");
   const reading = view.readings[path];
@@ -43,7 +46,7 @@ export function Text({ label, path, unit, hint, rows, optional, whole, focus }: 
 }
 
 /** One of a few things. */
-export function Choice({
+export function ChoiceOf({
   label,
   path,
   options,
@@ -56,61 +59,41 @@ export function Choice({
 }) {
   const { view, set } = useEditing();
   const [wrong, setWrong] = useState("");
-  const id = useId();
   const value = at(view.entry, path) as string | null;
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <select
-        id={id}
-        value={value ?? ""}
-        aria-invalid={wrong !== ""}
-        onChange={(e) =>
-          set(path, e.target.value === "" && none !== undefined ? null : e.target.value).then(
-            () => setWrong(""),
-            (error: Error) => setWrong(error.message),
-          )
-        }
-      >
-        {none !== undefined && <option value="">{none}</option>}
-        {options.map(([option, words]) => (
-          <option key={option} value={option}>
-            {words}
-          </option>
-        ))}
-      </select>
-      {wrong && (
-        <span className="error" role="alert">
-          {wrong}
-        </span>
-      )}
-    </div>
+    <Choice
+      label={label}
+      value={value ?? ""}
+      options={options}
+      none={none}
+      wrong={wrong}
+      onChoose={(now) =>
+        void set(path, now === "" && none !== undefined ? null : now).then(
+          () => setWrong(""),
+          (error: Error) => setWrong(error.message),
+        )
+      }
+    />
   );
 }
 
 /** Yes or no. */
-export function Check({ label, path, hint }: { label: string; path: string; hint?: string }) {
+export function CheckOf({ label, path, hint }: { label: string; path: string; hint?: string }) {
   const { view, set } = useEditing();
   const [wrong, setWrong] = useState("");
   return (
-    <label className="check">
-      <input
-        type="checkbox"
-        checked={at(view.entry, path) === true}
-        onChange={(e) =>
-          set(path, e.target.checked).then(
-            () => setWrong(""),
-            (error: Error) => setWrong(error.message),
-          )
-        }
-      />{" "}
+    <Check
+      on={at(view.entry, path) === true}
+      wrong={wrong}
+      onTick={(on) =>
+        void set(path, on).then(
+          () => setWrong(""),
+          (error: Error) => setWrong(error.message),
+        )
+      }
+    >
       {label} {hint && <span className="note">{hint}</span>}
-      {wrong && (
-        <span className="error" role="alert">
-          {wrong}
-        </span>
-      )}
-    </label>
+    </Check>
   );
 }
 
@@ -239,7 +222,6 @@ export function MeasureChoice() {
   const [measure, setMeasure] = useState<string>(entry.measure);
   const [pace, setPace] = useState("");
   const [wrong, setWrong] = useState("");
-  const id = useId();
   const kind = (of: string) => measureKinds.find(([, measures]) => measures.includes(of))![0];
   const other = kind(measure) !== kind(entry.measure);
   async function keep(next: string, typed: string | null) {
@@ -257,44 +239,32 @@ export function MeasureChoice() {
     }
   }
   return (
-    <div className="field">
-      <label htmlFor={`${id}m`}>Measured against</label>
-      <select
-        id={`${id}m`}
+    <div>
+      <Choice
+        label="Measured against"
         value={measure}
-        onChange={(e) => {
-          setMeasure(e.target.value);
+        options={measureOptions}
+        wrong={other ? "" : wrong}
+        onChoose={(next) => {
+          setMeasure(next);
           setWrong("");
-          if (entry.kind === "priceOnly" || kind(e.target.value) === kind(entry.measure))
-            void keep(e.target.value, null);
+          if (entry.kind === "priceOnly" || kind(next) === kind(entry.measure)) void keep(next, null);
         }}
-      >
-        {measureOptions.map(([option, words]) => (
-          <option key={option} value={option}>
-            {words}
-          </option>
-        ))}
-      </select>
+      />
       {other && entry.kind === "rate" && (
         <>
-          <label htmlFor={`${id}p`}>Pace for it</label>
-          <input
-            id={`${id}p`}
+          <Input
+            label="Pace for it"
             value={pace}
             placeholder={`like 10 ${kind(measure)} per h`}
-            aria-invalid={wrong !== ""}
-            onChange={(e) => setPace(e.target.value)}
+            wrong={wrong}
+            onType={setPace}
             onKeyDown={(e) => e.key === "Enter" && void keep(measure, pace)}
           />
           <button className="act" onClick={() => void keep(measure, pace)}>
             Keep measure and pace
           </button>
         </>
-      )}
-      {wrong && (
-        <span className="error" role="alert">
-          {wrong}
-        </span>
       )}
     </div>
   );

@@ -3,6 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Refused, api } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Radios } from "../controls/Radios";
+import { Input } from "../controls/Input";
 
 const own = "over ";
 
@@ -34,38 +36,32 @@ export function DeductionDialog({ onClose }: { onClose: () => void }) {
     <Dialog open onClose={onClose} aria-labelledby="deduction-title" fullWidth maxWidth="md">
       <DialogTitle id="deduction-title">How openings are taken off in this job</DialogTitle>
       <DialogContent className="deduction">
-        <fieldset>
-          <legend>Rule</legend>
-          {job.rules.map((r) => (
-            <label key={r.name}>
-              <input type="radio" name="rule" checked={rule === r.name} onChange={() => setRule(r.name)} />
-              <span>
-                {r.label}
-                {r.source && <small>{r.source}</small>}
-              </span>
-            </label>
-          ))}
-          <label>
-            <input type="radio" name="rule" checked={isOwn} onChange={() => setRule(own)} />
-            <span>
-              own limits
-              <small>an opening is deducted whole when it is larger; equal is not</small>
-            </span>
-          </label>
+        <Radios
+          label="Rule"
+          value={isOwn ? "own" : rule}
+          options={[
+            ...job.rules.map((r) => ({ value: r.name, words: r.label, small: r.source })),
+            {
+              value: "own",
+              words: "own limits",
+              small: "an opening is deducted whole when it is larger; equal is not",
+            },
+          ]}
+          onChoose={(now) => setRule(now === "own" ? own : now)}
+        >
           {isOwn && (
             <div className="limits">
               {["Walls over", "Floors over", "Lengths over"].map((label, i) => (
-                <label key={label}>
-                  {label}
-                  <input
-                    value={limits[i]}
-                    onChange={(e) => setLimits(limits.map((l, j) => (j === i ? e.target.value : l)))}
-                  />
-                </label>
+                <Input
+                  key={label}
+                  label={label}
+                  value={limits[i]!}
+                  onType={(text) => setLimits(limits.map((l, j) => (j === i ? text : l)))}
+                />
               ))}
             </div>
           )}
-        </fieldset>
+        </Radios>
         <div aria-live="polite">
           {error ? (
             <p className="error">{(error as Refused).message}</p>

@@ -1,6 +1,8 @@
 import { Button } from "@mui/material";
 import { useId, useState } from "react";
 import { useJob } from "../job/JobContext";
+import { Choice } from "../controls/Choice";
+import { Input } from "../controls/Input";
 
 const fields = [
   { field: "height", label: "Height", like: { feet: "9'2", metres: "2.8" } },
@@ -54,24 +56,8 @@ export function ManyPlaces({ chosen }: { chosen: ReadonlySet<string> }) {
       }}
     >
       <b>{places.length} places chosen</b>
-      <label htmlFor={`${id}field`}>Set</label>
-      <select id={`${id}field`} value={field} onChange={(e) => setField(e.target.value as typeof field)}>
-        {fields.map((f) => (
-          <option key={f.field} value={f.field}>
-            {f.label}
-          </option>
-        ))}
-      </select>
-      <label htmlFor={`${id}value`}>to</label>
-      <input
-        id={`${id}value`}
-        value={value}
-        autoComplete="off"
-        placeholder={about.like[job.units]}
-        aria-invalid={says.wrong}
-        aria-describedby={`${id}says`}
-        onChange={(e) => setValue(e.target.value)}
-      />
+      <Choice label="Set" value={field} options={fields.map((f) => [f.field, f.label])} onChoose={setField} />
+      <Input label="to" value={value} placeholder={about.like[job.units]} onType={setValue} />
       <Button type="submit" variant="contained" size="small">
         Set for all
       </Button>

@@ -1,7 +1,7 @@
 import { FigureText } from "../figure/FigureText";
 import { useState } from "react";
 import type { Place, Schemas } from "../api/client";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { DeductionDialog } from "./DeductionDialog";

@@ -13,6 +13,7 @@ import { type Place, newId } from "../api/client";
 import { FigureText } from "../figure/FigureText";
 import { WhyContext, useJob } from "../job/JobContext";
 import { type Row, isUnder, rowKey, rowsOf } from "./placeRows";
+import { Input } from "../controls/Input";
 
 interface Props {
   selected: string | undefined;
@@ -195,14 +196,7 @@ export function PlaceTree({ selected, chosen, onChoose, onEdit, tools }: Props) 
     <section className="panel places" aria-label="Places">
       <header>
         <h2>Places</h2>
-        <input
-          className="find"
-          type="search"
-          aria-label="Find a place"
-          placeholder="find"
-          value={find}
-          onChange={(e) => setFind(e.target.value)}
-        />
+        <Input bare type="search" label="Find a place" placeholder="find" value={find} onType={setFind} />
         <span className="note">{job.tally.places}</span>
       </header>
       <div
@@ -382,13 +376,14 @@ function Rename({ row, onRename }: { row: Row & { kind: "heading" }; onRename: R
   const [name, setName] = useState(row.name);
   return (
     <div className="group" role="treeitem" aria-level={row.level} aria-selected={false}>
-      <input
-        autoFocus
-        aria-label={`New name of ${row.name}`}
+      <Input
+        bare
+        focus
+        label={`New name of ${row.name}`}
         value={name}
         maxLength={120}
         onFocus={(e) => e.target.select()}
-        onChange={(e) => setName(e.target.value)}
+        onType={setName}
         onBlur={() => void onRename(row.path, name)}
         onKeyDown={(e) => {
           if (e.key === "Enter") void onRename(row.path, name);

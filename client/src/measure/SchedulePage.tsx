@@ -8,6 +8,8 @@ import { useJob } from "../job/JobContext";
 import { TableUpload } from "./TableUpload";
 import { BadRows, useTableIntake } from "./useTableIntake";
 import "./measure.css";
+import { Check } from "../controls/Check";
+import { Choice } from "../controls/Choice";
 
 /** The customer's schedule of quantities beside our own takeoff; rows that are more than 1 % apart are flagged. */
 export function SchedulePage() {
@@ -29,10 +31,9 @@ export function SchedulePage() {
         </span>
         {data && data.rows.length > 0 && (
           <>
-            <label className="leaveout">
-              <input type="checkbox" checked={only} onChange={(e) => setOnly(e.target.checked)} /> only what needs a
-              look
-            </label>
+            <Check on={only} onTick={setOnly}>
+              only what needs a look
+            </Check>
             <button className="link" onClick={() => void open.tell({ type: "removeSchedule" })}>
               Take the schedule out
             </button>
@@ -82,20 +83,16 @@ export function SchedulePage() {
                     {r.sources.length === 0 ? (
                       <span className="note">nothing of ours is counted in {r.unit}</span>
                     ) : (
-                      <select
-                        aria-label={`${r.number} ${r.wording} is compared with`}
+                      <Choice
+                        bare
+                        label={`${r.number} ${r.wording} is compared with`}
                         value={r.source}
-                        onChange={(e) =>
-                          void open.tell({ type: "setScheduleItem", item: r.id, was: r.source, source: e.target.value })
+                        none="nothing yet"
+                        options={r.sources.map((s) => [s.source, s.label])}
+                        onChoose={(source) =>
+                          void open.tell({ type: "setScheduleItem", item: r.id, was: r.source, source })
                         }
-                      >
-                        <option value="">nothing yet</option>
-                        {r.sources.map((s) => (
-                          <option key={s.source} value={s.source}>
-                            {s.label}
-                          </option>
-                        ))}
-                      </select>
+                      />
                     )}
                   </td>
                   <td className="n">{r.ours && <Figure figure={r.ours} label={`Ours, ${r.wording}`} />}</td>

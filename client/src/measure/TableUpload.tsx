@@ -1,5 +1,7 @@
 import { useId, useState } from "react";
 import { type Schemas, sendFile } from "../api/client";
+import { Choice } from "../controls/Choice";
+import { FileChoice } from "../controls/FileChoice";
 
 type Table = Schemas["TableView"];
 
@@ -29,17 +31,11 @@ export function TableUpload({ purpose, table, mapping, onTable, onMapping }: Pro
 
   return (
     <>
-      <label className="field" htmlFor={`${id}file`}>
-        A CSV or .xlsx file, headings in its first row
-      </label>
-      <input
-        id={`${id}file`}
-        type="file"
+      <FileChoice
+        label="A CSV or .xlsx file, headings in its first row"
         accept=".csv,.txt,.tsv,.xlsx"
-        aria-describedby={`${id}says`}
-        onChange={(e) => {
-          const chosen = e.target.files?.[0];
-          if (!chosen) return;
+        says={`${id}says`}
+        onFile={(chosen) => {
           setFile(chosen);
           void read(chosen, 0);
         }}
@@ -48,16 +44,12 @@ export function TableUpload({ purpose, table, mapping, onTable, onMapping }: Pro
         {state.busy ? "Reading…" : state.wrong}
       </span>
       {table && table.sheets.length > 1 && (
-        <label className="field">
-          <span>Sheet</span>
-          <select value={table.sheet} onChange={(e) => file && void read(file, Number(e.target.value))}>
-            {table.sheets.map((s, i) => (
-              <option key={s} value={i}>
-                {s}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Sheet"
+          value={String(table.sheet)}
+          options={table.sheets.map((s, i) => [String(i), s])}
+          onChoose={(sheet) => file && void read(file, Number(sheet))}
+        />
       )}
       {table && (
         <fieldset className="mapping">
@@ -68,20 +60,13 @@ export function TableUpload({ purpose, table, mapping, onTable, onMapping }: Pro
             </span>
           </legend>
           {table.fields.map((f) => (
-            <label key={f.field}>
-              {f.heading}
-              <select
-                value={mapping[f.field] ?? -1}
-                onChange={(e) => onMapping({ ...mapping, [f.field]: Number(e.target.value) })}
-              >
-                <option value={-1}>—</option>
-                {table.columns.map((c, i) => (
-                  <option key={i} value={i}>
-                    {c || `column ${i + 1}`}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Choice
+              key={f.field}
+              label={f.heading}
+              value={String(mapping[f.field] ?? -1)}
+              options={[["-1", "—"], ...table.columns.map((c, i) => [String(i), c || `column ${i + 1}`] as const)]}
+              onChoose={(column) => onMapping({ ...mapping, [f.field]: Number(column) })}
+            />
           ))}
         </fieldset>
       )}

@@ -1,6 +1,8 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 import type { Place, Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Choice } from "../controls/Choice";
+import { Input } from "../controls/Input";
 
 type Kind = Schemas["TypedQuantity"]["kind"];
 
@@ -27,7 +29,6 @@ export function TypeMeasure({
   const [kind, setKind] = useState<Kind>("area");
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState("");
-  const id = useId();
   const measure = measures.find((m) => m.name === over);
 
   async function keep() {
@@ -55,45 +56,32 @@ export function TypeMeasure({
       }}
       onKeyDown={(e) => e.key === "Escape" && onClose()}
     >
-      <label htmlFor={`${id}over`}>Type a measure</label>
-      <select id={`${id}over`} value={over} onChange={(e) => setOver(e.target.value)} autoFocus>
-        <option value="">one of my own</option>
-        {measures.map((m) => (
-          <option key={m.name} value={m.name}>
-            instead of {m.label}
-          </option>
-        ))}
-      </select>
+      <Choice
+        label="Type a measure"
+        focus
+        value={over}
+        none="one of my own"
+        options={measures.map((m) => [m.name, `instead of ${m.label}`])}
+        onChoose={setOver}
+      />
       {!measure && (
         <div className="two">
-          <input
-            aria-label="Its name"
-            placeholder="name, like Coving"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
+          <Input label="Its name" placeholder="like Coving" value={name} onType={setName} />
+          <Choice
+            label="What it is"
+            value={kind}
+            options={kinds.map((k) => [k.kind, k.label])}
+            onChoose={(now) => setKind(now as Kind)}
           />
-          <select aria-label="What it is" value={kind} onChange={(e) => setKind(e.target.value as Kind)}>
-            {kinds.map((k) => (
-              <option key={k.kind} value={k.kind}>
-                {k.label}
-              </option>
-            ))}
-          </select>
         </div>
       )}
-      <input
-        aria-label="Expression"
+      <Input
+        label="Expression"
         placeholder={job.units === "feet" ? "24 x 15 + 10 x 10" : "7.3 x 4.5 + 3 x 3"}
         value={text}
-        autoComplete="off"
-        aria-invalid={wrong !== ""}
-        onChange={(e) => setText(e.target.value)}
+        wrong={wrong}
+        onType={setText}
       />
-      {wrong && (
-        <span className="error" role="alert">
-          {wrong}
-        </span>
-      )}
       <div className="two">
         <button className="link">Keep</button>
         <button type="button" className="link" onClick={onClose}>

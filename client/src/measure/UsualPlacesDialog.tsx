@@ -5,6 +5,8 @@ import { Link } from "react-router";
 import { newId } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
+import { Choice } from "../controls/Choice";
+import { Input } from "../controls/Input";
 
 /** Picks and counts places from the firm's lists; their usual work comes with them. They are measured afterwards, one by one. */
 export function UsualPlacesDialog({ group: start, onClose }: { group: string; onClose: () => void }) {
@@ -67,18 +69,13 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
         <DialogTitle id="usual-title">Usual places</DialogTitle>
         <DialogContent className="usual">
           <div className="two">
-            <label className="field">
-              <span>Kind of building</span>
-              <select value={list?.name ?? ""} onChange={(e) => setList(e.target.value)}>
-                {lists?.map((l) => (
-                  <option key={l.name}>{l.name}</option>
-                ))}
-              </select>
-            </label>
-            <label className="field">
-              <span>Put them under</span>
-              <input value={group} placeholder="heading" onChange={(e) => setGroup(e.target.value)} />
-            </label>
+            <Choice
+              label="Kind of building"
+              value={list?.name ?? ""}
+              options={(lists ?? []).map((l) => [l.name, l.name])}
+              onChoose={setList}
+            />
+            <Input label="Put them under" value={group} placeholder="heading" onType={setGroup} />
           </div>
           <table className="list">
             <thead>
@@ -92,14 +89,15 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
               {list?.places.map((p) => (
                 <tr key={p.name}>
                   <td>
-                    <input
+                    <Input
+                      bare
                       type="number"
                       min={0}
                       max={200}
-                      aria-label={`How many: ${p.name}`}
+                      label={`How many: ${p.name}`}
                       value={counts[p.name] ?? ""}
                       placeholder="0"
-                      onChange={(e) => setCounts({ ...counts, [p.name]: e.target.value })}
+                      onType={(count) => setCounts({ ...counts, [p.name]: count })}
                     />
                   </td>
                   <td>{p.name}</td>

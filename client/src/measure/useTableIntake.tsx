@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
+import { Check } from "../controls/Check";
 
 type Table = Schemas["TableView"];
 
@@ -41,10 +42,9 @@ export function useTableIntake<Row extends { row: number; wrong: string | null }
       },
     },
     leaveOut: bad.length > 0 && (
-      <label className="leaveout">
-        <input type="checkbox" checked={leaveOut} onChange={(e) => setLeaveOut(e.target.checked)} /> Leave out the{" "}
-        {bad.length} rows that cannot be read
-      </label>
+      <Check on={leaveOut} onTick={setLeaveOut}>
+        Leave out the {bad.length} rows that cannot be read
+      </Check>
     ),
   };
 }

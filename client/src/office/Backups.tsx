@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../api/client";
 import { ask } from "../api/queries";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 
 /** The backups that are made by themselves: which there are, how many are kept, and one at once. */
 export function Backups() {

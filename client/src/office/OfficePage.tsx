@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Schemas, api } from "../api/client";
 import { ask } from "../api/queries";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
 import "./office.css";
+import { Choice } from "../controls/Choice";
 
 type Company = Schemas["Company"];
 
@@ -57,27 +58,22 @@ export function OfficePage() {
           <h2>How new jobs are measured</h2>
         </header>
         <div className="pad">
-          <label className="field">
-            <span>Units</span>
-            <select value={company.units} onChange={(e) => void set({ units: e.target.value as Company["units"] })}>
-              <option value="feet">feet and inches</option>
-              <option value="metres">metres</option>
-            </select>
-          </label>
-          <label className="field">
-            <span>Openings</span>
-            <select value={company.deduct} onChange={(e) => void set({ deduct: e.target.value })}>
-              {rules.map((r) => (
-                <option key={r.name} value={r.name}>
-                  {r.label}
-                  {r.source && ` (${r.source})`}
-                </option>
-              ))}
-              {!rules.some((r) => r.name === company.deduct) && (
-                <option value={company.deduct}>{company.deduct}</option>
-              )}
-            </select>
-          </label>
+          <Choice
+            label="Units"
+            value={company.units}
+            options={[
+              ["feet", "feet and inches"],
+              ["metres", "metres"],
+            ]}
+            onChoose={(units) => void set({ units })}
+          />
+          <Choice
+            label="Openings"
+            value={company.deduct}
+            options={rules.map((r) => [r.name, r.source ? `${r.label} (${r.source})` : r.label])}
+            lost={company.deduct}
+            onChoose={(deduct) => void set({ deduct })}
+          />
           <Field
             label="Own limits for walls; floors; lengths"
             hint="like over 10 ft2; 5 ft2; 3 ft"

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Schemas, api } from "../api/client";
 import { ask } from "../api/queries";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 
 type List = Schemas["UsualPlaceList"];
 

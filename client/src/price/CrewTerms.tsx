@@ -1,7 +1,9 @@
 import { useSearchParams } from "react-router";
 import type { Schemas } from "../api/client";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { useJob } from "../job/JobContext";
+import { Choice } from "../controls/Choice";
+import { wholeOr } from "../controls/wholeOr";
 
 /** The crew that does the job, its day, and its way to the site. */
 export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
@@ -9,7 +11,6 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
   const [search] = useSearchParams();
   const { crew } = job;
   const edit = (field: string, was: unknown, now: unknown) => ({ type: "setCrew", field, was, now }) as never;
-  const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text);
   return (
     <section className="panel" aria-label="Crew and travel">
       <header>
@@ -19,15 +20,17 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
         <li>
           <Field
             label="Crew"
+            row
             unit="people"
             value={String(crew.size)}
             focus={search.get("field") === "size"}
-            onKeep={(text) => open.send(edit("size", crew.size, whole(text)))}
+            onKeep={(text) => open.send(edit("size", crew.size, wholeOr(text)))}
           />
         </li>
         <li>
           <Field
             label="Working day"
+            row
             unit="h"
             value={crew.hoursPerDay}
             focus={search.get("field") === "hoursPerDay"}
@@ -35,20 +38,15 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
           />
         </li>
       </ul>
-      <label className="choice">
-        <span className="note">Set-up and travel</span>
-        <select
+      <div className="choice">
+        <Choice
+          label="Set-up and travel"
           value={crew.setUp ?? ""}
-          onChange={(e) => void open.tell(edit("setUp", crew.setUp, e.target.value || null))}
-        >
-          <option value="">none charged</option>
-          {setUps.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.name}
-            </option>
-          ))}
-        </select>
-      </label>
+          none="none charged"
+          options={setUps.map((s) => [s.id, s.name])}
+          onChoose={(now) => void open.tell(edit("setUp", crew.setUp, now || null))}
+        />
+      </div>
     </section>
   );
 }

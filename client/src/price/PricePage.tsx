@@ -2,12 +2,13 @@ import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
 import { api } from "../api/client";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
 import { FigureWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import { CrewTerms } from "./CrewTerms";
 import "./price.css";
+import { Choice } from "../controls/Choice";
 
 /** The Price station: from cost to what the customer pays, and the terms that lead there. */
 export function PricePage() {
@@ -217,6 +218,7 @@ function Terms({ hasOthers }: { hasOthers: boolean }) {
     <li key={field}>
       <Field
         label={label}
+        row
         unit="%"
         value={terms[field]}
         focus={search.get("field") === field}
@@ -269,14 +271,18 @@ function Terms({ hasOthers }: { hasOthers: boolean }) {
         {terms.basis === "markup" && percent("profit", "Profit")}
         {percent("taxRate", "Tax rate")}
       </ul>
-      <label className="choice">
-        <span className="note">Tax falls on</span>
-        <select value={terms.taxOn} onChange={(e) => tell("taxOn", terms.taxOn, e.target.value)}>
-          <option value="materials">materials' part of the price</option>
-          <option value="price">the whole price</option>
-          <option value="nothing">nothing: no tax charged</option>
-        </select>
-      </label>
+      <div className="choice">
+        <Choice
+          label="Tax falls on"
+          value={terms.taxOn}
+          options={[
+            ["materials", "materials' part of the price"],
+            ["price", "the whole price"],
+            ["nothing", "nothing: no tax charged"],
+          ]}
+          onChoose={(now) => tell("taxOn", terms.taxOn, now)}
+        />
+      </div>
     </section>
   );
 }

@@ -1,7 +1,8 @@
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { type Schemas, api } from "../api/client";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
+import { wholeOr } from "../controls/wholeOr";
 import { useJob } from "../job/JobContext";
 import { Blocks } from "./Blocks";
 import "./proposal.css";
@@ -72,9 +73,10 @@ export function ProposalPage() {
             <Field label="Terms" rows={5} value={terms.terms} onKeep={(text) => set("terms", terms.terms, text)} />
             <Field
               label="Prices hold for"
+              row
               unit="days"
               value={String(terms.validDays)}
-              onKeep={(text) => set("validDays", terms.validDays, /^\d+$/.test(text.trim()) ? Number(text) : text)}
+              onKeep={(text) => set("validDays", terms.validDays, wholeOr(text))}
             />
           </div>
         </section>

@@ -1,11 +1,14 @@
 import { Alert, Snackbar } from "@mui/material";
-import { useCallback, useEffect, useState } from "react";
+import { Suspense, useCallback, useEffect, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { JobContext, WhyContext, useJob, useSaving } from "../job/JobContext";
 import { jobLink } from "../job/jobLink";
 import { OpenJob } from "../job/openJob";
+import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
+import { ask } from "../api/queries";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
+import { loadStations } from "../pages";
 import { JobHeading } from "./JobHeading";
 import { Keys } from "./Keys";
 import { Mishap } from "./Mishap";
@@ -17,6 +20,7 @@ export function JobFrame() {
   const { id } = useParams();
   const [open, setOpen] = useState<OpenJob | null>(null);
   const [wrong, setWrong] = useState("");
+  useEffect(loadStations, []);
   useEffect(() => {
     let current = true;
     let mine: OpenJob | undefined;
@@ -93,6 +97,8 @@ function Frame() {
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
   }, [onKey]);
+  const { data: customers } = useQuery(ask.customers);
+  const customer = customers?.find((c) => c.id === job.info.customer);
   useEffect(() => {
     document.title = `${job.info.name} — Emendum`;
   }, [job.info.name]);
@@ -134,7 +140,7 @@ function Frame() {
             </button>
           </h1>
           <span className="sub">
-            {[job.info.subtitle, `no. ${job.info.number}`, job.info.customer].filter(Boolean).join(" · ")}
+            {[job.info.subtitle, `no. ${job.info.number}`, customer?.name].filter(Boolean).join(" · ")}
           </span>
           <Saved />
           <button className="plain" disabled={!job.undo.undo && !job.undo.leftBehind} onClick={() => void open.undo()}>
@@ -153,7 +159,9 @@ function Frame() {
         <Tape />
         <main className="station" key={pathname}>
           <Mishap>
-            <Outlet />
+            <Suspense fallback={<div aria-busy="true" aria-label="Opening the station" />}>
+              <Outlet />
+            </Suspense>
           </Mishap>
         </main>
         <Tally />
@@ -161,7 +169,7 @@ function Frame() {
       <ExplainContext value={explain}>
         <Workings path={why} onPath={setWhy} />
       </ExplainContext>
-      <JobHeading open={heading} onClose={() => setHeading(false)} />
+      {heading && <JobHeading onClose={() => setHeading(false)} />}
       <Keys open={keys} onClose={() => setKeys(false)} />
       <Snackbar
         open={trouble !== "" || notice !== ""}

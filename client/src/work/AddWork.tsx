@@ -6,6 +6,9 @@ import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
 import { Preview } from "./Preview";
+import { Input } from "../controls/Input";
+import { Check } from "../controls/Check";
+import { Radios } from "../controls/Radios";
 
 type Entry = Schemas["BookWorkView"];
 
@@ -74,15 +77,16 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
       <DialogTitle id="add-work">Add work from the Book</DialogTitle>
       <DialogContent className="adding">
         <div>
-          <input
-            ref={input}
-            className="find"
-            autoFocus
+          <Input
+            bare
+            find
+            focus
+            inputRef={input}
             placeholder="Type to find"
-            aria-label="Find in the Book"
+            label="Find in the Book"
             value={find}
-            onChange={(e) => {
-              setFind(e.target.value);
+            onType={(text) => {
+              setFind(text);
               setAt(0);
             }}
             onKeyDown={(e) => {
@@ -127,57 +131,47 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
             <h3>
               {current.section}: {current.name}
             </h3>
-            <fieldset>
-              <legend>Include it in</legend>
-              {(
-                [
-                  ["none", "no place yet"],
-                  ["selected", places.length === 1 ? "the selected place" : `the ${places.length} selected places`],
-                  ["all", `all ${job.places.length} places`],
-                ] as const
-              ).map(([value, words]) => (
-                <label key={value}>
-                  <input
-                    type="radio"
-                    name="where"
-                    disabled={value === "selected" && places.length === 0}
-                    checked={where === value}
-                    onChange={() => setWhere(value)}
-                  />{" "}
-                  {words}
-                </label>
-              ))}
-            </fieldset>
+            <Radios
+              label="Include it in"
+              value={where}
+              options={[
+                { value: "none", words: "no place yet" },
+                {
+                  value: "selected",
+                  words: places.length === 1 ? "the selected place" : `the ${places.length} selected places`,
+                  closed: places.length === 0,
+                },
+                { value: "all", words: `all ${job.places.length} places` },
+              ]}
+              onChoose={setWhere}
+            />
             {current.questions.map((q) => (
-              <label className="ask" key={q.id}>
-                <span>{q.text}</span>
-                <input
-                  inputMode="decimal"
-                  autoComplete="off"
-                  placeholder={q.otherwise}
-                  value={answers[q.id] ?? ""}
-                  onChange={(e) => setAnswers({ ...answers, [q.id]: e.target.value })}
-                />
-                <i>{q.unit}</i>
-              </label>
+              <Input
+                key={q.id}
+                label={q.text}
+                unit={q.unit}
+                inputMode="decimal"
+                placeholder={q.otherwise}
+                value={answers[q.id] ?? ""}
+                onType={(text) => setAnswers({ ...answers, [q.id]: text })}
+              />
             ))}
             {current.accessories.length > 0 && (
               <fieldset>
                 <legend>Usually goes with it</legend>
                 {current.accessories.map((a) => (
-                  <label key={a.id}>
-                    <input
-                      type="checkbox"
-                      checked={!left.has(a.id)}
-                      onChange={(e) => {
-                        const now = new Set(left);
-                        if (e.target.checked) now.delete(a.id);
-                        else now.add(a.id);
-                        setLeft(now);
-                      }}
-                    />{" "}
+                  <Check
+                    key={a.id}
+                    on={!left.has(a.id)}
+                    onTick={(on) => {
+                      const now = new Set(left);
+                      if (on) now.delete(a.id);
+                      else now.add(a.id);
+                      setLeft(now);
+                    }}
+                  >
                     {a.name}
-                  </label>
+                  </Check>
                 ))}
               </fieldset>
             )}

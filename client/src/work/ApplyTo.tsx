@@ -2,9 +2,11 @@ import { useMemo, useState } from "react";
 import type { Work } from "../api/client";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
-import { EditDialog } from "./EditDialog";
+import { Ask } from "../controls/Ask";
 import { Preview } from "./Preview";
 import { type CellAt, seen } from "./range";
+import { Radios } from "../controls/Radios";
+import { Check } from "../controls/Check";
 
 /** A cell as it is, in every place that shares its floor, finish or heading; what it would move is shown first. */
 export function ApplyTo({ at, item, onClose }: { at: CellAt; item: Work; onClose: () => void }) {
@@ -44,27 +46,23 @@ export function ApplyTo({ at, item, onClose }: { at: CellAt; item: Work; onClose
           was: seen([at.work], places, cells),
         };
   return (
-    <EditDialog
+    <Ask
       title={`${item.section}: ${item.name} as in ${place.name}`}
       apply={`Apply to ${places.length} places`}
       ready={edit !== null}
       onApply={() => open.send(edit!)}
       onClose={onClose}
     >
-      <fieldset>
-        <legend>In every other place</legend>
-        {ways.map((w, i) => (
-          <label key={w.words} className="check">
-            <input type="radio" name="way" checked={way === i} onChange={() => setWay(i)} /> {w.words} (
-            {w.places.length})
-          </label>
-        ))}
-      </fieldset>
-      <label className="check">
-        <input type="checkbox" checked={everywhere} onChange={(e) => setEverywhere(e.target.checked)} /> also where
-        nothing is said of this work yet
-      </label>
+      <Radios
+        label="In every other place"
+        value={String(way)}
+        options={ways.map((w, i) => ({ value: String(i), words: `${w.words} (${w.places.length})` }))}
+        onChoose={(now) => setWay(Number(now))}
+      />
+      <Check on={everywhere} onTick={setEverywhere}>
+        also where nothing is said of this work yet
+      </Check>
       {edit ? <Preview edit={edit} /> : <p className="note">No such place.</p>}
-    </EditDialog>
+    </Ask>
   );
 }

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Schemas, type Work, api } from "../api/client";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { ApplyTo } from "./ApplyTo";

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { type Schemas, api } from "../api/client";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { useJob } from "../job/JobContext";
 import type { CellAt } from "./range";
 

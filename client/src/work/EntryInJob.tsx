@@ -5,7 +5,7 @@ import { api } from "../api/client";
 import { KindForm } from "../book/EntryPage";
 import "../book/book.css";
 import { type Entry, type EntryView, EditingContext, bookChanged, put } from "../book/useEntry";
-import { Text } from "../book/fields";
+import { TextOf } from "../book/fields";
 import { useJob } from "../job/JobContext";
 import { DifferenceTable } from "./KeepInBook";
 import { usePinned } from "./choices";
@@ -96,7 +96,7 @@ export function EntryInJob() {
             <span className="note">as this job has it; other jobs and the Book stay as they are</span>
           </header>
           <div className="form">
-            <Text label="Name" path="name" />
+            <TextOf label="Name" path="name" />
             <KindForm key={String(here?.version)} kind={view.entry.kind} tried={undefined} />
           </div>
         </section>

@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import { useJob } from "../job/JobContext";
 import { has, placeWords, workWords } from "./layout";
 import type { CellAt } from "./range";
+import { Input } from "../controls/Input";
 
 /** Goes from one place, work item or sentence with the words typed to the next. Enter goes on, Shift Enter back, Esc into the grid. */
 export function Find({ at, onGo }: { at: CellAt | null; onGo: (at: CellAt, focus: boolean) => void }) {
@@ -29,16 +30,16 @@ export function Find({ at, onGo }: { at: CellAt | null; onGo: (at: CellAt, focus
 
   return (
     <span className="finder" role="search">
-      <input
+      <Input
+        bare
         type="search"
-        className="filter"
         placeholder="Find"
-        aria-label="Find a place, work or a sentence"
+        label="Find a place, work or a sentence"
         value={words}
-        onChange={(e) => {
+        onType={(text) => {
           last.current = -1;
           setSaid("");
-          setWords(e.target.value);
+          setWords(text);
         }}
         onKeyDown={(e) => {
           if (e.key === "Enter") go(e.shiftKey ? -1 : 1);

@@ -1,6 +1,6 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useState } from "react";
-import { Field } from "../figure/Field";
+import { Ask } from "../controls/Ask";
+import { Field } from "../controls/Field";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks } from "./Settings";
 
@@ -16,40 +16,34 @@ export function JobConditions({ onClose }: { onClose: () => void }) {
       pace: f.trim() === "" ? null : { factor: f.trim(), reason: r.trim() },
     });
   return (
-    <Dialog open onClose={onClose} aria-labelledby="conditions-title" fullWidth maxWidth="xs">
-      <DialogTitle id="conditions-title">Conditions on the whole job</DialogTitle>
-      <DialogContent>
-        <ConditionChecks
-          chosen={[job.conditions]}
-          onChange={(now) =>
-            void open.tell({ type: "setConditions", was: [...job.conditions], conditions: now(job.conditions) })
-          }
-        />
-        <h3>Pace of this job</h3>
-        <Field
-          label="Why it goes slower or quicker"
-          value={reason}
-          onKeep={(text) => {
-            setReason(text);
-            return factor === "" ? Promise.resolve() : keep(factor, text);
-          }}
-        />
-        <Field
-          label="All labour hours times"
-          value={job.pace?.factor ?? ""}
-          hint="1.1 is a tenth more hours; empty for none"
-          onKeep={(text) => {
-            setFactor(text);
-            return keep(text, reason);
-          }}
-        />
-        <p className="note">
-          Conditions on one place, on a band of its walls, on one work item or one cell are in the side sheet.
-        </p>
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose}>Done</Button>
-      </DialogActions>
-    </Dialog>
+    <Ask title="Conditions on the whole job" back="Done" width="xs" onClose={onClose}>
+      <ConditionChecks
+        chosen={[job.conditions]}
+        onChange={(now) =>
+          void open.tell({ type: "setConditions", was: [...job.conditions], conditions: now(job.conditions) })
+        }
+      />
+      <h3>Pace of this job</h3>
+      <Field
+        label="Why it goes slower or quicker"
+        value={reason}
+        onKeep={(text) => {
+          setReason(text);
+          return factor === "" ? Promise.resolve() : keep(factor, text);
+        }}
+      />
+      <Field
+        label="All labour hours times"
+        value={job.pace?.factor ?? ""}
+        hint="1.1 is a tenth more hours; empty for none"
+        onKeep={(text) => {
+          setFactor(text);
+          return keep(text, reason);
+        }}
+      />
+      <p className="note">
+        Conditions on one place, on a band of its walls, on one work item or one cell are in the side sheet.
+      </p>
+    </Ask>
   );
 }

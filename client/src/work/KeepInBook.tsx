@@ -3,7 +3,7 @@ import { type Schemas, type Work, api } from "../api/client";
 import { bookChanged } from "../book/useEntry";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
-import { EditDialog } from "./EditDialog";
+import { Ask } from "../controls/Ask";
 import { Preview } from "./Preview";
 
 /** Where two versions of an entry differ. */
@@ -61,7 +61,7 @@ export function KeepInBook({ way, item, onClose }: { way: "keep" | "take"; item:
   }
 
   return (
-    <EditDialog
+    <Ask
       title={way === "keep" ? `Keep ${item.name} in the Book` : `Take ${item.name} from the Book`}
       apply={way === "keep" ? "Keep in the Book" : "Take from the Book"}
       ready={
@@ -88,6 +88,6 @@ export function KeepInBook({ way, item, onClose }: { way: "keep" | "take"; item:
           <Preview edit={take} />
         </>
       )}
-    </EditDialog>
+    </Ask>
   );
 }

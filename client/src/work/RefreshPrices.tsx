@@ -2,10 +2,11 @@ import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
-import { EditDialog } from "./EditDialog";
+import { Ask } from "../controls/Ask";
 import { DifferenceTable } from "./KeepInBook";
 import { Preview } from "./Preview";
 import { usePinned } from "./choices";
+import { Check } from "../controls/Check";
 
 const goods = ["role", "material", "equipment", "subcontract", "priceOnly", "setUp"];
 
@@ -20,11 +21,11 @@ export function RefreshPrices({ onClose }: { onClose: () => void }) {
   const edit: Edit | null = entries.length === 0 ? null : { type: "takeFromBook", entries, work: null };
 
   return (
-    <EditDialog
+    <Ask
       title="Refresh prices from the Book"
       apply={`Take ${entries.length}`}
       ready={edit !== null}
-      wide
+      width="md"
       onApply={() => open.send(edit!)}
       onClose={onClose}
     >
@@ -41,14 +42,9 @@ export function RefreshPrices({ onClose }: { onClose: () => void }) {
           <ul className="refresh">
             {newer.map((p) => (
               <li key={p.id}>
-                <label className="check">
-                  <input
-                    type="checkbox"
-                    checked={changed[p.id] ?? usual(p)}
-                    onChange={(e) => setChanged({ ...changed, [p.id]: e.target.checked })}
-                  />{" "}
+                <Check on={changed[p.id] ?? usual(p)} onTick={(on) => setChanged({ ...changed, [p.id]: on })}>
                   {p.name}
-                </label>
+                </Check>
                 <details>
                   <summary>
                     {p.changedHere ? "changed in this job" : `version ${p.version}, the Book has ${p.bookVersion}`}
@@ -61,6 +57,6 @@ export function RefreshPrices({ onClose }: { onClose: () => void }) {
           {edit && <Preview edit={edit} />}
         </>
       )}
-    </EditDialog>
+    </Ask>
   );
 }

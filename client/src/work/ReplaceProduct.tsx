@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
-import { EditDialog } from "./EditDialog";
+import { Ask } from "../controls/Ask";
 import { Preview } from "./Preview";
 import { useChoices, usePinned } from "./choices";
+import { Choice } from "../controls/Choice";
 
 /** One product for another wherever the job uses it: in work, in cells that differ, in parts of assemblies. */
 export function ReplaceProduct({ from: first, onClose }: { from?: string; onClose: () => void }) {
@@ -18,7 +19,7 @@ export function ReplaceProduct({ from: first, onClose }: { from?: string; onClos
   const edit: Edit | null = from && to ? { type: "replaceProduct", from, to } : null;
 
   return (
-    <EditDialog
+    <Ask
       title="Replace a product everywhere in this job"
       apply="Replace"
       ready={edit !== null}
@@ -26,31 +27,16 @@ export function ReplaceProduct({ from: first, onClose }: { from?: string; onClos
       onClose={onClose}
     >
       <div className="two">
-        <label>
-          <span className="note">Instead of</span>
-          <select value={from} onChange={(e) => setChosen(e.target.value)}>
-            {used.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          <span className="note">take</span>
-          <select value={to} onChange={(e) => setTo(e.target.value)}>
-            <option value="">choose</option>
-            {all
-              .filter((m) => m.id !== from && (!unit || m.unit === unit))
-              .map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.name}
-                </option>
-              ))}
-          </select>
-        </label>
+        <Choice label="Instead of" value={from} options={used.map((p) => [p.id, p.name])} onChoose={setChosen} />
+        <Choice
+          label="take"
+          value={to}
+          none="choose"
+          options={all.filter((m) => m.id !== from && (!unit || m.unit === unit)).map((m) => [m.id, m.name])}
+          onChoose={setTo}
+        />
       </div>
       <Preview edit={edit} />
-    </EditDialog>
+    </Ask>
   );
 }

@@ -4,6 +4,8 @@ import type { Filter } from "./layout";
 import { noFilter } from "./layout";
 import type { CellAt } from "./range";
 import type { useGridEdits } from "./useGridEdits";
+import { Input } from "../controls/Input";
+import { Choice } from "../controls/Choice";
 
 const onlys = {
   all: "all places",
@@ -34,13 +36,13 @@ export function ScopeTools(props: {
   // What hides places or work is always to be seen.
   const filtering = open || filter.places !== "" || filter.work !== "" || filter.only !== "all";
   const field = (name: "places" | "work") => (
-    <input
-      className="filter"
+    <Input
+      bare
       type="search"
       placeholder={name === "places" ? "places with…" : "work with…"}
-      aria-label={`Filter ${name}`}
+      label={`Filter ${name}`}
       value={filter[name]}
-      onChange={(e) => props.onFilter({ ...filter, [name]: e.target.value })}
+      onType={(text) => props.onFilter({ ...filter, [name]: text })}
       onKeyDown={(e) => {
         if (e.key === "Escape") props.onFilter({ ...filter, [name]: "" });
         else if (e.key !== "Enter") return;
@@ -83,39 +85,35 @@ export function ScopeTools(props: {
             </button>
           </>
         )}
-        <select
-          aria-label="More"
+        <Choice
+          bare
+          label="More"
           value=""
-          onChange={(e) => {
-            const what = e.target.value;
+          none="More…"
+          options={[
+            ["freeze", frozen > 0 ? "Unfreeze columns" : "Freeze columns up to this one"],
+            ["conditions", "Conditions on the whole job"],
+            ["replace", "Replace a product everywhere"],
+            ["refresh", "Refresh prices"],
+          ]}
+          closed={frozen === 0 && props.column < 0 ? ["freeze"] : []}
+          onChoose={(what) => {
             if (what === "freeze") props.onFreeze(frozen > 0 ? 0 : props.column + 1);
-            else if (what !== "") props.onDialog(what as "conditions" | "refresh" | "replace");
+            else props.onDialog(what);
           }}
-        >
-          <option value="">More…</option>
-          <option value="freeze" disabled={frozen === 0 && props.column < 0}>
-            {frozen > 0 ? "Unfreeze columns" : "Freeze columns up to this one"}
-          </option>
-          <option value="conditions">Conditions on the whole job</option>
-          <option value="replace">Replace a product everywhere</option>
-          <option value="refresh">Refresh prices</option>
-        </select>
+        />
       </div>
       {filtering && (
         <div className="tools" role="group" aria-label="Filter" id="scope-filter">
           {field("places")}
           {field("work")}
-          <select
-            aria-label="Only places"
+          <Choice
+            bare
+            label="Only places"
             value={filter.only}
-            onChange={(e) => props.onFilter({ ...filter, only: e.target.value as Filter["only"] })}
-          >
-            {Object.entries(onlys).map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
+            options={Object.entries(onlys) as [Filter["only"], string][]}
+            onChoose={(only) => props.onFilter({ ...filter, only })}
+          />
           <button
             className="act"
             onClick={() => {

@@ -1,9 +1,8 @@
 import type { ReactNode } from "react";
-import { Field } from "../figure/Field";
+import { Field } from "../controls/Field";
 import { useChoices } from "./choices";
-
-/** What can be chosen: its id, its words, and what it stands under, if anything. */
-export type Option = readonly [id: string, words: string, under?: string];
+import { Choice, type Option } from "../controls/Choice";
+import { Check } from "../controls/Check";
 
 interface ChoiceProps {
   label: string;
@@ -17,40 +16,13 @@ interface ChoiceProps {
 }
 
 /** A setting chosen from a list. */
-export function Setting({ label, value, none, options, differ, onChoose }: ChoiceProps) {
+export function Setting(props: ChoiceProps) {
   return (
     <li className="stack">
-      <label>
-        <span className="note">{label}</span>
-        <select value={differ ? "*" : value} onChange={(e) => onChoose(e.target.value)}>
-          {differ && (
-            <option value="*" disabled>
-              they differ
-            </option>
-          )}
-          {none !== undefined && <option value="">{none}</option>}
-          {!differ && value !== "" && options.length > 0 && !options.some(([id]) => id === value) && (
-            <option value={value}>what this job has; not in the Book any more</option>
-          )}
-          {options.some(([, , under]) => under !== undefined)
-            ? [...new Set(options.map(([, , under]) => under))].map((heading) => (
-                <optgroup key={heading} label={heading}>
-                  {some(options.filter(([, , under]) => under === heading))}
-                </optgroup>
-              ))
-            : some(options)}
-        </select>
-      </label>
+      <Choice {...props} lost={props.options.length > 0 ? "what this job has; not in the Book any more" : undefined} />
     </li>
   );
 }
-
-const some = (options: readonly Option[]) =>
-  options.map(([id, words]) => (
-    <option key={id} value={id}>
-      {words}
-    </option>
-  ));
 
 /** A setting that is typed; what is empty falls back. */
 export function Typed(props: {
@@ -115,20 +87,16 @@ export function ConditionChecks({
   return all.map((c) => {
     const on = chosen.filter((of) => of.includes(c.id)).length;
     return (
-      <label className="check" key={c.id}>
-        <input
-          type="checkbox"
-          checked={on === chosen.length}
-          ref={(box) => {
-            if (box) box.indeterminate = on > 0 && on < chosen.length;
-          }}
-          onChange={(e) => {
-            const tick = e.target.checked;
-            onChange((was) => (tick ? [...was.filter((x) => x !== c.id), c.id] : was.filter((x) => x !== c.id)));
-          }}
-        />{" "}
+      <Check
+        key={c.id}
+        on={on === chosen.length}
+        half={on > 0 && on < chosen.length}
+        onTick={(tick) =>
+          onChange((was) => (tick ? [...was.filter((x) => x !== c.id), c.id] : was.filter((x) => x !== c.id)))
+        }
+      >
         {c.name}
-      </label>
+      </Check>
     );
   });
 }

@@ -3,8 +3,10 @@ import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { Work } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
-import { ConditionChecks, type Option, Part, Setting, Typed } from "./Settings";
+import { ConditionChecks, Part, Setting, Typed } from "./Settings";
 import { supplies, useChoices } from "./choices";
+import { Check } from "../controls/Check";
+import type { Option } from "../controls/Choice";
 
 /** Materials that can take the place of a work item's own. */
 export function useProducts(item: Work): readonly Option[] {
@@ -104,10 +106,9 @@ export function WorkSettings({ item }: { item: Work }) {
         .filter((c) => c.group === "")
         .map((c) => (
           <li key={c.id}>
-            <label className="check">
-              <input type="checkbox" checked={c.taken} onChange={(e) => pick(e.target.checked ? c.id : null, [c.id])} />{" "}
+            <Check on={c.taken} onTick={(on) => pick(on ? c.id : null, [c.id])}>
               with {c.name}
-            </label>
+            </Check>
           </li>
         ))}
       {item.levels.length > 0 && (
@@ -195,14 +196,9 @@ export function WorkSettings({ item }: { item: Work }) {
           onKeep={(text) => send("crewNote", own(item.crewNote), text === item.crewNote.book ? null : text)}
         />
         <li>
-          <label className="check">
-            <input
-              type="checkbox"
-              checked={item.hidden}
-              onChange={(e) => tell("hidden", item.ownHidden ?? null, e.target.checked)}
-            />{" "}
+          <Check on={item.hidden} onTick={(on) => tell("hidden", item.ownHidden ?? null, on)}>
             hidden from the customer; its price is spread over the rest
-          </label>
+          </Check>
         </li>
       </Part>
       <Part title="Waits for" open={item.waitsFor.length > 0}>
@@ -216,20 +212,19 @@ export function WorkSettings({ item }: { item: Work }) {
           {job.work
             .filter((w) => w.id !== item.id)
             .map((w) => (
-              <label className="check" key={w.id}>
-                <input
-                  type="checkbox"
-                  checked={item.waitsFor.includes(w.id)}
-                  onChange={(e) =>
-                    tell(
-                      "waitsFor",
-                      item.waitsFor,
-                      e.target.checked ? [...item.waitsFor, w.id] : item.waitsFor.filter((x) => x !== w.id),
-                    )
-                  }
-                />{" "}
+              <Check
+                key={w.id}
+                on={item.waitsFor.includes(w.id)}
+                onTick={(on) =>
+                  tell(
+                    "waitsFor",
+                    item.waitsFor,
+                    on ? [...item.waitsFor, w.id] : item.waitsFor.filter((x) => x !== w.id),
+                  )
+                }
+              >
                 {w.section}: {w.name}
-              </label>
+              </Check>
             ))}
         </li>
       </Part>

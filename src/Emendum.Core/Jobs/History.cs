@@ -30,7 +30,7 @@ public sealed class History
 
     private History(ImmutableDictionary<Author, Stacks> of) => this.of = of;
 
-    /// <summary>The history with one entry more. One that changed nothing cannot be taken back.</summary>
+    /// <summary>The history with one entry more. One that changed nothing cannot be taken back; taking back what is no part of a job any more changes nothing, and is done with.</summary>
     /// <param name="version">The job's version after it.</param>
     /// <param name="name">What was done.</param>
     /// <param name="by">By whom.</param>
@@ -38,7 +38,7 @@ public sealed class History
     /// <param name="changed">Whether it changed anything.</param>
     public History With(long version, string name, Author by, long? reverses, bool changed)
     {
-        if (!changed)
+        if (!changed && name is not (Undo or Redo))
             return this;
         switch (name)
         {

@@ -8,13 +8,19 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>What a job is called and who it is for, as it stands in its documents.</summary>
+/// <param name="Name">As the customer reads it.</param>
+/// <param name="Subtitle">In short.</param>
+/// <param name="Number">The firm's own.</param>
+/// <param name="Customer">Id of the customer, whose name and address stand nowhere in the job; null for none yet.</param>
+/// <param name="Firm">Who offers it.</param>
+/// <param name="FirmAddress">Where the firm is.</param>
+/// <param name="Currency">ISO 4217.</param>
+/// <param name="Date">Of the proposal, like 2026-11-23.</param>
 public sealed record JobInfo(
     string Name,
     string Subtitle,
     string Number,
-    string Customer,
-    string CustomerAddress,
-    Guid? CustomerId,
+    Guid? Customer,
     string Firm,
     string FirmAddress,
     string Currency,

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Emendum.Core.Book;
 using Emendum.Core.Json;
 using Emendum.Core.Places;
@@ -38,14 +39,18 @@ public sealed record JobFile(
     /// <summary>Checks that somebody has set aside, by key, with the reason.</summary>
     public ImmutableSortedDictionary<string, string> SetAside { get; init; } = Job.NothingSetAside;
 
+    /// <summary>Who the customer is, copied for whoever takes the file in; null in what is kept at home.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Party? Party { get; init; }
+
     /// <summary>The version this program writes.</summary>
-    public const int CurrentVersion = 5;
+    public const int CurrentVersion = 6;
 
     /// <summary>Most bytes that are read.</summary>
     public const int MostBytes = 20_000_000;
 
-    /// <summary>The job as file bytes, UTF-8.</summary>
-    public static byte[] Write(Job job, bool indented = true)
+    /// <summary>The job as file bytes, UTF-8; with <paramref name="party"/> as it leaves the house.</summary>
+    public static byte[] Write(Job job, bool indented = true, Party? party = null)
     {
         var cells =
             from work in job.Work
@@ -74,13 +79,18 @@ public sealed record JobFile(
             Conditions = job.Conditions,
             Pace = job.Pace,
             SetAside = job.SetAside,
+            Party = party,
         };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? CoreJson.Indented : CoreJson.Options);
     }
 
     /// <summary>Reads and checks a job file.</summary>
     /// <exception cref="RefusedException">Not a job file, or one that contradicts itself; says where.</exception>
-    public static Job Read(ReadOnlySpan<byte> bytes)
+    public static Job Read(ReadOnlySpan<byte> bytes) => Read(bytes, out _);
+
+    /// <summary>Reads and checks a job file, and who the customer is, where it says so.</summary>
+    /// <exception cref="RefusedException">Not a job file, or one that contradicts itself; says where.</exception>
+    public static Job Read(ReadOnlySpan<byte> bytes, out Party? party)
     {
         if (bytes.Length > MostBytes)
             throw RefusedException.Of(
@@ -143,6 +153,7 @@ public sealed record JobFile(
         };
         job = job with { Work = WorkPart.InOrder(job) };
         JobChecks.Check(job);
+        party = file.Party;
         return job;
     }
 

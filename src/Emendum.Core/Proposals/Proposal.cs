@@ -14,8 +14,8 @@ namespace Emendum.Core.Proposals;
 /// <summary>Makes the proposal of a reckoned job as blocks in reading order (estimating model §9).</summary>
 public static class Proposal
 {
-    /// <summary>The blocks, at the job's own detail.</summary>
-    public static ImmutableArray<Block> Of(Estimate estimate, Trace trace)
+    /// <summary>The blocks, at the job's own detail, for <paramref name="party"/>.</summary>
+    public static ImmutableArray<Block> Of(Estimate estimate, Party party, Trace trace)
     {
         var job = estimate.Job;
         var (info, terms) = (job.Info, job.Proposal);
@@ -25,8 +25,8 @@ public static class Proposal
             new Letterhead(
                 info.Firm,
                 info.FirmAddress,
-                info.Customer,
-                info.CustomerAddress,
+                party.Name,
+                party.Address,
                 info.Name,
                 info.Subtitle,
                 $"Proposal {info.Number} · {Written(date)}",
@@ -46,7 +46,7 @@ public static class Proposal
             blocks.Add(new Heading(1, "Terms"));
         foreach (var paragraph in closing)
             blocks.Add(new Paragraph(paragraph));
-        blocks.Add(new Signature(info.Customer, info.Firm));
+        blocks.Add(new Signature(party.Name, info.Firm));
         return blocks.ToImmutable();
     }
 

@@ -28,7 +28,7 @@ public static class Reported
         Alternates.Of(estimate, trace);
         LineMoney.Of(estimate, trace);
         foreach (var detail in Enum.GetValues<Detail>())
-            Proposal.Of(estimate.ShownAs(job.Proposal with { Detail = detail }), trace);
+            Proposal.Of(estimate.ShownAs(job.Proposal with { Detail = detail }), Party.None, trace);
         return estimate;
     }
 

@@ -123,7 +123,7 @@ public sealed record Trial(
             Conditions = [.. Conditions.Where(pinned.ContainsKey)],
         };
         var place = new Place(Place, "tried", "", "m", "", 1, new Unmeasured(), [], [], "", "");
-        var job = Job.Empty(Guid.Empty, new("", "", "", "", "", null, "", "", "", "2000-01-01"), Units) with
+        var job = Job.Empty(Guid.Empty, new("", "", "", null, "", "", "", "2000-01-01"), Units) with
         {
             Places = [place],
             Sections = [section],

@@ -1,5 +1,4 @@
-using System.Security.Cryptography;
-using System.Text;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Work;
 
@@ -10,13 +9,6 @@ namespace Emendum.Core.Work;
 public sealed record Section(Guid Id, string Name, string Rank)
 {
     /// <summary>The id of a section that is made from nothing but a name: the same everywhere, so that files and logs of older versions are brought up to date alike, and two people who
-    /// begin the same section make one. An id of version 8 (RFC 9562).</summary>
-    public static Guid IdOf(string name)
-    {
-        Span<byte> hash = stackalloc byte[32];
-        SHA256.HashData(Encoding.UTF8.GetBytes("section/" + name), hash);
-        hash[6] = (byte)((hash[6] & 0x0F) | 0x80);
-        hash[8] = (byte)((hash[8] & 0x3F) | 0x80);
-        return new Guid(hash[..16], bigEndian: true);
-    }
+    /// begin the same section make one.</summary>
+    public static Guid IdOf(string name) => DerivedId.Of("section/" + name);
 }

@@ -18,15 +18,7 @@ public static class ClinicJob
     {
         var draft = new Draft(
             id,
-            Draft.Info(
-                "Quayside Veterinary Clinic",
-                "Floors, walls and a hygiene round",
-                "2039",
-                "Quayside Veterinary Clinic",
-                "14 Quayside, Port Ennis",
-                customer,
-                date
-            ),
+            Draft.Info("Quayside Veterinary Clinic", "Floors, walls and a hygiene round", "2039", customer, date),
             UnitSystem.Feet,
             6000
         );

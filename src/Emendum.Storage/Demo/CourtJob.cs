@@ -16,8 +16,6 @@ public static class CourtJob
                 "Hollin Botanic Trust, glasshouse court",
                 "Paths, paving, rails and glass",
                 "2040",
-                "Hollin Botanic Trust",
-                "Hollin Lane, Port Ennis",
                 customer,
                 date
             ),

@@ -18,27 +18,8 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     public Job Job { get; set; } = Job.Empty(id, info, units);
 
     /// <summary>What a job of the made-up firm is called and whom it is for.</summary>
-    public static JobInfo Info(
-        string name,
-        string subtitle,
-        string number,
-        string customer,
-        string address,
-        Guid customerId,
-        string date
-    ) =>
-        new(
-            name,
-            subtitle,
-            number,
-            customer,
-            address,
-            customerId,
-            "Larkspur & Pell Finishing",
-            "7 Ropewalk, Port Ennis",
-            "USD",
-            date
-        );
+    public static JobInfo Info(string name, string subtitle, string number, Guid customer, string date) =>
+        new(name, subtitle, number, customer, "Larkspur & Pell Finishing", "7 Ropewalk, Port Ennis", "USD", date);
 
     /// <summary>The next id.</summary>
     public Guid Next() => StarterBook.Id(number++);

@@ -26,15 +26,7 @@ public static class LibraryJob
     {
         var draft = new Draft(
             id,
-            Draft.Info(
-                "Saltmarsh Lending Library",
-                "Refit, ground and first floor",
-                "2041",
-                "Saltmarsh Lending Library Trust",
-                "2 Causeway Road, Port Ennis",
-                customer,
-                date
-            ),
+            Draft.Info("Saltmarsh Lending Library", "Refit, ground and first floor", "2041", customer, date),
             UnitSystem.Feet,
             1000
         );

@@ -17,15 +17,7 @@ public static class PotteryJob
     {
         var draft = new Draft(
             id,
-            Draft.Info(
-                "Marrow Street Pottery",
-                "Limewash, windows and the jetty deck",
-                "2038",
-                "Marrow Street Pottery",
-                "31 Marrow Street, Port Ennis",
-                customer,
-                date
-            ),
+            Draft.Info("Marrow Street Pottery", "Limewash, windows and the jetty deck", "2038", customer, date),
             UnitSystem.Feet,
             7000
         );

@@ -54,13 +54,29 @@ public static class JobEndpoints
             .Produces<AnswerView>();
         jobs.MapGet(
             "/{id:guid}/file",
-            (Guid id, OpenJobs open) =>
-                Results.File(JobFile.Write(open.Get(id).Estimate.Job), "application/json", "job.json")
+            (Guid id, OpenJobs open, CustomerStore customers) =>
+            {
+                var (job, party) = (open.Get(id).Estimate.Job, PartyOf(open.Get(id), customers));
+                return Results.File(
+                    JobFile.Write(job, party: party == Party.None ? null : party),
+                    "application/json",
+                    "job.json"
+                );
+            }
         );
         jobs.MapPost(
                 "/{id:guid}/commands",
-                async (Guid id, SentCommand sent, OpenJobs open, Shelf shelf) =>
-                    Answered(await open.Do(id, job => job.Do(sent, sent.Command, Owner, shelf.Find)))
+                async (Guid id, SentCommand sent, OpenJobs open, Shelf shelf, CustomerStore customers) =>
+                {
+                    if (
+                        sent.Command is SetInfo { Field: "customer", Now: { } now }
+                        && !(
+                            Guid.TryParse(now.ToString(), out var customer) && customers.Party(customer).Id == customer
+                        )
+                    )
+                        throw RefusedException.Of("customer", "That customer is not here any more.");
+                    return Answered(await open.Do(id, job => job.Do(sent, sent.Command, Owner, shelf.Find)));
+                }
             )
             .Produces<AnswerView>();
         jobs.MapPost(
@@ -94,9 +110,13 @@ public static class JobEndpoints
         );
         jobs.MapGet(
             "/{id:guid}/proposal",
-            (Guid id, OpenJobs open) => Proposal.Of(open.Get(id).Estimate, Trace.Silent)
+            (Guid id, OpenJobs open, CustomerStore customers) =>
+                Proposal.Of(open.Get(id).Estimate, PartyOf(open.Get(id), customers), Trace.Silent)
         );
-        jobs.MapGet("/{id:guid}/proposal.pdf", (Guid id, OpenJobs open) => Pdf(open.Get(id).Estimate));
+        jobs.MapGet(
+            "/{id:guid}/proposal.pdf",
+            (Guid id, OpenJobs open, CustomerStore customers) => Pdf(open.Get(id), customers)
+        );
         jobs.MapGet(
                 "/{id:guid}/workings.xlsx",
                 (Guid id, OpenJobs open) =>
@@ -147,8 +167,6 @@ public static class JobEndpoints
             request.Name.Trim(),
             request.Subtitle.Trim(),
             "",
-            customer?.Name ?? "",
-            customer?.Address ?? "",
             customer?.Id,
             company.Name,
             company.Address,
@@ -172,17 +190,23 @@ public static class JobEndpoints
         return new(job.Id);
     }
 
-    private static async Task<JobMade> Import(HttpRequest request, OpenJobs open)
+    private static async Task<JobMade> Import(HttpRequest request, OpenJobs open, CustomerStore customers)
     {
-        var job = JobFile.Read(await Bodies.Read(request));
-        open.Create(job);
+        var job = JobFile.Read(await Bodies.Read(request), out var party);
+        open.Create(job with { Info = job.Info with { Customer = customers.Known(party, job.Info.Customer) } });
         return new(job.Id);
     }
 
-    private static IResult Pdf(Estimate estimate) =>
-        Results.File(
-            ProposalPdf.Write(Proposal.Of(estimate, Trace.Silent), estimate.Job.Info),
+    private static Party PartyOf(OpenJob open, CustomerStore customers) =>
+        customers.Party(open.Estimate.Job.Info.Customer);
+
+    private static IResult Pdf(OpenJob open, CustomerStore customers)
+    {
+        var (estimate, party) = (open.Estimate, PartyOf(open, customers));
+        return Results.File(
+            ProposalPdf.Write(Proposal.Of(estimate, party, Trace.Silent), estimate.Job.Info),
             "application/pdf",
             $"Proposal {estimate.Job.Info.Number}.pdf"
         );
+    }
 }

@@ -25,8 +25,6 @@ internal sealed class InfoPart() : RecordPart<JobInfo>("info")
                 (info.Name, "name"),
                 (info.Subtitle, "subtitle"),
                 (info.Number, "number"),
-                (info.Customer, "customer"),
-                (info.CustomerAddress, "customerAddress"),
                 (info.Firm, "firm"),
                 (info.FirmAddress, "firmAddress"),
                 (info.Currency, "currency"),

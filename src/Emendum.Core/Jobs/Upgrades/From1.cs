@@ -14,7 +14,7 @@ internal sealed class From1 : Upgrade
     }
 
     /// <inheritdoc/>
-    public override Change Change(Change change)
+    public override Change? Change(Change change)
     {
         if (change.Path.StartsWith("places/", StringComparison.Ordinal))
             foreach (var place in Sides(change).Where(p => p.ContainsKey("long")))

@@ -13,7 +13,7 @@ internal sealed class From2 : Upgrade
     }
 
     /// <inheritdoc/>
-    public override Change Change(Change change)
+    public override Change? Change(Change change)
     {
         if (change.Path.StartsWith("book/", StringComparison.Ordinal))
             foreach (var entry in Sides(change))

@@ -44,7 +44,7 @@ internal sealed class From4 : Upgrade
     }
 
     /// <inheritdoc/>
-    public override Change Change(Change change)
+    public override Change? Change(Change change)
     {
         var parts = change.Path.Split('/');
         if (parts is ["pricing", var term] && Array.Find(Crew, c => c.Was == term).Now is { } now)

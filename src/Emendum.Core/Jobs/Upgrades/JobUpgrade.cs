@@ -12,7 +12,7 @@ namespace Emendum.Core.Jobs;
 public static class JobUpgrade
 {
     /// <summary>The chain; the first brings version 1 to version 2. Links may carry state, so each file and each log has its own.</summary>
-    private static Upgrade[] Chain() => [new From1(), new From2(), new From3(), new From4()];
+    private static Upgrade[] Chain() => [new From1(), new From2(), new From3(), new From4(), new From5()];
 
     /// <summary>A file of an older version in the present form; null when it is of the present version, or of none known.</summary>
     /// <exception cref="JsonException">Not JSON.</exception>
@@ -41,12 +41,26 @@ public static class JobUpgrade
 
         /// <summary>The changes of an entry that was written with <paramref name="schema"/>. What is older than version 4 was not told apart, so all links look at it: each knows the form it changes.</summary>
         public ImmutableArray<Change> Changes(ImmutableArray<Change> changes, int schema) =>
-            schema >= JobFile.CurrentVersion ? changes : [.. changes.Select(c => Brought(c, schema))];
+            schema >= JobFile.CurrentVersion ? changes : [.. changes.Select(c => Brought(c, schema)).OfType<Change>()];
 
-        private Change Brought(Change change, int schema)
+        /// <summary>The customer as the file has it, with what the entries that were brought up changed of the name and address; null where an older version knew of none.</summary>
+        public Party? Changed(Party? party)
         {
+            var from5 = chain.OfType<From5>().Single();
+            var (name, address) = (from5.Name ?? party?.Name ?? "", from5.Address ?? party?.Address ?? "");
+            return name.Trim().Length == 0
+                ? null
+                : new(party?.Id ?? Party.IdOf(name.Trim(), address.Trim()), name.Trim(), address.Trim());
+        }
+
+        private Change? Brought(Change was, int schema)
+        {
+            var change = was;
             foreach (var link in schema <= 4 ? chain : chain.Skip(schema - 1))
-                change = link.Change(change);
+                if (link.Change(change) is { } brought)
+                    change = brought;
+                else
+                    return null;
             // Whole things are written as today's types write them, so that undo finds what it put there.
             var parts = change.Path.Split('/');
             return (parts[0], parts.Length) switch

@@ -8,8 +8,8 @@ internal abstract class Upgrade
     /// <summary>Brings a whole job file up.</summary>
     public abstract void File(JsonObject file);
 
-    /// <summary>Brings one change up.</summary>
-    public virtual Change Change(Change change) => change;
+    /// <summary>Brings one change up; null where what it changed is no part of a job any more.</summary>
+    public virtual Change? Change(Change change) => change;
 
     /// <summary>The objects in a list of a file.</summary>
     protected static IEnumerable<JsonObject> In(JsonObject file, string list) =>

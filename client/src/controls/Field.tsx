@@ -1,4 +1,5 @@
 import { useId, useState } from "react";
+import styles from "./field.module.css";
 
 interface Props {
   label: string;
@@ -7,6 +8,10 @@ interface Props {
   onKeep: (text: string) => Promise<void>;
   hint?: string;
   unit?: string;
+  /** Its label beside it, where many stand under each other. */
+  row?: boolean;
+  /** Where the place says what it is: the label is only read out. */
+  bare?: boolean;
   rows?: number;
   /** One sentence over several rows: Enter keeps it. */
   sentence?: boolean;
@@ -19,7 +24,7 @@ interface Props {
  * A field that saves by itself: Enter or leaving keeps it, Esc backs out. A refusal stands beside it and what was typed stays. When somebody else
  * changes the value while one types, both are said, and only Enter puts one's own in its place.
  */
-export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus, list }: Props) {
+export function Field({ label, value, onKeep, hint, unit, row, bare, rows, sentence, focus, list }: Props) {
   const [text, setText] = useState(value);
   /** What stood there when it was last looked at. */
   const [seen, setSeen] = useState(value);
@@ -66,6 +71,7 @@ export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus,
     : wrong;
   const common = {
     id,
+    className: styles.entry,
     value: text,
     autoFocus: focus,
     "aria-invalid": says !== "",
@@ -75,9 +81,11 @@ export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus,
     },
   };
   return (
-    <div className={unit ? "field inline" : "field"}>
-      <label htmlFor={id}>{label}</label>
-      <span className="box">
+    <div className={[styles.field, row && styles.row, bare && styles.bare].filter(Boolean).join(" ")}>
+      <label className={styles.label} htmlFor={id}>
+        {label}
+      </label>
+      <span className={styles.box}>
         {rows ? (
           <textarea
             {...common}
@@ -102,7 +110,7 @@ export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus,
             }}
           />
         )}
-        {unit && <i>{unit}</i>}
+        {unit && <i className={styles.unit}>{unit}</i>}
       </span>
       {list && (
         <datalist id={`${id}list`}>
@@ -112,7 +120,11 @@ export function Field({ label, value, onKeep, hint, unit, rows, sentence, focus,
         </datalist>
       )}
       {(says || hint) && (
-        <span id={`${id}says`} className={says ? "error" : "note"} role={says ? "alert" : undefined}>
+        <span
+          id={`${id}says`}
+          className={`${styles.says} ${says ? "error" : "note"}`}
+          role={says ? "alert" : undefined}
+        >
           {says || hint}
         </span>
       )}

@@ -1,0 +1,63 @@
+import { type InputHTMLAttributes, type ReactNode, type Ref, useId } from "react";
+import styles from "./field.module.css";
+
+interface Props extends Pick<
+  InputHTMLAttributes<HTMLInputElement>,
+  "placeholder" | "maxLength" | "inputMode" | "onKeyDown" | "onFocus" | "onBlur" | "min" | "max"
+> {
+  label: string;
+  /** Where the place says what it is: the label is only read out. */
+  bare?: boolean;
+  /** Its label beside it, where many stand under each other. */
+  row?: boolean;
+  /** At the head of a list, to find what stands in it. */
+  find?: boolean;
+  type?: "text" | "search" | "number";
+  value: string;
+  onType: (text: string) => void;
+  unit?: string;
+  hint?: ReactNode;
+  /** What is wrong with it. */
+  wrong?: string;
+  focus?: boolean;
+  inputRef?: Ref<HTMLInputElement>;
+}
+
+/** A line that is typed and handed on letter by letter; whoever holds it says what is wrong. A field that saves by itself is Field. */
+export function Input({ label, bare, row, find, value, onType, unit, hint, wrong, focus, inputRef, ...more }: Props) {
+  const id = useId();
+  const says = wrong || hint;
+  return (
+    <div
+      className={[styles.field, row && styles.row, bare && styles.bare, find && styles.find].filter(Boolean).join(" ")}
+    >
+      <label className={styles.label} htmlFor={id}>
+        {label}
+      </label>
+      <span className={styles.box}>
+        <input
+          {...more}
+          id={id}
+          ref={inputRef}
+          className={styles.entry}
+          autoComplete="off"
+          autoFocus={focus}
+          value={value}
+          aria-invalid={wrong ? true : undefined}
+          aria-describedby={says ? `${id}says` : undefined}
+          onChange={(e) => onType(e.target.value)}
+        />
+        {unit && <i className={styles.unit}>{unit}</i>}
+      </span>
+      {says && (
+        <span
+          id={`${id}says`}
+          className={`${styles.says} ${wrong ? "error" : "note"}`}
+          role={wrong ? "alert" : undefined}
+        >
+          {says}
+        </span>
+      )}
+    </div>
+  );
+}
