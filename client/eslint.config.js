@@ -47,5 +47,16 @@ export default ts.config(
     files: ["src/controls/*.tsx", "src/measure/TapeLine.tsx"],
     rules: { "no-restricted-syntax": ["error", ...computed] },
   },
+  {
+    // What is asked of the server, and what is changed there, stands in one place under one name.
+    files: ["src/**/*.{ts,tsx}"],
+    ignores: ["src/api/**", "src/job/**"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { patterns: [{ group: ["**/api/client"], importNames: ["api"], message: "Ask by src/api." }] },
+      ],
+    },
+  },
   { files: ["*.mjs"], languageOptions: { globals: { URL: "readonly" } } },
 );

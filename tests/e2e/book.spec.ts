@@ -182,6 +182,37 @@ test("a rate is found, copied and changed, and its versions lead back", async ({
   await expect(copy).toBeVisible();
 });
 
+test("a material shows its picture, and only a picture", async ({ page }) => {
+  await page.goto("/book");
+  await open(page, "panel adhesive", "Panel adhesive");
+  const shown = entry(page, "Panel adhesive");
+  const choose = shown.getByLabel(/^Picture: /);
+  await choose.setInputFiles({
+    name: "picture.png",
+    mimeType: "image/png",
+    buffer: Buffer.from("no picture at all"),
+  });
+  await expect(shown.getByRole("alert")).toHaveText(
+    "That is not a PNG, JPEG or WebP picture.",
+  );
+  await choose.setInputFiles({
+    name: "picture.png",
+    mimeType: "image/png",
+    buffer: Buffer.from(
+      "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
+      "base64",
+    ),
+  });
+  const picture = shown.getByRole("img", { name: "Picture of Panel adhesive" });
+  await expect(picture).toBeVisible();
+  await expect(shown.getByRole("alert")).toHaveCount(0);
+  expect(
+    await picture.evaluate((img: HTMLImageElement) => img.naturalWidth),
+  ).toBe(1);
+  await shown.getByRole("button", { name: "Take the picture away" }).click();
+  await expect(picture).toBeHidden();
+});
+
 test("a table with changes, new entries and a bad row shows what it would do, and is taken by choice", async ({
   page,
 }) => {

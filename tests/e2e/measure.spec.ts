@@ -109,7 +109,9 @@ test("an L room is drawn, banded and deducted", async ({ page }) => {
   await expect(drawing.locator('[data-surface^="wall"]')).toHaveCount(12);
   await expect(drawing.locator("[data-opening]")).toHaveCount(4);
   await figure(page, "Band tile").hover();
-  await expect(drawing.locator(".surface.on")).toHaveCount(6);
+  await expect(
+    drawing.locator('[class*="_surface_"][class*="_on_"]'),
+  ).toHaveCount(6);
   await page.getByRole("button", { name: "Change the deduction rule" }).click();
   await page.getByLabel(/openings over 2.5 m²/).check();
   await expect(page.getByRole("row", { name: /Walls, net/ })).toContainText(

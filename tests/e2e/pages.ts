@@ -28,7 +28,9 @@ export async function newJob(page: Page, customer: string, job: string) {
   await page.getByRole("button", { name: "New job" }).click();
   await page.getByRole("textbox", { name: "Job", exact: true }).fill(job);
   // Another test may have made one of the same name; either will do.
-  await page.getByRole("combobox", { name: "Customer" }).selectOption({ label: customer });
+  await page
+    .getByRole("combobox", { name: "Customer" })
+    .selectOption({ label: customer });
   await page.getByRole("button", { name: "Make the job" }).click();
   await expect(page.getByRole("heading", { name: job })).toBeVisible();
 }

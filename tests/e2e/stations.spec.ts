@@ -85,7 +85,9 @@ test("the drawing has the proportions of the measures", async ({ page }) => {
     .getByRole("button", { name: /^Walls, net/ })
     .first()
     .focus();
-  await expect(drawing.locator(".surface.on")).toHaveCount(4);
+  await expect(
+    drawing.locator('[class*="_surface_"][class*="_on_"]'),
+  ).toHaveCount(4);
 });
 
 test("twenty edits in the interface are all undone and redone after the server was stopped and started", async ({
@@ -203,7 +205,7 @@ test("a sheet that is about to give way takes no typing, and Enter leads to the 
   });
   // Before the next frame: the sheet still shows what was selected before.
   const typed = await walls.evaluate(async (cell) => {
-    const pace = document.querySelector<HTMLElement>(".sheet input")!;
+    const pace = document.querySelector<HTMLElement>("[role=tabpanel] input")!;
     cell.dispatchEvent(new PointerEvent("pointerdown", { bubbles: true }));
     cell.dispatchEvent(new PointerEvent("pointerup", { bubbles: true }));
     await Promise.resolve();
@@ -220,6 +222,34 @@ test("a sheet that is about to give way takes no typing, and Enter leads to the 
   await page.keyboard.press("Enter");
   await expect(page.getByRole("tab", { name: "Everywhere" })).toBeFocused();
   await expect(heading).not.toHaveText("Walls: Paint");
+});
+
+test("a job's customer is made in its heading, or chosen there, and the proposal is for them", async ({
+  page,
+}) => {
+  await newJob(page, "Whimbrel Hall", "Whimbrel windows");
+  const heading = page.getByRole("dialog", { name: /^Job no/ });
+  await page.getByRole("button", { name: "Whimbrel windows" }).click();
+  const customer = heading.getByLabel("Customer", { exact: true });
+  await customer.selectOption({ label: "none yet" });
+  await heading.getByRole("button", { name: "New customer" }).click();
+  const form = page.getByRole("dialog", { name: "New customer" });
+  await form.getByRole("button", { name: "Keep" }).click();
+  await expect(form.getByRole("alert")).toHaveText("Give the customer a name.");
+  await form.getByLabel("Name").fill("Whimbrel Keepers");
+  await form.getByLabel("Address").fill("4 Slip Lane");
+  await form.getByLabel("Address").press("Enter");
+  await expect(form).toBeHidden();
+  await expect(heading).toContainText("4 Slip Lane");
+  await heading.getByRole("button", { name: "Close" }).click();
+  await expect(page.getByText(/no\. \d+ · Whimbrel Keepers/)).toBeVisible();
+  await page.getByRole("link", { name: /^Proposal/ }).click();
+  await expect(page.getByText("4 Slip Lane")).toBeVisible();
+  // Only who it is for is undone; the customer stays in the list.
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("4 Slip Lane")).toBeHidden();
+  await page.getByRole("link", { name: "Customers", exact: true }).click();
+  await expect(page.getByText("Whimbrel Keepers")).toBeVisible();
 });
 
 test("a job is renamed in its heading, and an impossible date is refused there", async ({
@@ -300,9 +330,9 @@ test("any figure of every station opens its workings, down to tape and Book", as
       for (const path of paths) {
         await page.locator(`[data-figure="${path}"]`).first().press("e");
         const drawer = page.getByRole("region", { name: "Workings" });
-        await expect(drawer.locator(".sentence").first()).toContainText(
-          /[=:] .*\d/,
-        );
+        await expect(
+          drawer.locator('[class*="_sentence_"]').first(),
+        ).toContainText(/[=:] .*\d/);
         await page.keyboard.press("Escape");
         await expect(drawer).toHaveCount(0);
       }

@@ -429,7 +429,7 @@ test("work goes under a new section, the section gets another name and another p
   await addEverywhere(page, "walls paint", "cover up");
   await page.keyboard.press("Escape");
   const heads = () =>
-    page.locator(".gr.sections").getByRole("button").allTextContents();
+    page.locator('[class*="_sections_"]').getByRole("button").allTextContents();
   const before = (await heads()).map((t) => t.trim());
   await cell(page, /Walls: Paint, Room 1/).click();
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText(

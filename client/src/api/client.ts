@@ -48,9 +48,6 @@ api.use({
   },
 });
 
-/** Takes in a job file. */
-export const sendJob = (file: File) => sendFile<{ id: string }>("/api/jobs/import", file, "application/json");
-
 /** Sends a file as it is. */
 export async function sendFile<T>(path: string, file: File, type = "application/octet-stream"): Promise<T> {
   const response = await fetch(path, {

@@ -1,5 +1,5 @@
-import { queryOptions } from "@tanstack/react-query";
-import { api } from "./client";
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { type Schemas, api } from "./client";
 
 /** How long lists from the Book are taken as they were asked for, in ms; an edit of the Book asks anew at once. */
 const bookHolds = 30_000;
@@ -13,6 +13,15 @@ export const ask = {
   customers: queryOptions({
     queryKey: ["customers"],
     queryFn: async () => (await api.GET("/api/customers")).data!,
+  }),
+  company: queryOptions({
+    queryKey: ["company"],
+    queryFn: async () => (await api.GET("/api/company")).data!,
+  }),
+  /** Rules by which openings are taken off. */
+  rules: queryOptions({
+    queryKey: ["rules"],
+    queryFn: async () => (await api.GET("/api/company/rules")).data!,
   }),
   backups: queryOptions({
     queryKey: ["backups"],
@@ -31,6 +40,44 @@ export const ask = {
     queryKey: ["usual-places"],
     queryFn: async () => (await api.GET("/api/company/usual-places")).data!.lists,
   }),
+  bookList: (query: { words: string; kind: string; trade: string; archived: boolean }) =>
+    queryOptions({
+      queryKey: ["book-list", query.words, query.kind, query.trade, query.archived],
+      queryFn: async () => (await api.GET("/api/book", { params: { query } })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  entry: (id: string) =>
+    queryOptions({
+      queryKey: ["entry", id],
+      queryFn: async () => (await api.GET("/api/book/{id}", { params: { path: { id } } })).data!,
+      retry: false,
+    }),
+  /** Versions of an entry, newest first; asked anew when another stands. */
+  versions: (id: string, current?: number) =>
+    queryOptions({
+      queryKey: ["versions", id, current],
+      queryFn: async () => (await api.GET("/api/book/{id}/versions", { params: { path: { id } } })).data!,
+    }),
+  /** An entry tried with quantities. */
+  trial: (id: string, version: number, trial: Schemas["TryEntry"]) =>
+    queryOptions({
+      queryKey: ["try", id, version, trial],
+      queryFn: async () => (await api.POST("/api/book/{id}/try", { params: { path: { id } }, body: trial })).data!,
+      placeholderData: keepPreviousData,
+      retry: false,
+    }),
+  /** What the supplier's feed has newer. */
+  feed: queryOptions({
+    queryKey: ["feed"],
+    queryFn: async () => (await api.GET("/api/book/feed")).data!,
+  }),
+  /** What its prices would move in jobs. */
+  feedInJobs: (ids: string[]) =>
+    queryOptions({
+      queryKey: ["feed", "jobs", ids],
+      queryFn: async () => (await api.POST("/api/book/feed/jobs", { body: { ids } })).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** Entries that can be work of a job. */
   bookWork: queryOptions({
     queryKey: ["book", "work"],

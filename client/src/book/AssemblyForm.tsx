@@ -6,6 +6,7 @@ import { PartForm, blankPart } from "./PartForm";
 import type { Tried } from "./TryIt";
 import { WorkFields } from "./WorkForms";
 import { type Assembly, type Component, useEditing } from "./useEntry";
+import styles from "./book.module.css";
 
 /** The parts of an assembly, what drives each, and what each comes to in the trial beside it. */
 export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
@@ -40,7 +41,7 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
 
   return (
     <>
-      <table className="parts">
+      <table className={styles.parts}>
         <thead>
           <tr>
             <th>Part</th>
@@ -53,10 +54,10 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
           {assembly.components.map((part, i) => {
             const figure = tried?.parts[part.id];
             return [
-              <tr key={part.id} className={open === part.id ? "open" : undefined}>
+              <tr key={part.id} className={open === part.id ? styles.open : undefined}>
                 <td>
                   <button
-                    className="partname"
+                    className={styles.partname}
                     aria-expanded={open === part.id}
                     onClick={() => setOpen(open === part.id ? null : part.id)}
                   >
@@ -70,7 +71,7 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
                 <td>{much(part)}</td>
                 <td>
                   {label(part)}
-                  {part.question && <span className="asked">asked</span>}
+                  {part.question && <span className={styles.asked}>asked</span>}
                   {part.wastePercent !== null && <small>+ {part.wastePercent} % waste</small>}
                   {part.group && <small>either-or: {part.group}</small>}
                 </td>

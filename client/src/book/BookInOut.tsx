@@ -1,11 +1,15 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Schemas, api, sendFile } from "../api/client";
+import { type Schemas, sendFile } from "../api/client";
 import { TableUpload } from "../measure/TableUpload";
 import { bookChanged } from "./useEntry";
 import { Check } from "../controls/Check";
 import { FileChoice } from "../controls/FileChoice";
+import measure from "../measure/measure.module.css";
+import styles from "./book.module.css";
+import { change } from "../api/changes";
+import { read as reads } from "../api/jobQueries";
 
 type Incoming = Schemas["IncomingView"];
 type Source = { table: Schemas["TableView"]; mapping: Record<string, number> } | { file: File };
@@ -17,15 +21,13 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
   const [leaveOut, setLeaveOut] = useState(false);
   const read = useMutation({
     mutationFn: async (from: Source): Promise<Incoming> =>
-      "file" in from
-        ? await sendFile<Incoming>("/api/book/read-file", from.file)
-        : (await api.POST("/api/book/read-table", { body: mapped(from) })).data!,
+      "file" in from ? await sendFile<Incoming>("/api/book/read-file", from.file) : await reads.bookTable(mapped(from)),
   });
   const take = useMutation({
     mutationFn: async (from: Source) =>
       "file" in from
-        ? await sendFile<Schemas["BookTaken"]>(`/api/book/take-file?leaveOut=${leaveOut}`, from.file)
-        : (await api.POST("/api/book/take-table", { body: { table: mapped(from), leaveOut } })).data!,
+        ? await change.takeBookFile(from.file, leaveOut)
+        : await change.takeBookTable({ table: mapped(from), leaveOut }),
     onSuccess: () => bookChanged(queries),
   });
   const choose = (from: Source) => {
@@ -41,8 +43,8 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} aria-labelledby="inout-title" fullWidth maxWidth="lg">
       <DialogTitle id="inout-title">The Book in and out</DialogTitle>
-      <DialogContent className="bringin">
-        <p className="outs">
+      <DialogContent className={measure.bringin}>
+        <p className={measure.outs}>
           Take the whole Book out:{" "}
           <a href="/api/book/book.xlsx" download>
             workbook (.xlsx)
@@ -84,7 +86,7 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
               {found.wrong > 0 && <span className="error"> · {found.wrong} rows cannot be read</span>}
             </p>
             {wrong.length > 0 && (
-              <ul className="badrows" aria-label="Rows that cannot be read">
+              <ul className={measure.badrows} aria-label="Rows that cannot be read">
                 {wrong.map((r) => (
                   <li key={r.row}>
                     Row {r.row}: {r.name && `${r.name}: `}
@@ -112,7 +114,7 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
                       {r.isNew
                         ? "new"
                         : r.differences.map((d) => (
-                            <span key={d.field} className="difference">
+                            <span key={d.field} className={styles.difference}>
                               {d.field}: <del>{d.was || "nothing"}</del> → {d.now || "nothing"}
                             </span>
                           ))}

@@ -2,15 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { Button, Menu, MenuItem } from "@mui/material";
 import { useDeferredValue, useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api } from "../api/client";
 import { BookInOut } from "./BookInOut";
 import { EntryPage } from "./EntryPage";
 import { FeedDialog } from "./FeedDialog";
 import { NewEntry } from "./NewEntry";
-import "./book.css";
 import { Input } from "../controls/Input";
 import { Choice } from "../controls/Choice";
 import { Check } from "../controls/Check";
+import styles from "./book.module.css";
+import { classes } from "../controls/classes";
+import { ask } from "../api/queries";
 
 /** The Book: find an entry, change it, try it. */
 export function BookPage() {
@@ -23,19 +24,14 @@ export function BookPage() {
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const asked = useDeferredValue(words);
   const navigate = useNavigate();
-  const { data: list } = useQuery({
-    queryKey: ["book-list", asked, kind, trade, archived],
-    queryFn: async () =>
-      (await api.GET("/api/book", { params: { query: { words: asked, kind, trade, archived } } })).data!,
-    placeholderData: (kept) => kept,
-  });
+  const { data: list } = useQuery(ask.bookList({ words: asked, kind, trade, archived }));
   useEffect(() => {
     document.title = "The Book — Emendum";
   }, []);
   const shown = list?.entries ?? [];
   const open = (to: string) => void navigate(`/book/${to}`);
   return (
-    <main className="book">
+    <main className={styles.book}>
       <header className="head">
         <h1>The Book</h1>
         <span className="sub">{list && `${list.all} entries · ${list.trades.join(", ").toLowerCase()}`}</span>
@@ -63,9 +59,9 @@ export function BookPage() {
           ))}
         </Menu>
       </header>
-      <div className="leaves">
-        <section className="panel booklist" aria-label="Entries of the Book">
-          <div className="finding">
+      <div className={styles.leaves}>
+        <section className={`panel ${styles.booklist}`} aria-label="Entries of the Book">
+          <div className={styles.finding}>
             <Input
               bare
               find
@@ -108,7 +104,7 @@ export function BookPage() {
                   <h3>{entry.section || "No section"}</h3>
                 )}
                 <button
-                  className={entry.id === id ? "entryrow current" : "entryrow"}
+                  className={classes(styles.entryrow, entry.id === id && styles.current)}
                   aria-current={entry.id === id ? "true" : undefined}
                   onClick={() => open(entry.id)}
                 >
@@ -130,7 +126,7 @@ export function BookPage() {
         {id ? (
           <EntryPage key={id} id={id} />
         ) : (
-          <section className="panel empty" aria-label="No entry chosen">
+          <section className={`panel ${styles.empty}`} aria-label="No entry chosen">
             <h2>What your firm knows about its own work</h2>
             <p>
               Rates, assemblies, goods and what they cost. Choose an entry at the left, or type to find one and press

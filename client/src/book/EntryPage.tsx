@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, newId } from "../api/client";
+import { newId } from "../api/client";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { Field } from "../controls/Field";
 import { WhyContext } from "../job/JobContext";
@@ -21,6 +21,10 @@ import { TryIt, type Tried, type Trial, useTried, usualTrial } from "./TryIt";
 import { PriceOnlyForm, RateForm } from "./WorkForms";
 import { TextOf } from "./fields";
 import { type Editing, EditingContext, bookChanged, useEditing, useEntry } from "./useEntry";
+import styles from "./book.module.css";
+import { change } from "../api/changes";
+import { ask } from "../api/queries";
+import { workings } from "../api/jobQueries";
 
 /** An entry of the Book with its trial beside it. */
 export function EntryPage({ id }: { id: string }) {
@@ -28,15 +32,15 @@ export function EntryPage({ id }: { id: string }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   async function back() {
-    const { data } = await api.GET("/api/book/{id}/versions", { params: { path: { id } } });
-    if (!data?.[0]) return;
-    await api.POST("/api/book/{id}/restore", { params: { path: { id } }, body: { version: data[0].version } });
+    const [newest] = await queries.fetchQuery(ask.versions(id));
+    if (!newest) return;
+    await change.restoreEntry(id, newest.version);
     await bookChanged(queries);
     await navigate(`/book/${id}`);
   }
   if (error)
     return (
-      <section className="panel empty" aria-label="Entry">
+      <section className={`panel ${styles.empty}`} aria-label="Entry">
         <h2>{error.message}</h2>
         <p>It may have been deleted. Jobs that use it have their own, and lose nothing.</p>
         <button className="link" onClick={() => void back()}>
@@ -44,7 +48,7 @@ export function EntryPage({ id }: { id: string }) {
         </button>
       </section>
     );
-  if (!editing) return <section className="panel empty" aria-busy="true" aria-label="Opening the entry" />;
+  if (!editing) return <section className={`panel ${styles.empty}`} aria-busy="true" aria-label="Opening the entry" />;
   return (
     <EditingContext value={editing}>
       <Open editing={editing} />
@@ -64,13 +68,7 @@ function Open({ editing }: { editing: Editing }) {
   const navigate = useNavigate();
   const explain: Explainer = {
     key: ["try", entry.id, entry.version, trial],
-    load: async (figure) =>
-      (
-        await api.POST("/api/book/{id}/try/workings", {
-          params: { path: { id: entry.id }, query: { figure } },
-          body: trial,
-        })
-      ).data,
+    load: (figure) => workings.trial(entry.id, trial, figure),
     source: (link) => {
       const [kind, id] = link.split("/") as [string, string];
       return kind === "book" && id !== entry.id ? { to: `/book/${id}`, words: "its entry" } : null;
@@ -80,13 +78,13 @@ function Open({ editing }: { editing: Editing }) {
 
   async function copy() {
     const id = newId();
-    await api.POST("/api/book/{id}/copy", { params: { path: { id: entry.id } }, body: { id } });
+    await change.copyEntry(entry.id, id);
     await bookChanged(queries);
     await navigate(`/book/${id}`);
   }
   async function remove() {
     try {
-      await api.DELETE("/api/book/{id}", { params: { path: { id: entry.id } } });
+      await change.deleteEntry(entry.id);
       queries.removeQueries({ queryKey: ["entry", entry.id] });
       await bookChanged(queries);
     } catch (error) {
@@ -96,7 +94,7 @@ function Open({ editing }: { editing: Editing }) {
 
   return (
     <WhyContext value={setWhy}>
-      <section className="panel entry" aria-label={entry.name}>
+      <section className={`panel ${styles.entry}`} aria-label={entry.name}>
         <header>
           <h2>{entry.name}</h2>
           <span className="note">
@@ -114,7 +112,7 @@ function Open({ editing }: { editing: Editing }) {
           <button className="act" onClick={() => setHistory(true)}>
             Versions
           </button>
-          <button className="act warn" onClick={() => void remove()}>
+          <button className={`act ${styles.warn}`} onClick={() => void remove()}>
             Delete
           </button>
           {wrong && (
@@ -123,9 +121,9 @@ function Open({ editing }: { editing: Editing }) {
             </p>
           )}
         </div>
-        <div className="form">
+        <div className={styles.form}>
           {levels.length > 0 && (
-            <div className="levels" role="group" aria-label="Difficulty to try">
+            <div className={styles.levels} role="group" aria-label="Difficulty to try">
               <span className="note">Difficulty</span>
               {levels.map((level) => (
                 <button
@@ -154,11 +152,11 @@ function Open({ editing }: { editing: Editing }) {
       {view.asks.length > 0 ? (
         <TryIt view={view} trial={trial} onTrial={setTrial} tried={tried} />
       ) : (
-        <aside className="panel tryit" aria-label="Saved">
+        <aside className={`panel ${styles.tryit}`} aria-label="Saved">
           <header>
             <h2>Saved</h2>
           </header>
-          <p className="words">
+          <p className={styles.words}>
             Version {entry.version}
             {view.savedAt && `, ${new Date(view.savedAt).toLocaleString()}`}, by {view.person}. Saved by itself; earlier
             versions stay.
@@ -226,7 +224,7 @@ function WhereUsed() {
   const { view } = useEditing();
   if (view.usedBy.length + view.jobs.length === 0) return <p className="note">Nowhere yet.</p>;
   return (
-    <ul className="used" aria-label="Where it is used">
+    <ul className={styles.used} aria-label="Where it is used">
       {view.usedBy.map((e) => (
         <li key={e.id}>
           <Link to={`/book/${e.id}`}>{e.name}</Link> <span className="note">{e.kind}</span>

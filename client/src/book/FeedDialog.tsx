@@ -1,34 +1,31 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api } from "../api/client";
 import { bookChanged } from "./useEntry";
 import { Check } from "../controls/Check";
+import styles from "./book.module.css";
+import { change } from "../api/changes";
+import { ask } from "../api/queries";
 
 /** Prices a supplier proposes: old, new, percent, which open jobs would move; taken by choice. */
 export function FeedDialog({ onClose }: { onClose: () => void }) {
   const queries = useQueryClient();
-  const { data: feed } = useQuery({ queryKey: ["feed"], queryFn: async () => (await api.GET("/api/book/feed")).data! });
+  const { data: feed } = useQuery(ask.feed);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [done, setDone] = useState("");
   const chosen = feed?.prices.map((p) => p.id).filter((id) => !left.has(id)) ?? [];
-  const { data: jobs } = useQuery({
-    queryKey: ["feed", "jobs", chosen],
-    queryFn: async () => (await api.POST("/api/book/feed/jobs", { body: { ids: chosen } })).data!,
-    enabled: chosen.length > 0,
-    placeholderData: (kept) => kept,
-  });
+  const { data: jobs } = useQuery({ ...ask.feedInJobs(chosen), enabled: chosen.length > 0 });
   async function take() {
-    const { data } = await api.POST("/api/book/feed/take", { body: { ids: chosen } });
+    const taken = await change.takePrices(chosen);
     await bookChanged(queries);
-    setDone(`${data!.changed} prices taken. Jobs keep theirs until they are refreshed.`);
+    setDone(`${taken.changed} prices taken. Jobs keep theirs until they are refreshed.`);
   }
   return (
     <Dialog open onClose={onClose} aria-labelledby="feed-title" fullWidth maxWidth="md">
       <DialogTitle id="feed-title">Supplier prices</DialogTitle>
       <DialogContent className="feed">
         {feed?.isStandIn && (
-          <p className="standin">
+          <p className={styles.standin}>
             <b>Stand-in.</b> {feed.name}: this list ships with the program and stands for a supplier's own.
           </p>
         )}

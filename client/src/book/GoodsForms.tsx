@@ -1,9 +1,11 @@
 import { useState } from "react";
-import { type Schemas, sendFile } from "../api/client";
+import { type Schemas } from "../api/client";
 import { CheckOf, ChoiceOf, EntryAt, Rows, TextOf, unitOptions } from "./fields";
 import { useEditing } from "./useEntry";
 import { Choice } from "../controls/Choice";
 import { FileChoice } from "../controls/FileChoice";
+import styles from "./book.module.css";
+import { change } from "../api/changes";
 
 export function RoleForm() {
   return (
@@ -145,13 +147,14 @@ function Picture({ hash }: { hash: string }) {
   const { view, set } = useEditing();
   const [wrong, setWrong] = useState("");
   return (
-    <div className="picture">
+    <div className={styles.picture}>
       {hash && <img src={`/api/files/${hash}`} alt={`Picture of ${view.entry.name}`} />}
       <FileChoice
         label="Picture: PNG, JPEG or WebP, up to 20 MB"
         accept="image/png,image/jpeg,image/webp"
         onFile={(file) => {
-          sendFile<{ hash: string }>("/api/files", file)
+          change
+            .keepFile(file)
             .then((kept) => set("picture", kept.hash))
             .then(
               () => setWrong(""),

@@ -1,9 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, newId } from "../api/client";
+import { newId } from "../api/client";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
 import { bookChanged } from "./useEntry";
+import { change } from "../api/changes";
 
 /** A new entry needs a name; the rest is filled in on its page. */
 export function NewEntry(props: { kind: string; words: string; onClose: () => void; onMade: (id: string) => void }) {
@@ -12,7 +13,7 @@ export function NewEntry(props: { kind: string; words: string; onClose: () => vo
   const [name, setName] = useState("");
   const [wrong, setWrong] = useState("");
   async function make() {
-    await api.POST("/api/book", { body: { id, kind: props.kind, name } });
+    await change.makeEntry({ id, kind: props.kind, name });
     await bookChanged(queries);
     props.onMade(id);
   }

@@ -1,10 +1,12 @@
 import { useId, useState } from "react";
-import { type Refused, api, newId } from "../api/client";
+import { type Refused, newId } from "../api/client";
 import { EntryChoice, measureOptions, useNamed } from "./fields";
 import { type Assembly, type Component, useEditing } from "./useEntry";
 import { Input } from "../controls/Input";
 import { Choice } from "../controls/Choice";
 import { Check } from "../controls/Check";
+import styles from "./book.module.css";
+import { read } from "../api/jobQueries";
 
 /** What each kind of part asks for: the entry of the Book it is made from, or money for one; and what else only it has. */
 const kinds: Record<Component["kind"], { entry: { kind: string; label: string } | null; goods?: true; scales?: true }> =
@@ -77,7 +79,7 @@ export function PartForm(props: {
       assembly.questions.find((q) => q.id === part.question)?.unit ??
       named.find((n) => n.id === by?.entry)?.unit ??
       null;
-    return (await api.POST("/api/book/read-rate", { body: { text: part.ratio, driver } })).data!.text;
+    return read.rate(part.ratio, driver);
   }
 
   async function keep() {
@@ -155,7 +157,7 @@ export function PartForm(props: {
     "drops",
   ];
   return (
-    <div className="partform" role="group" aria-label={props.isNew ? "New part" : `Part ${props.part.name}`}>
+    <div className={styles.partform} role="group" aria-label={props.isNew ? "New part" : `Part ${props.part.name}`}>
       <div className="two">
         {text("name", "Part")}
         <Choice
@@ -288,7 +290,7 @@ export function PartForm(props: {
           {wrong.says}
         </p>
       )}
-      <p className="partacts">
+      <p className={styles.partacts}>
         <button className="act" onClick={() => void keep()}>
           Keep the part
         </button>
@@ -304,7 +306,7 @@ export function PartForm(props: {
               Down
             </button>
             <button
-              className="link warn"
+              className={`link ${styles.warn}`}
               onClick={() => props.remove().catch((error: Error) => setWrong({ field: "", says: error.message }))}
             >
               Take the part out

@@ -1,10 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
 import type { Assembly, EntryView } from "./useEntry";
 import { Input } from "../controls/Input";
 import { Choice } from "../controls/Choice";
 import { Check } from "../controls/Check";
+import styles from "./book.module.css";
+import { ask } from "../api/queries";
 
 export type Trial = Schemas["TryEntry"];
 export type Tried = Schemas["TrialView"];
@@ -13,14 +15,7 @@ export const usualTrial: Trial = { quantities: {}, coats: null, difficulty: "", 
 
 /** What the entry comes to with those quantities. */
 export function useTried(view: EntryView, trial: Trial) {
-  return useQuery({
-    queryKey: ["try", view.entry.id, view.entry.version, trial],
-    queryFn: async () =>
-      (await api.POST("/api/book/{id}/try", { params: { path: { id: view.entry.id } }, body: trial })).data!,
-    enabled: view.asks.length > 0,
-    placeholderData: (kept) => kept,
-    retry: false,
-  });
+  return useQuery({ ...ask.trial(view.entry.id, view.entry.version, trial), enabled: view.asks.length > 0 });
 }
 
 /** Type quantities, see hours, goods, equipment, what would be bought and the cost. */
@@ -40,7 +35,7 @@ export function TryIt(props: {
         ? [1, 2, 3, 4]
         : [];
   return (
-    <aside className="panel tryit" aria-label="Try it">
+    <aside className={`panel ${styles.tryit}`} aria-label="Try it">
       <header>
         <h2>Try it</h2>
       </header>
@@ -79,7 +74,7 @@ export function TryIt(props: {
       )}
       {tried.data && (
         <>
-          <ul className="rows came" aria-label="What it comes to" aria-live="polite">
+          <ul className={`rows ${styles.came}`} aria-label="What it comes to" aria-live="polite">
             {tried.data.lines.map((line) => (
               <li key={line.label}>
                 <span>
@@ -89,11 +84,11 @@ export function TryIt(props: {
                 <Figure figure={line.figure} label={line.label} />
               </li>
             ))}
-            <li className="sum">
+            <li className={styles.sum}>
               {tried.data.costLabel} <Figure figure={tried.data.cost} label={tried.data.costLabel} />
             </li>
           </ul>
-          <p className="words">{tried.data.sentence}</p>
+          <p className={styles.words}>{tried.data.sentence}</p>
         </>
       )}
     </aside>

@@ -2,6 +2,7 @@ import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, u
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
 import { Choice } from "../controls/Choice";
+import styles from "./book.module.css";
 
 /** Rates typed as people say them, one for each number of coats. */
 const breakKinds = [
@@ -142,13 +143,13 @@ export function WorkFields() {
         <TextOf label="Drying after each coat" path="dryingHours" unit="h" />
         <TextOf label="Round hours of a line up to" path="step" unit="h" optional />
       </div>
-      <section className="rowsof" aria-label="Offered with it">
+      <section className={styles.rowsof} aria-label="Offered with it">
         <h3>Offered with it</h3>
         {entry.accessories.map((id) => (
-          <p key={id} className="onerow">
+          <p key={id} className={styles.onerow}>
             <span>{named.find((n) => n.id === id)?.name ?? "an entry that is not in the Book any more"}</span>
             <button
-              className="link warn"
+              className={`link ${styles.warn}`}
               onClick={() =>
                 void set(
                   "accessories",

@@ -8,6 +8,7 @@ import { at, useEditing } from "./useEntry";
 import { Choice } from "../controls/Choice";
 import { Check } from "../controls/Check";
 import { Input } from "../controls/Input";
+import styles from "./book.module.css";
 
 interface TextProps {
   label: string;
@@ -182,14 +183,14 @@ export function Rows<T>({
       (error: Error) => setWrong(error.message),
     );
   return (
-    <section className="rowsof" aria-label={title}>
+    <section className={styles.rowsof} aria-label={title}>
       <h3>{title}</h3>
       {items.map((_, i) => (
-        <div className="onerow" key={i} role="group" aria-label={`${title} ${i + 1}`}>
+        <div className={styles.onerow} key={i} role="group" aria-label={`${title} ${i + 1}`}>
           {children(`${path}[${i}]`, i)}
           {items.length > least && (
             <button
-              className="link warn"
+              className={`link ${styles.warn}`}
               aria-label={`Take away ${title.toLowerCase()} ${i + 1}`}
               onClick={() => keep(items.filter((__, k) => k !== i))}
             >

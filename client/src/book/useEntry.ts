@@ -1,6 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useRef } from "react";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
+import { change as save } from "../api/changes";
+import { ask } from "../api/queries";
 
 export type Entry = Schemas["BookEntry"];
 export type EntryView = Schemas["EntryView"];
@@ -25,11 +27,7 @@ export function useEditing(): Editing {
 /** One entry of the Book. Edits go to the server one after another, each made from what the one before left. */
 export function useEntry(id: string): { editing: Editing | null; error: Error | null } {
   const queries = useQueryClient();
-  const { data: view, error } = useQuery({
-    queryKey: ["entry", id],
-    queryFn: async () => (await api.GET("/api/book/{id}", { params: { path: { id } } })).data!,
-    retry: false,
-  });
+  const { data: view, error } = useQuery(ask.entry(id));
   const before = useRef<Promise<unknown>>(Promise.resolve());
 
   const change = useCallback(
@@ -39,11 +37,8 @@ export function useEntry(id: string): { editing: Editing | null; error: Error | 
         .then(async () => {
           const { entry } = queries.getQueryData<EntryView>(["entry", id])!;
           const next = how(structuredClone(entry));
-          const { data } = await api.PUT("/api/book/{id}", {
-            params: { path: { id } },
-            body: { was: entry.version, entry: next },
-          });
-          queries.setQueryData(["entry", id], data);
+          const view = await save.entry(id, { was: entry.version, entry: next });
+          queries.setQueryData(["entry", id], view);
           await bookChanged(queries, id);
         });
       before.current = saved;

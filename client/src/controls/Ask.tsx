@@ -1,5 +1,6 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { type ReactNode, useId, useState } from "react";
+import { classes } from "./classes";
 import styles from "./ask.module.css";
 
 interface Props {
@@ -8,11 +9,12 @@ interface Props {
   apply?: string;
   /** Whether it can be done now. */
   ready?: boolean;
+  /** Its words while it is done. */
+  busy?: string;
   /** Words of the button that leaves. */
   back?: string;
   width?: "xs" | "sm" | "md" | "lg";
-  /** What stands before the buttons. */
-  beside?: ReactNode;
+  className?: string;
   /** Does it; what it is refused for is said, and the dialog stays. */
   onApply?: () => Promise<unknown>;
   /** Told of a refusal: true where it says so itself beside the field. */
@@ -22,17 +24,20 @@ interface Props {
 }
 
 /** A dialog: what it would do above, a button that does it, and what is wrong if it is refused. Enter in a line does it. */
-export function Ask({ title, apply, ready = true, back, width = "sm", beside, onApply, ...props }: Props) {
+export function Ask({ title, apply, ready = true, back, width = "sm", busy, onApply, ...props }: Props) {
   const [wrong, setWrong] = useState("");
+  const [going, setGoing] = useState(false);
   const id = useId();
   async function go() {
     setWrong("");
+    setGoing(true);
     try {
       await onApply!();
       props.onClose();
     } catch (error) {
       if (!props.onRefused?.(error as Error)) setWrong((error as Error).message);
     }
+    setGoing(false);
   }
   return (
     <Dialog open onClose={props.onClose} aria-labelledby={id} fullWidth maxWidth={width}>
@@ -40,11 +45,11 @@ export function Ask({ title, apply, ready = true, back, width = "sm", beside, on
         className={styles.form}
         onSubmit={(e) => {
           e.preventDefault();
-          if (apply && ready) void go();
+          if (apply && ready && !going) void go();
         }}
       >
         <DialogTitle id={id}>{title}</DialogTitle>
-        <DialogContent className={styles.content}>
+        <DialogContent className={classes(styles.content, props.className)}>
           {props.children}
           {wrong && (
             <p className="error" role="alert">
@@ -53,11 +58,10 @@ export function Ask({ title, apply, ready = true, back, width = "sm", beside, on
           )}
         </DialogContent>
         <DialogActions>
-          {beside}
           <Button onClick={props.onClose}>{back ?? (apply ? "Back" : "Close")}</Button>
           {apply && (
-            <Button type="submit" variant="contained" disabled={!ready}>
-              {apply}
+            <Button type="submit" variant="contained" disabled={!ready || going}>
+              {going && busy ? busy : apply}
             </Button>
           )}
         </DialogActions>

@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { Says } from "./Says";
 import styles from "./field.module.css";
 
 /** What can be chosen: its value, its words, and what it stands under, if anything. */
@@ -73,15 +74,7 @@ export function Choice<T extends string>(props: Props<T>) {
           ),
         )}
       </select>
-      {says && (
-        <span
-          id={`${id}says`}
-          className={`${styles.says} ${wrong ? "error" : "note"}`}
-          role={wrong ? "alert" : undefined}
-        >
-          {says}
-        </span>
-      )}
+      <Says id={id} wrong={wrong} hint={hint} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { useId, useState } from "react";
+import { Says } from "./Says";
 import styles from "./field.module.css";
 
 interface Props {
@@ -119,15 +120,7 @@ export function Field({ label, value, onKeep, hint, unit, row, bare, rows, sente
           ))}
         </datalist>
       )}
-      {(says || hint) && (
-        <span
-          id={`${id}says`}
-          className={`${styles.says} ${says ? "error" : "note"}`}
-          role={says ? "alert" : undefined}
-        >
-          {says || hint}
-        </span>
-      )}
+      <Says id={id} wrong={says} hint={hint} />
     </div>
   );
 }

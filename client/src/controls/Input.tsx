@@ -1,4 +1,5 @@
 import { type InputHTMLAttributes, type ReactNode, type Ref, useId } from "react";
+import { Says } from "./Says";
 import styles from "./field.module.css";
 
 interface Props extends Pick<
@@ -49,15 +50,7 @@ export function Input({ label, bare, row, find, value, onType, unit, hint, wrong
         />
         {unit && <i className={styles.unit}>{unit}</i>}
       </span>
-      {says && (
-        <span
-          id={`${id}says`}
-          className={`${styles.says} ${wrong ? "error" : "note"}`}
-          role={wrong ? "alert" : undefined}
-        >
-          {says}
-        </span>
-      )}
+      <Says id={id} wrong={wrong} hint={hint} />
     </div>
   );
 }

@@ -1,9 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Refused, type Schemas, api } from "../api/client";
+import type { Refused, Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
+import { change } from "../api/changes";
 
 export type Customer = Schemas["Customer"];
 
@@ -29,7 +30,7 @@ export function CustomerForm({ customer, onKept, onClose }: Props) {
   const [wrong, setWrong] = useState<Refused | null>(null);
   const queries = useQueryClient();
   async function keep() {
-    await api.PUT("/api/customers/{id}", { params: { path: { id: form.id } }, body: { was, now: form } });
+    await change.customer(form.id, { was, now: form });
     await queries.invalidateQueries(ask.customers);
     await onKept?.(form);
   }

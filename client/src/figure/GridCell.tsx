@@ -16,8 +16,9 @@ interface Props {
   column: number;
   left: number;
   width: number;
-  first: boolean;
   frozen: boolean;
+  /** How it stands in its row. */
+  className: string | undefined;
 }
 
 const words = { included: "included", excluded: "excluded", alternate: "an alternate, not in the price" };
@@ -42,7 +43,7 @@ export const GridCell = memo(function GridCell(props: Props) {
       aria-selected={props.selected}
       aria-label={`${props.name}: ${said}${cell?.differs ? ", differs from its item" : ""}${cell?.note ? `, ${cell.note}` : ""}`}
       title={cell?.note || undefined}
-      className={`gc${props.first ? " first" : ""}${props.frozen ? " frozen" : ""}`}
+      className={props.className}
       style={
         props.frozen
           ? { position: "sticky", left: props.left, width: props.width }

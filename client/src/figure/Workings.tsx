@@ -2,7 +2,7 @@ import { Drawer, IconButton, useMediaQuery } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext, useState } from "react";
 import { Link } from "react-router";
-import "./workings.css";
+import styles from "./workings.module.css";
 
 /** A step of an explanation, as docs/workings-format.md describes it. */
 interface Step {
@@ -48,7 +48,7 @@ export function Workings({ path, onPath }: { path: string | null; onPath: (path:
   const still = useMediaQuery("(prefers-reduced-motion: reduce)");
   return (
     <Drawer anchor="right" open={path !== null} onClose={() => onPath(null)} transitionDuration={still ? 0 : undefined}>
-      <section className="workings" aria-label="Workings">
+      <section className={styles.workings} aria-label="Workings">
         <header>
           <h2>Workings</h2>
           {path && <CopyText key={path} path={path} />}
@@ -99,13 +99,13 @@ function Explain({ path, close, top }: { path: string; close: () => void; top?: 
     <>
       {top && (
         <>
-          <p className="of">{figure.label}</p>
-          <p className="value" title={`exactly ${figure.value}`}>
+          <p className={styles.of}>{figure.label}</p>
+          <p className={styles.value} title={`exactly ${figure.value}`}>
             {figure.shown}
           </p>
         </>
       )}
-      <p className="sentence">{figure.sentence}</p>
+      <p className={styles.sentence}>{figure.sentence}</p>
       <ul>
         {parts(figure.how, data).map((step, i) => (
           <Part key={i} step={step} close={close} />
@@ -136,7 +136,7 @@ function Part({ step, close }: { step: Step; close: () => void }) {
   if (step.op === "figure")
     return (
       <li>
-        <button className="step" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <button className={styles.step} aria-expanded={open} onClick={() => setOpen(!open)}>
           <span aria-hidden="true">{open ? "▾" : "▸"}</span> {step.label}
           <b title={`exactly ${step.value}`}>{step.shown}</b>
         </button>
@@ -144,7 +144,7 @@ function Part({ step, close }: { step: Step; close: () => void }) {
       </li>
     );
   return (
-    <li className="leaf">
+    <li className={styles.leaf}>
       <span>
         {step.label || "number"} <small>{sources[step.op]}</small> <Source link={step.link} close={close} />
       </span>

@@ -2,11 +2,11 @@ import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { sendJob } from "../api/client";
 import { ask } from "../api/queries";
 import { FileAct } from "../controls/FileAct";
 import { Input } from "../controls/Input";
 import { PageHead } from "../shell/PageHead";
+import { change } from "../api/changes";
 
 const NewJob = lazy(() => import("./NewJob").then((file) => ({ default: file.NewJob })));
 
@@ -23,7 +23,7 @@ export function JobsPage() {
   async function takeIn(chosen: File) {
     setWrong("");
     try {
-      const { id } = await sendJob(chosen);
+      const { id } = await change.takeInJob(chosen);
       void navigate(`/jobs/${id}/measure`);
     } catch (error) {
       setWrong((error as Error).message);

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { type Refused, api, newId } from "../api/client";
+import { type Refused, newId } from "../api/client";
 import { ask } from "../api/queries";
 import { Ask } from "../controls/Ask";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
+import { change } from "../api/changes";
 
 /** A new job: what it is called, whom it is for, how it is measured. */
 export function NewJob({ onClose }: { onClose: () => void }) {
@@ -19,7 +20,7 @@ export function NewJob({ onClose }: { onClose: () => void }) {
   const { data: customers } = useQuery(ask.customers);
 
   async function make() {
-    await api.POST("/api/jobs", { body: { id, name, subtitle, customer: customer || null, units } });
+    await change.makeJob({ id, name, subtitle, customer: customer || null, units });
     void navigate(`/jobs/${id}/measure`);
   }
 

@@ -1,10 +1,12 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Refused, api } from "../api/client";
+import type { Refused } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { Radios } from "../controls/Radios";
 import { Input } from "../controls/Input";
+import styles from "./measure.module.css";
+import { askJob } from "../api/jobQueries";
+import { Ask } from "../controls/Ask";
 
 const own = "over ";
 
@@ -20,99 +22,89 @@ export function DeductionDialog({ onClose }: { onClose: () => void }) {
   const [limits, setLimits] = useState(start.split(";").map((l) => l.trim()));
   const isOwn = rule.startsWith(own);
   const chosen = isOwn ? own + limits.join("; ") : rule;
-  const { data, error } = useQuery({
-    queryKey: ["deduction", job.id, job.version, chosen],
-    queryFn: async () =>
-      (await api.GET("/api/jobs/{id}/deduction", { params: { path: { id: job.id }, query: { rule: chosen } } })).data!,
-    retry: false,
-  });
-
-  async function apply() {
-    await open.tell({ type: "setDeduction", was: job.deduct, rule: chosen });
-    onClose();
-  }
+  const { data, error } = useQuery(askJob.deduction(job, chosen));
 
   return (
-    <Dialog open onClose={onClose} aria-labelledby="deduction-title" fullWidth maxWidth="md">
-      <DialogTitle id="deduction-title">How openings are taken off in this job</DialogTitle>
-      <DialogContent className="deduction">
-        <Radios
-          label="Rule"
-          value={isOwn ? "own" : rule}
-          options={[
-            ...job.rules.map((r) => ({ value: r.name, words: r.label, small: r.source })),
-            {
-              value: "own",
-              words: "own limits",
-              small: "an opening is deducted whole when it is larger; equal is not",
-            },
-          ]}
-          onChoose={(now) => setRule(now === "own" ? own : now)}
-        >
-          {isOwn && (
-            <div className="limits">
-              {["Walls over", "Floors over", "Lengths over"].map((label, i) => (
-                <Input
-                  key={label}
-                  label={label}
-                  value={limits[i]!}
-                  onType={(text) => setLimits(limits.map((l, j) => (j === i ? text : l)))}
-                />
-              ))}
-            </div>
-          )}
-        </Radios>
-        <div aria-live="polite">
-          {error ? (
-            <p className="error">{(error as Refused).message}</p>
-          ) : (
-            data && (
-              <>
-                <table className="list">
-                  <thead>
-                    <tr>
-                      <th>Whole job</th>
-                      <th className="n">now</th>
-                      <th className="n">then</th>
-                      <th className="n">moves</th>
+    <Ask
+      title="How openings are taken off in this job"
+      apply="Apply"
+      back="Leave it as it is"
+      ready={data !== undefined && chosen !== job.deduct}
+      width="md"
+      className={styles.deduction}
+      onApply={() => open.send({ type: "setDeduction", was: job.deduct, rule: chosen })}
+      onClose={onClose}
+    >
+      <Radios
+        label="Rule"
+        value={isOwn ? "own" : rule}
+        options={[
+          ...job.rules.map((r) => ({ value: r.name, words: r.label, small: r.source })),
+          {
+            value: "own",
+            words: "own limits",
+            small: "an opening is deducted whole when it is larger; equal is not",
+          },
+        ]}
+        onChoose={(now) => setRule(now === "own" ? own : now)}
+      >
+        {isOwn && (
+          <div className={styles.limits}>
+            {["Walls over", "Floors over", "Lengths over"].map((label, i) => (
+              <Input
+                key={label}
+                label={label}
+                value={limits[i]!}
+                onType={(text) => setLimits(limits.map((l, j) => (j === i ? text : l)))}
+              />
+            ))}
+          </div>
+        )}
+      </Radios>
+      <div aria-live="polite">
+        {error ? (
+          <p className="error">{(error as Refused).message}</p>
+        ) : (
+          data && (
+            <>
+              <table className="list">
+                <thead>
+                  <tr>
+                    <th>Whole job</th>
+                    <th className="n">now</th>
+                    <th className="n">then</th>
+                    <th className="n">moves</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {data.totals.map((t) => (
+                    <tr key={t.label}>
+                      <td>{t.label}</td>
+                      <td className="n">
+                        {t.now} <i>{t.unit}</i>
+                      </td>
+                      <td className="n">
+                        {t.then} <i>{t.unit}</i>
+                      </td>
+                      <td className="n">
+                        <b>{t.moved}</b>
+                      </td>
                     </tr>
-                  </thead>
-                  <tbody>
-                    {data.totals.map((t) => (
-                      <tr key={t.label}>
-                        <td>{t.label}</td>
-                        <td className="n">
-                          {t.now} <i>{t.unit}</i>
-                        </td>
-                        <td className="n">
-                          {t.then} <i>{t.unit}</i>
-                        </td>
-                        <td className="n">
-                          <b>{t.moved}</b>
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-                <p className="note">
-                  {data.places.length === 0
-                    ? "No place changes."
-                    : `${data.places.length} places change: ${data.places
-                        .slice(0, 4)
-                        .map((p) => `${p.name} ${p.now} → ${p.then} ${p.unit}`)
-                        .join(", ")}${data.places.length > 4 ? " …" : ""}`}
-                </p>
-              </>
-            )
-          )}
-        </div>
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose}>Leave it as it is</Button>
-        <Button variant="contained" disabled={!data || chosen === job.deduct} onClick={() => void apply()}>
-          Apply
-        </Button>
-      </DialogActions>
-    </Dialog>
+                  ))}
+                </tbody>
+              </table>
+              <p className="note">
+                {data.places.length === 0
+                  ? "No place changes."
+                  : `${data.places.length} places change: ${data.places
+                      .slice(0, 4)
+                      .map((p) => `${p.name} ${p.now} → ${p.then} ${p.unit}`)
+                      .join(", ")}${data.places.length > 4 ? " …" : ""}`}
+              </p>
+            </>
+          )
+        )}
+      </div>
+    </Ask>
   );
 }

@@ -3,6 +3,7 @@ import { useId, useState } from "react";
 import { useJob } from "../job/JobContext";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
+import styles from "./measure.module.css";
 
 const fields = [
   { field: "height", label: "Height", like: { feet: "9'2", metres: "2.8" } },
@@ -48,7 +49,7 @@ export function ManyPlaces({ chosen }: { chosen: ReadonlySet<string> }) {
 
   return (
     <form
-      className="panel many"
+      className={`panel ${styles.many}`}
       aria-label={`${places.length} places chosen`}
       onSubmit={(e) => {
         e.preventDefault();

@@ -6,6 +6,8 @@ import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { DeductionDialog } from "./DeductionDialog";
 import { TypeMeasure } from "./TypeMeasure";
+import styles from "./measure.module.css";
+import { classes } from "../controls/classes";
 
 type Measure = Schemas["MeasureView"];
 
@@ -21,13 +23,13 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
   const [open, { job }] = useJob();
   const [rules, setRules] = useState(false);
   const [typing, setTyping] = useState<string | null>(null);
-  if (!place) return <section className="panel measures" aria-label="Measures" />;
+  if (!place) return <section className={`panel ${styles.measures}`} aria-label="Measures" />;
   const isNet = (m: Measure) => m.name === "netWallArea" || m.name === "netFaceArea";
 
   const row = (m: Measure, own: boolean) => (
     <li
       key={m.name}
-      className={`${pointed === m.name ? "pointed" : ""} ${m.typed ? "typed" : ""}`}
+      className={classes(pointed === m.name && styles.pointed, m.typed && styles.typed)}
       onPointerEnter={() => onPoint(m.name)}
       onPointerLeave={() => onPoint(null)}
       onFocus={() => onPoint(m.name)}
@@ -61,7 +63,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
   );
 
   return (
-    <section className="panel measures" aria-label="Measures">
+    <section className={`panel ${styles.measures}`} aria-label="Measures">
       <header>
         <h2>Measures</h2>
         <span className="note">
@@ -69,7 +71,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
           {place.count > 1 && ", of one"}
         </span>
       </header>
-      <div className="scroll" tabIndex={0} role="group" aria-label={`Figures of ${place.name}`}>
+      <div className={styles.scroll} tabIndex={0} role="group" aria-label={`Figures of ${place.name}`}>
         <ul className="rows">
           {sheet?.measures.map((m) => row(m, false))}
           {sheet?.extras.map((m) => row(m, m.typed !== null))}

@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { api } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { BringInPlaces } from "./BringInPlaces";
 import { ManyPlaces } from "./ManyPlaces";
@@ -10,7 +9,8 @@ import { Legend, OpenWalk, PlaceDrawing } from "./PlaceDrawing";
 import { PlaceTree } from "./PlaceTree";
 import { type Reading, TapeLine } from "./TapeLine";
 import { UsualPlacesDialog } from "./UsualPlacesDialog";
-import "./measure.css";
+import styles from "./measure.module.css";
+import { askJob } from "../api/jobQueries";
 
 /** The Measure station: places, tape line, unfolded room, measures. */
 export function MeasurePage() {
@@ -33,13 +33,7 @@ export function MeasurePage() {
     [select],
   );
   const { data: sheet } = useQuery({
-    queryKey: ["place", job.id, selected?.id, job.version],
-    queryFn: async () =>
-      (
-        await api.GET("/api/jobs/{id}/places/{place}", {
-          params: { path: { id: job.id, place: selected!.id } },
-        })
-      ).data!,
+    ...askJob.place(job, selected?.id ?? ""),
     enabled: selected !== undefined,
     placeholderData: (kept) => kept,
     staleTime: Infinity,
@@ -60,14 +54,14 @@ export function MeasurePage() {
   }
 
   return (
-    <div className="measure">
+    <div className={styles.measure}>
       <PlaceTree
         selected={selected?.id}
         chosen={chosen ?? new Set(selected ? [selected.id] : [])}
         onChoose={choose}
         onEdit={setEditing}
         tools={
-          <span className="tools">
+          <span className={styles.tools}>
             <button className="link" onClick={() => setDialog("usual")}>
               Usual places
             </button>
@@ -78,7 +72,7 @@ export function MeasurePage() {
           </span>
         }
       />
-      <div className="middle">
+      <div className={styles.middle}>
         <TapeLine
           key={editing?.id ?? "new"}
           editing={editing}
@@ -91,7 +85,7 @@ export function MeasurePage() {
           }}
         />
         {chosen && <ManyPlaces chosen={chosen} />}
-        <section className="panel drawing" aria-label="Unfolded room">
+        <section className={`panel ${styles.drawing}`} aria-label="Unfolded room">
           {walk ? (
             <>
               <header>
@@ -126,12 +120,12 @@ export function MeasurePage() {
                     .filter(Boolean)
                     .join("; ")}
                 </span>
-                <button className="plain print" onClick={() => print()}>
+                <button className={`plain ${styles.print}`} onClick={() => print()}>
                   Print
                 </button>
               </header>
               {selected.kind === "unmeasured" ? (
-                <div className="empty">
+                <div className={styles.empty}>
                   <h2>Still to be measured</h2>
                   <p>
                     Choose Change (or press Enter in the list) and write its size after its name. Keeping it goes on to
@@ -154,7 +148,7 @@ export function MeasurePage() {
               )}
             </>
           ) : (
-            <div className="empty">
+            <div className={styles.empty}>
               <h2>No places yet</h2>
               <p>
                 Write the first off the tape in the line above: a name, length × width × height, then its doors and

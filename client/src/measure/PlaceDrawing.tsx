@@ -3,6 +3,8 @@ import { useId } from "react";
 import type { Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { Hatches } from "./hatches";
+import styles from "./measure.module.css";
+import { classes } from "../controls/classes";
 
 type Drawing = Schemas["Drawing"];
 type Cut = Schemas["Cut"];
@@ -50,7 +52,7 @@ export function PlaceDrawing({ name, drawing, measures, pointed, onPoint }: Prop
   const main = measures.slice(0, 8).filter((m) => ["area", "length", "count"].includes(m.kind));
   return (
     <svg
-      className="sheet"
+      className={styles.sheet}
       viewBox={`${left} ${top} ${width} ${height}`}
       role="img"
       aria-label={`${name} drawn to scale: ${main.map((m) => `${m.label} ${inWords(m.figure)}`).join(", ")}`}
@@ -65,7 +67,7 @@ export function PlaceDrawing({ name, drawing, measures, pointed, onPoint }: Prop
           data-surface={s.kind + s.name}
           points={points(s.points)}
           fill={`url(#${id}${s.kind}${isOn(s.counts) ? "-on" : ""})`}
-          className={`surface ${s.kind} ${isOn(s.counts) ? "on" : ""}`}
+          className={classes(styles.surface, styles[s.kind], isOn(s.counts) && styles.on)}
           onPointerEnter={() => onPoint(firstOf(s.counts))}
           onPointerLeave={() => onPoint(null)}
         />
@@ -75,7 +77,11 @@ export function PlaceDrawing({ name, drawing, measures, pointed, onPoint }: Prop
           key={i}
           data-opening={c.on}
           points={points(c.points)}
-          className={`cut ${c.deducted ? "" : "kept"} ${pointed !== null && cuts[pointed]?.(c) ? "on" : ""}`}
+          className={classes(
+            styles.cut,
+            !c.deducted && styles.kept,
+            pointed !== null && cuts[pointed]?.(c) && styles.on,
+          )}
         >
           <title>{`${c.label}${c.deducted ? ", deducted" : ", not deducted"}`}</title>
         </polygon>
@@ -87,7 +93,11 @@ export function PlaceDrawing({ name, drawing, measures, pointed, onPoint }: Prop
           y1={e.y1}
           x2={e.x2}
           y2={e.y2}
-          className={`edge ${e.kind} ${pointed !== null && (pointed === e.kind || edges[pointed]?.includes(e.kind)) ? "on" : ""}`}
+          className={classes(
+            styles.edge,
+            styles[e.kind],
+            pointed !== null && (pointed === e.kind || edges[pointed]?.includes(e.kind)) && styles.on,
+          )}
         />
       ))}
       {drawing.marks.map((m, i) => (
@@ -97,7 +107,7 @@ export function PlaceDrawing({ name, drawing, measures, pointed, onPoint }: Prop
           y={m.y}
           textAnchor="middle"
           dominantBaseline="central"
-          className={m.quiet ? "quiet" : undefined}
+          className={m.quiet ? styles.quiet : undefined}
           style={{ fontSize: scale * 18 }}
           transform={m.turned ? `rotate(${m.turned} ${m.x} ${m.y})` : undefined}
         >
@@ -117,15 +127,15 @@ export function OpenWalk({ walk }: { walk: readonly number[] }) {
   const margin = size * 0.12;
   return (
     <svg
-      className="sheet"
+      className={styles.sheet}
       viewBox={`${left - margin} ${top - margin} ${Math.max(...xs) - left + 2 * margin} ${Math.max(...ys) - top + 2 * margin}`}
       role="img"
       aria-label="The walls as typed, with the gap between the last and the first"
     >
-      <polyline points={points(walk)} className="walk" />
-      <line x1={xs[0]} y1={ys[0]} x2={xs.at(-1)} y2={ys.at(-1)} className="gap" />
-      <circle cx={xs[0]} cy={ys[0]} r={size * 0.012} className="gapend" />
-      <circle cx={xs.at(-1)} cy={ys.at(-1)} r={size * 0.012} className="gapend" />
+      <polyline points={points(walk)} className={styles.walk} />
+      <line x1={xs[0]} y1={ys[0]} x2={xs.at(-1)} y2={ys.at(-1)} className={styles.gap} />
+      <circle cx={xs[0]} cy={ys[0]} r={size * 0.012} className={styles.gapend} />
+      <circle cx={xs.at(-1)} cy={ys.at(-1)} r={size * 0.012} className={styles.gapend} />
     </svg>
   );
 }
@@ -146,11 +156,11 @@ export function Legend({ drawing, measures, pointed, onPoint }: Omit<Props, "nam
   }
   if (seen.size === 0) return null;
   return (
-    <dl className="legend">
+    <dl className={styles.legend}>
       {[...seen].map(([kind, m]) => (
         <div
           key={kind}
-          className={pointed === m.name ? "pointed" : undefined}
+          className={pointed === m.name ? styles.pointed : undefined}
           onPointerEnter={() => onPoint(m.name)}
           onPointerLeave={() => onPoint(null)}
           onFocus={() => onPoint(m.name)}
@@ -161,7 +171,7 @@ export function Legend({ drawing, measures, pointed, onPoint }: Omit<Props, "nam
               <defs>
                 <Hatches id={id} scale={0.8} />
               </defs>
-              <rect x="0.5" y="0.5" width="25" height="15" className="surface" fill={`url(#${id}${kind})`} />
+              <rect x="0.5" y="0.5" width="25" height="15" className={styles.surface} fill={`url(#${id}${kind})`} />
             </svg>
             {m.label}
           </dt>

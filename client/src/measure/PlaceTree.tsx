@@ -14,6 +14,8 @@ import { FigureText } from "../figure/FigureText";
 import { WhyContext, useJob } from "../job/JobContext";
 import { type Row, isUnder, rowKey, rowsOf } from "./placeRows";
 import { Input } from "../controls/Input";
+import styles from "./measure.module.css";
+import { classes } from "../controls/classes";
 
 interface Props {
   selected: string | undefined;
@@ -193,14 +195,14 @@ export function PlaceTree({ selected, chosen, onChoose, onEdit, tools }: Props) 
 
   const current = rows[at];
   return (
-    <section className="panel places" aria-label="Places">
+    <section className={`panel ${styles.places}`} aria-label="Places">
       <header>
         <h2>Places</h2>
         <Input bare type="search" label="Find a place" placeholder="find" value={find} onType={setFind} />
         <span className="note">{job.tally.places}</span>
       </header>
       <div
-        className="scroll"
+        className={styles.scroll}
         ref={tree}
         role="tree"
         aria-label="Places of the job"
@@ -297,13 +299,13 @@ const TreeRow = memo(
       ) : (
         <div
           {...common}
-          className={`group ${dropping ? "dropping" : ""}`}
+          className={classes(styles.group, dropping && styles.dropping)}
           aria-expanded={!row.folded}
           aria-selected={chosen}
         >
           <span
             aria-hidden="true"
-            className="fold"
+            className={styles.fold}
             onClick={(e) => {
               e.stopPropagation();
               props.onFold(row.path, !row.folded);
@@ -319,7 +321,7 @@ const TreeRow = memo(
     return (
       <div
         {...common}
-        className={`place ${dropping ? "dropping" : ""}`}
+        className={classes(styles.place, dropping && styles.dropping)}
         aria-selected={chosen}
         data-place={place.id}
         draggable
@@ -357,7 +359,7 @@ function PlaceWords({ place }: { place: Place }) {
           {place.name}
           {place.count > 1 && ` ×${place.count}`}
         </b>
-        <small className={place.kind === "unmeasured" ? "unmeasured" : undefined}>
+        <small className={place.kind === "unmeasured" ? styles.unmeasured : undefined}>
           {place.size}
           {place.count > 1 && " each"}
           {place.finish && ` · ${place.finish}`}
@@ -375,7 +377,7 @@ function PlaceWords({ place }: { place: Place }) {
 function Rename({ row, onRename }: { row: Row & { kind: "heading" }; onRename: RowProps["onRename"] }) {
   const [name, setName] = useState(row.name);
   return (
-    <div className="group" role="treeitem" aria-level={row.level} aria-selected={false}>
+    <div className={styles.group} role="treeitem" aria-level={row.level} aria-selected={false}>
       <Input
         bare
         focus

@@ -2,28 +2,26 @@ import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, newId } from "../api/client";
+import { newId } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { TableUpload } from "./TableUpload";
 import { BadRows, useTableIntake } from "./useTableIntake";
-import "./measure.css";
 import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
+import styles from "./measure.module.css";
+import { askJob } from "../api/jobQueries";
+import { read } from "../api/jobQueries";
 
 /** The customer's schedule of quantities beside our own takeoff; rows that are more than 1 % apart are flagged. */
 export function SchedulePage() {
   const [open, { job }] = useJob();
   const [bringing, setBringing] = useState(false);
   const [only, setOnly] = useState(false);
-  const { data } = useQuery({
-    queryKey: ["schedule", job.id, job.version],
-    queryFn: async () => (await api.GET("/api/jobs/{id}/schedule", { params: { path: { id: job.id } } })).data!,
-    placeholderData: (kept) => kept,
-  });
+  const { data } = useQuery(askJob.schedule(job));
   const rows = data?.rows.filter((r) => !only || r.apart || !r.ours) ?? [];
   return (
-    <section className="panel schedule" aria-label="Schedule of quantities">
+    <section className={`panel ${styles.schedule}`} aria-label="Schedule of quantities">
       <header>
         <h2>Schedule of quantities</h2>
         <span className="note" role="status">
@@ -46,7 +44,7 @@ export function SchedulePage() {
       </header>
       {bringing && <BringInSchedule onDone={() => setBringing(false)} />}
       {data && data.rows.length === 0 && !bringing && (
-        <div className="empty">
+        <div className={styles.empty}>
           <h2>No schedule yet</h2>
           <p>
             When a customer sends a schedule (number, wording, unit, quantity), bring it in here. Each row is held
@@ -58,7 +56,7 @@ export function SchedulePage() {
         </div>
       )}
       {rows.length > 0 && (
-        <div className="scroll">
+        <div className={styles.scroll}>
           <table className="list">
             <thead>
               <tr>
@@ -73,7 +71,7 @@ export function SchedulePage() {
             </thead>
             <tbody>
               {rows.map((r) => (
-                <tr key={r.id} className={r.apart ? "apart" : undefined}>
+                <tr key={r.id} className={r.apart ? styles.apart : undefined}>
                   <td>{r.number}</td>
                   <td>{r.wording}</td>
                   <td className="n">
@@ -127,11 +125,7 @@ export function SchedulePage() {
 function BringInSchedule({ onDone }: { onDone: () => void }) {
   const [open, { job }] = useJob();
   const [wrong, setWrong] = useState("");
-  const intake = useTableIntake(
-    "schedule",
-    async (body) =>
-      (await api.POST("/api/jobs/{id}/schedule/read-table", { params: { path: { id: job.id } }, body })).data!,
-  );
+  const intake = useTableIntake("schedule", async (body) => read.schedule(job.id, body));
   const { good, bad } = intake;
 
   async function take() {
@@ -153,7 +147,7 @@ function BringInSchedule({ onDone }: { onDone: () => void }) {
   }
 
   return (
-    <div className="bringin pad">
+    <div className={`${styles.bringin} pad`}>
       <TableUpload {...intake.upload} />
       {intake.error && <p className="error">{intake.error.message}</p>}
       {intake.read && (

@@ -2,6 +2,7 @@ import { useId, useState } from "react";
 import { type Schemas, sendFile } from "../api/client";
 import { Choice } from "../controls/Choice";
 import { FileChoice } from "../controls/FileChoice";
+import styles from "./measure.module.css";
 
 type Table = Schemas["TableView"];
 
@@ -52,7 +53,7 @@ export function TableUpload({ purpose, table, mapping, onTable, onMapping }: Pro
         />
       )}
       {table && (
-        <fieldset className="mapping">
+        <fieldset className={styles.mapping}>
           <legend>
             Which column is what{" "}
             <span className="note">

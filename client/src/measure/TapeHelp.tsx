@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import styles from "./measure.module.css";
 
 type Units = Schemas["JobView"]["units"];
 
@@ -38,7 +39,7 @@ const forms: Record<Units, [string, string][]> = {
 /** The forms of a tape line, each with an example that can be taken up. */
 export function TapeHelp({ units, id }: { units: Units; id: string }) {
   return (
-    <div className="tapehelp" id={id} role="region" tabIndex={0} aria-label="Forms of the tape line">
+    <div className={styles.tapehelp} id={id} role="region" tabIndex={0} aria-label="Forms of the tape line">
       <dl>
         {forms[units].map(([what, form]) => (
           <div key={what}>

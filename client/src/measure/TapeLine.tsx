@@ -1,9 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useRef, useState } from "react";
-import { type Place, type Refused, type Schemas, api, newId } from "../api/client";
+import { type Place, type Refused, type Schemas, newId } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { TapeHelp } from "./TapeHelp";
+import styles from "./measure.module.css";
+import { read } from "../api/jobQueries";
 
 export type Reading = Schemas["TapeView"];
 
@@ -50,15 +52,11 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
   useEffect(() => {
     if (!line.trim() || line === editing?.line) return;
     const stop = new AbortController();
-    api
-      .POST("/api/jobs/{id}/read-tape", {
-        params: { path: { id: job.id } },
-        body: { line, place: editing?.id ?? null },
-        signal: stop.signal,
-      })
-      .then(({ data }) => {
-        setReading(data!);
-        onReading(data!);
+    read
+      .tape(job.id, { line, place: editing?.id ?? null }, stop.signal)
+      .then((now) => {
+        setReading(now);
+        onReading(now);
       })
       .catch(() => undefined);
     return () => stop.abort();
@@ -116,7 +114,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
   const trouble = refused ?? (line.trim() ? reading?.refusal : null);
   return (
     <form
-      className="panel tapeline"
+      className={`panel ${styles.tapeline}`}
       onSubmit={(e) => {
         e.preventDefault();
         void keep();
@@ -137,9 +135,9 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
         e.preventDefault();
       }}
     >
-      <div className="fields">
+      <div className={styles.fields}>
         <label htmlFor={`${id}line`}>{editing ? `Tape line of ${editing.name}` : "Tape line"}</label>
-        <span className="under">
+        <span className={styles.under}>
           <label htmlFor={`${id}group`}>under</label>
           <button
             type="button"
@@ -178,7 +176,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
         />
         <input
           id={`${id}group`}
-          className="groupfield"
+          className={styles.groupfield}
           value={group}
           maxLength={200}
           list={`${id}groups`}
@@ -191,7 +189,12 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
           ))}
         </datalist>
       </div>
-      <div id={`${id}sizes`} role="listbox" aria-label="Usual sizes" className={offering ? "sizes" : "hidden"}>
+      <div
+        id={`${id}sizes`}
+        role="listbox"
+        aria-label="Usual sizes"
+        className={offering ? styles.sizes : styles.hidden}
+      >
         {offers.map((size, i) => (
           <div
             key={size}
@@ -207,7 +210,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
           </div>
         ))}
       </div>
-      <div id={`${id}says`} role="status" className="says">
+      <div id={`${id}says`} role="status" className={styles.says}>
         {overtaken ? (
           <span className="error">
             It has been measured anew meanwhile: “{start}”. Enter puts yours in its place, Esc takes theirs.
@@ -227,7 +230,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
               <button
                 key={r.words}
                 type="button"
-                className="remedy"
+                className={styles.remedy}
                 onClick={() => {
                   setLine(r.line);
                   setRefused(null);
@@ -243,7 +246,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
             <span>
               Reads as{" "}
               {reading.words.map((word, i) => (i % 2 === 1 ? <b key={i}>{word}</b> : <span key={i}>{word}</span>))}
-              <button className="keep">
+              <button className={styles.keep}>
                 Keep <span className="kbd">Enter</span>
               </button>
             </span>

@@ -3,6 +3,7 @@ import type { Place, Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
+import styles from "./measure.module.css";
 
 type Kind = Schemas["TypedQuantity"]["kind"];
 
@@ -48,7 +49,7 @@ export function TypeMeasure({
 
   return (
     <form
-      className="typemeasure"
+      className={styles.typemeasure}
       aria-label="Type a measure"
       onSubmit={(e) => {
         e.preventDefault();

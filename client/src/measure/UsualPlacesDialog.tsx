@@ -1,4 +1,3 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -7,6 +6,8 @@ import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
+import styles from "./measure.module.css";
+import { Ask } from "../controls/Ask";
 
 /** Picks and counts places from the firm's lists; their usual work comes with them. They are measured afterwards, one by one. */
 export function UsualPlacesDialog({ group: start, onClose }: { group: string; onClose: () => void }) {
@@ -14,7 +15,6 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
   const [listName, setList] = useState("");
   const [counts, setCounts] = useState<Record<string, string>>({});
   const [group, setGroup] = useState(start);
-  const [wrong, setWrong] = useState("");
   const { data: lists } = useQuery(ask.usualPlaces);
   const { data: book } = useQuery(ask.bookWork);
   const list = lists?.find((l) => l.name === listName) ?? lists?.[0];
@@ -29,7 +29,7 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
   }));
   const many = wanted.reduce((sum, p) => sum + p.count, 0);
 
-  async function add() {
+  function add() {
     const taken = new Set(job.places.filter((p) => p.group === group.trim()).map((p) => p.name));
     const places = wanted.flatMap((p) => {
       const names: string[] = [];
@@ -49,80 +49,63 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
       }));
     });
     const entries = new Set(places.flatMap((p) => p.work));
-    try {
-      await open.send({ type: "addPlaces", places, work: [...entries].map((entry) => ({ entry, work: newId() })) });
-      onClose();
-    } catch (error) {
-      setWrong((error as Error).message);
-    }
+    return open.send({ type: "addPlaces", places, work: [...entries].map((entry) => ({ entry, work: newId() })) });
   }
 
   return (
-    <Dialog open onClose={onClose} aria-labelledby="usual-title" fullWidth maxWidth="md">
-      <form
-        className="dialogform"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void add();
-        }}
-      >
-        <DialogTitle id="usual-title">Usual places</DialogTitle>
-        <DialogContent className="usual">
-          <div className="two">
-            <Choice
-              label="Kind of building"
-              value={list?.name ?? ""}
-              options={(lists ?? []).map((l) => [l.name, l.name])}
-              onChoose={setList}
-            />
-            <Input label="Put them under" value={group} placeholder="heading" onType={setGroup} />
-          </div>
-          <table className="list">
-            <thead>
-              <tr>
-                <th>How many</th>
-                <th>Place</th>
-                <th>Usual work</th>
-              </tr>
-            </thead>
-            <tbody>
-              {list?.places.map((p) => (
-                <tr key={p.name}>
-                  <td>
-                    <Input
-                      bare
-                      type="number"
-                      min={0}
-                      max={200}
-                      label={`How many: ${p.name}`}
-                      value={counts[p.name] ?? ""}
-                      placeholder="0"
-                      onType={(count) => setCounts({ ...counts, [p.name]: count })}
-                    />
-                  </td>
-                  <td>{p.name}</td>
-                  <td className="note">{words(p.work) || "none marked"}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="note">
-            They come in unmeasured, with this work included. The firm changes these lists in the{" "}
-            <Link to="/office">Office</Link>.
-          </p>
-          {wrong && (
-            <p className="error" role="alert">
-              {wrong}
-            </p>
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={many === 0}>
-            Add {many} {many === 1 ? "place" : "places"}
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <Ask
+      title="Usual places"
+      apply={`Add ${many} ${many === 1 ? "place" : "places"}`}
+      busy="Adding…"
+      back="Cancel"
+      ready={many > 0}
+      width="md"
+      className={styles.usual}
+      onApply={add}
+      onClose={onClose}
+    >
+      <div className="two">
+        <Choice
+          label="Kind of building"
+          value={list?.name ?? ""}
+          options={(lists ?? []).map((l) => [l.name, l.name])}
+          onChoose={setList}
+        />
+        <Input label="Put them under" value={group} placeholder="heading" onType={setGroup} />
+      </div>
+      <table className="list">
+        <thead>
+          <tr>
+            <th>How many</th>
+            <th>Place</th>
+            <th>Usual work</th>
+          </tr>
+        </thead>
+        <tbody>
+          {list?.places.map((p) => (
+            <tr key={p.name}>
+              <td>
+                <Input
+                  bare
+                  type="number"
+                  min={0}
+                  max={200}
+                  label={`How many: ${p.name}`}
+                  value={counts[p.name] ?? ""}
+                  placeholder="0"
+                  onType={(count) => setCounts({ ...counts, [p.name]: count })}
+                />
+              </td>
+              <td>{p.name}</td>
+              <td className="note">{words(p.work) || "none marked"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="note">
+        They come in unmeasured, with this work included. The firm changes these lists in the{" "}
+        <Link to="/office">Office</Link>.
+      </p>
+    </Ask>
   );
 }

@@ -1,3 +1,5 @@
+import styles from "./measure.module.css";
+import { classes } from "../controls/classes";
 /** How a kind of surface is hatched: told apart by pattern, not by colour, as on a drawing. */
 const strokes: Record<string, { size: number; turn?: number; path?: string; dot?: boolean; dashed?: boolean }> = {
   wall: { size: 11, turn: 45, path: "M0 0V11" },
@@ -16,7 +18,7 @@ export const hatchKinds = Object.keys(strokes);
 /** Patterns for every kind, at a scale: 1 for the screen, the sheet's width ÷ 1000 in a drawing. */
 export function Hatches({ id, on, scale }: { id: string; on?: boolean; scale: number }) {
   return (
-    <g className={on ? "hatch on" : "hatch"}>
+    <g className={classes(styles.hatch, on && styles.on)}>
       {Object.entries(strokes).map(([kind, s]) => (
         <pattern
           key={kind}
@@ -26,9 +28,9 @@ export function Hatches({ id, on, scale }: { id: string; on?: boolean; scale: nu
           patternUnits="userSpaceOnUse"
           patternTransform={`scale(${scale}) rotate(${s.turn ?? 0})`}
         >
-          <rect width={s.size} height={s.size} className="back" />
+          <rect width={s.size} height={s.size} className={styles.back} />
           {s.path && <path d={s.path} strokeWidth="1.4" />}
-          {s.dot && <circle cx={s.size / 2} cy={s.size / 2} r="1.1" className="dot" />}
+          {s.dot && <circle cx={s.size / 2} cy={s.size / 2} r="1.1" className={styles.dot} />}
         </pattern>
       ))}
     </g>

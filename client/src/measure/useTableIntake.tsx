@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { Check } from "../controls/Check";
+import styles from "./measure.module.css";
 
 type Table = Schemas["TableView"];
 
@@ -53,7 +54,7 @@ export function useTableIntake<Row extends { row: number; wrong: string | null }
 export function BadRows({ rows }: { rows: readonly { row: number; wrong: string | null; line?: string }[] }) {
   if (rows.length === 0) return null;
   return (
-    <ul className="badrows" aria-label="Rows that cannot be read">
+    <ul className={styles.badrows} aria-label="Rows that cannot be read">
       {rows.slice(0, 100).map((r) => (
         <li key={r.row}>
           Row {r.row}: {r.wrong} {r.line !== undefined && <code>{r.line}</code>}

@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
+import styles from "./office.module.css";
+import { change } from "../api/changes";
 
 /** The backups that are made by themselves: which there are, how many are kept, and one at once. */
 export function Backups() {
@@ -14,7 +15,7 @@ export function Backups() {
   const { plan, backups } = data;
   async function set(part: Partial<typeof plan>) {
     try {
-      const { data: now } = await api.PUT("/api/backups/plan", { body: { was: plan, now: { ...plan, ...part } } });
+      const now = await change.backupPlan({ was: plan, now: { ...plan, ...part } });
       queries.setQueryData(ask.backups.queryKey, now);
     } catch (error) {
       await queries.invalidateQueries(ask.backups);
@@ -25,7 +26,7 @@ export function Backups() {
     setBusy(true);
     setWrong("");
     try {
-      const { data: now } = await api.POST("/api/backups");
+      const now = await change.makeBackup();
       queries.setQueryData(ask.backups.queryKey, now);
     } catch (error) {
       setWrong((error as Error).message);
@@ -34,10 +35,10 @@ export function Backups() {
   }
   const number = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text) as number;
   return (
-    <section className="panel wide" aria-label="Backups">
+    <section className={`panel ${styles.wide}`} aria-label="Backups">
       <header>
         <h2>Backups</h2>
-        <button className="act end" disabled={busy} onClick={() => void make()}>
+        <button className={`act ${styles.end}`} disabled={busy} onClick={() => void make()}>
           {busy ? "Making one…" : "Make one now"}
         </button>
       </header>
@@ -46,7 +47,7 @@ export function Backups() {
           One is made each day while Emendum runs, and read again to prove it. They stand in {data.folder}; copy them to
           another machine now and then. <code>emendum restore FILE</code> puts one back.
         </p>
-        <div className="pair">
+        <div className={styles.pair}>
           <Field
             label="Daily backups kept"
             value={String(plan.daily)}

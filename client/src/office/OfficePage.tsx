@@ -1,40 +1,35 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
-import "./office.css";
 import { Choice } from "../controls/Choice";
+import styles from "./office.module.css";
+import { change } from "../api/changes";
 
 type Company = Schemas["Company"];
 
 /** What the firm has set: itself, how it measures, its usual sizes and places. Everything saves by itself. */
 export function OfficePage() {
   const queries = useQueryClient();
-  const { data: company } = useQuery({
-    queryKey: ["company"],
-    queryFn: async () => (await api.GET("/api/company")).data!,
-  });
-  const { data: rules } = useQuery({
-    queryKey: ["rules"],
-    queryFn: async () => (await api.GET("/api/company/rules")).data!,
-  });
+  const { data: company } = useQuery(ask.company);
+  const { data: rules } = useQuery(ask.rules);
   const { data: sizes } = useQuery(ask.usualSizes);
   const { data: zones } = useQuery(ask.zones);
 
   async function set(part: Partial<Company>) {
     try {
-      await api.PUT("/api/company", { body: { was: company!, now: { ...company!, ...part } } });
+      await change.company({ was: company!, now: { ...company!, ...part } });
     } finally {
       // Also after a conflict: what stands there now is shown beside what was typed.
-      await queries.invalidateQueries({ queryKey: ["company"] });
+      await queries.invalidateQueries(ask.company);
     }
   }
 
   if (!company || !rules || !sizes) return <main className="page" aria-busy="true" aria-label="Opening the office" />;
   return (
-    <main className="page office">
+    <main className={`page ${styles.office}`}>
       <h1>Office</h1>
       <section className="panel" aria-label="The firm">
         <header>
@@ -95,9 +90,7 @@ export function OfficePage() {
             onKeep={async (text) => {
               const lines = text.split("\n").map((l) => l.trim());
               try {
-                await api.PUT("/api/company/usual-sizes", {
-                  body: { was: { sizes }, now: { sizes: lines.filter(Boolean) } },
-                });
+                await change.usualSizes({ was: { sizes }, now: { sizes: lines.filter(Boolean) } });
               } finally {
                 await queries.invalidateQueries(ask.usualSizes);
               }

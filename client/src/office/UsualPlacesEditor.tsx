@@ -1,9 +1,11 @@
 import { Autocomplete, Button, TextField } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
+import styles from "./office.module.css";
+import { change } from "../api/changes";
 
 type List = Schemas["UsualPlaceList"];
 
@@ -18,10 +20,8 @@ export function UsualPlacesEditor() {
 
   async function keep(now: List[]) {
     try {
-      const { data: kept } = await api.PUT("/api/company/usual-places", {
-        body: { was: { lists: lists! }, now: { lists: now } },
-      });
-      queries.setQueryData(ask.usualPlaces.queryKey, kept!.lists);
+      const kept = await change.usualPlaces({ was: { lists: lists! }, now: { lists: now } });
+      queries.setQueryData(ask.usualPlaces.queryKey, kept);
       setWrong("");
     } catch (error) {
       // After a conflict what stands there now is shown.
@@ -40,13 +40,13 @@ export function UsualPlacesEditor() {
     return next;
   };
   return (
-    <section className="panel wide" aria-label="Usual places">
+    <section className={`panel ${styles.wide}`} aria-label="Usual places">
       <header>
         <h2>Usual places</h2>
         <span className="note">to pick and count from when a job begins</span>
       </header>
       <div className="pad">
-        <div className="lists" role="group" aria-label="Kinds of building">
+        <div className={styles.lists} role="group" aria-label="Kinds of building">
           {lists.map((l, i) => (
             <button key={i} className="plain" aria-pressed={l === list} onClick={() => setAt(i)}>
               {l.name}

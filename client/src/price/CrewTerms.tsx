@@ -38,7 +38,7 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
           />
         </li>
       </ul>
-      <div className="choice">
+      <div className="pad">
         <Choice
           label="Set-up and travel"
           value={crew.setUp ?? ""}

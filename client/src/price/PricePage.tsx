@@ -1,27 +1,23 @@
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
-import { api } from "../api/client";
 import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
 import { FigureWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import { CrewTerms } from "./CrewTerms";
-import "./price.css";
 import { Choice } from "../controls/Choice";
+import styles from "./price.module.css";
+import { askJob } from "../api/jobQueries";
 
 /** The Price station: from cost to what the customer pays, and the terms that lead there. */
 export function PricePage() {
   const [, { job }] = useJob();
-  const { data: price } = useQuery({
-    queryKey: ["price", job.id, job.version],
-    queryFn: async () => (await api.GET("/api/jobs/{id}/price", { params: { path: { id: job.id } } })).data!,
-    placeholderData: (kept) => kept,
-  });
+  const { data: price } = useQuery(askJob.price(job));
   if (!price) return null;
   return (
-    <div className="price">
-      <div className="left">
+    <div className={styles.price}>
+      <div className={styles.left}>
         <section className="panel" aria-label="How the price is built">
           <header>
             <h2>How the price is built</h2>
@@ -32,14 +28,14 @@ export function PricePage() {
               · {job.info.currency}
             </span>
           </header>
-          <ul className="steps">
+          <ul className={styles.steps}>
             {price.steps.map((step) => (
-              <li key={step.label} className={step.kind}>
+              <li key={step.label} className={styles[step.kind]}>
                 <span>
                   <b>{step.label}</b>
                   <small>{step.note}</small>
                 </span>
-                <span className="track" aria-hidden="true">
+                <span className={styles.track} aria-hidden="true">
                   <i style={{ left: `${step.from}%`, width: `${step.width}%` }} />
                 </span>
                 <Figure figure={step.amount} label={step.label} />
@@ -170,7 +166,7 @@ export function PricePage() {
           </section>
         )}
       </div>
-      <div className="right">
+      <div className={styles.right}>
         <Terms hasOthers={price.others.length > 0} />
         <CrewTerms setUps={price.setUps} />
         <section className="panel" aria-label="Where that leaves us">
@@ -184,7 +180,7 @@ export function PricePage() {
               </li>
             ))}
           </ul>
-          <p className="words">
+          <p className={styles.words}>
             {job.tally.marginWords}. A margin of {price.goal} would need{" "}
             <Figure figure={price.atGoal} label="Price at the target margin" /> before tax.
           </p>
@@ -231,7 +227,7 @@ function Terms({ hasOthers }: { hasOthers: boolean }) {
       <header>
         <h2>Terms of this job</h2>
       </header>
-      <div className="choice">
+      <div className="pad">
         <span className="note">Price</span>
         <ToggleButtonGroup
           exclusive
@@ -271,7 +267,7 @@ function Terms({ hasOthers }: { hasOthers: boolean }) {
         {terms.basis === "markup" && percent("profit", "Profit")}
         {percent("taxRate", "Tax rate")}
       </ul>
-      <div className="choice">
+      <div className="pad">
         <Choice
           label="Tax falls on"
           value={terms.taxOn}

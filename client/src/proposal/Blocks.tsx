@@ -1,12 +1,13 @@
 import type { Schemas } from "../api/client";
 import { RowFigure } from "../figure/Figure";
+import styles from "./proposal.module.css";
 
 type Block = Schemas["Block"];
 
 /** Renders the same blocks as the PDF. */
 export function Blocks({ blocks }: { blocks: Block[] }) {
   return (
-    <article className="paper">
+    <article className={styles.paper}>
       {blocks.map((block, i) => (
         <One key={i} block={block} />
       ))}
@@ -19,22 +20,22 @@ function One({ block }: { block: Block }) {
     case "letterhead":
       return (
         <>
-          <div className="top">
+          <div className={styles.top}>
             <div>
               <strong>{block.firm}</strong>
               <span>{block.firmAddress}</span>
             </div>
             <div>
-              <span className="ink">{block.reference}</span>
+              <span className={styles.ink}>{block.reference}</span>
               <span>{block.validity}</span>
             </div>
           </div>
-          <p className="to">
+          <p className={styles.to}>
             {block.customer}
             <span>{block.customerAddress}</span>
           </p>
           <h2 className="title">{block.title}</h2>
-          <p className="subtitle">{block.subtitle}</p>
+          <p className={styles.subtitle}>{block.subtitle}</p>
         </>
       );
     case "heading":
@@ -55,7 +56,7 @@ function One({ block }: { block: Block }) {
       return <PriceTable table={block} />;
     case "signature":
       return (
-        <div className="sign">
+        <div className={styles.sign}>
           {[block.for || "the customer", block.by].map((who) => (
             <div key={who}>
               For {who}
@@ -73,7 +74,7 @@ function PriceTable({ table }: { table: Schemas["BlockPriceTable"] }) {
       <caption>amounts in {table.currency}</caption>
       <tbody>
         {table.rows.map((row, i) => (
-          <tr key={i} className={row.kind}>
+          <tr key={i} className={styles[row.kind]}>
             <th scope="row" colSpan={row.kind === "group" ? 2 : 1}>
               {row.label}
               {row.detail && <small>{row.detail}</small>}

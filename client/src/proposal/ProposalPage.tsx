@@ -1,32 +1,27 @@
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { type Schemas, api } from "../api/client";
 import { Field } from "../controls/Field";
 import { wholeOr } from "../controls/wholeOr";
 import { useJob } from "../job/JobContext";
 import { Blocks } from "./Blocks";
-import "./proposal.css";
+import styles from "./proposal.module.css";
+import { askJob } from "../api/jobQueries";
 
 /** The Proposal station: the page as the customer will see it, and what it shows. */
 export function ProposalPage() {
   const [open, { job }] = useJob();
-  const { data: blocks } = useQuery({
-    queryKey: ["proposal", job.id, job.version],
-    queryFn: async () =>
-      (await api.GET("/api/jobs/{id}/proposal", { params: { path: { id: job.id } } })).data as Schemas["Block"][],
-    placeholderData: (kept) => kept,
-  });
+  const { data: blocks } = useQuery(askJob.proposal(job));
   const terms = job.proposal;
   const set = (field: string, was: unknown, now: unknown) =>
     open.send({ type: "setProposal", field, was, now } as never);
   const tell = (field: string, was: unknown, now: unknown) =>
     void open.tell({ type: "setProposal", field, was, now } as never);
   return (
-    <div className="proposal">
-      <section className="paperground" aria-label="Proposal as the customer sees it" tabIndex={0}>
+    <div className={styles.proposal}>
+      <section className={styles.paperground} aria-label="Proposal as the customer sees it" tabIndex={0}>
         {blocks && <Blocks blocks={blocks} />}
       </section>
-      <div className="right">
+      <div className={styles.right}>
         <Button
           variant="contained"
           href={`/api/jobs/${job.id}/proposal.pdf`}
@@ -38,7 +33,7 @@ export function ProposalPage() {
           <header>
             <h2>What the customer sees</h2>
           </header>
-          <div className="choice">
+          <div className="pad">
             <span className="note">Price by</span>
             <ToggleButtonGroup
               exclusive
@@ -68,7 +63,7 @@ export function ProposalPage() {
             <h2>Words</h2>
             <span className="note">an empty line parts paragraphs</span>
           </header>
-          <div className="choice">
+          <div className="pad">
             <Field label="Letter" rows={6} value={terms.letter} onKeep={(text) => set("letter", terms.letter, text)} />
             <Field label="Terms" rows={5} value={terms.terms} onKeep={(text) => set("terms", terms.terms, text)} />
             <Field

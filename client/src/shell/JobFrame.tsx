@@ -5,7 +5,6 @@ import { JobContext, WhyContext, useJob, useSaving } from "../job/JobContext";
 import { jobLink } from "../job/jobLink";
 import { OpenJob } from "../job/openJob";
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
 import { ask } from "../api/queries";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { loadStations } from "../pages";
@@ -14,6 +13,7 @@ import { Keys } from "./Keys";
 import { Mishap } from "./Mishap";
 import { Tally } from "./Tally";
 import { Tape, stations } from "./Tape";
+import { workings } from "../api/jobQueries";
 
 /** The frame of a job: head, tape, station, tally. */
 export function JobFrame() {
@@ -105,18 +105,8 @@ function Frame() {
 
   const explain: Explainer = {
     key: [job.id, job.version],
-    load: async (path) =>
-      (
-        await api.GET("/api/jobs/{id}/workings", {
-          params: { path: { id: job.id }, query: { figure: path, levels: 0 } },
-        })
-      ).data,
-    text: async (path) =>
-      (
-        await api.GET("/api/jobs/{id}/workings/text", {
-          params: { path: { id: job.id }, query: { figure: path } },
-        })
-      ).data!.text,
+    load: (path) => workings.job(job.id, path),
+    text: (path) => workings.asText(job.id, path),
     source: (link) => {
       const [kind, id] = link.split("/") as [string, string];
       const place = kind === "places" && job.places.find((p) => p.id === id);

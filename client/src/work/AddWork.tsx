@@ -9,6 +9,7 @@ import { Preview } from "./Preview";
 import { Input } from "../controls/Input";
 import { Check } from "../controls/Check";
 import { Radios } from "../controls/Radios";
+import styles from "./work.module.css";
 
 type Entry = Schemas["BookWorkView"];
 
@@ -75,7 +76,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
   return (
     <Dialog open onClose={onClose} aria-labelledby="add-work" fullWidth maxWidth="md">
       <DialogTitle id="add-work">Add work from the Book</DialogTitle>
-      <DialogContent className="adding">
+      <DialogContent className={styles.adding}>
         <div>
           <Input
             bare
@@ -97,9 +98,9 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
               e.preventDefault();
             }}
           />
-          <ul className="entries" aria-label="Entries">
+          <ul className={styles.entries} aria-label="Entries">
             {shown.map((entry, i) => (
-              <li key={entry.id} className={entry === current ? "current" : undefined}>
+              <li key={entry.id} className={entry === current ? styles.current : undefined}>
                 <button
                   onClick={() => setAt(i)}
                   onDoubleClick={() => void add()}
@@ -175,7 +176,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
                 ))}
               </fieldset>
             )}
-            {current.hazard && <p className="warn">To be answered: {current.hazard}</p>}
+            {current.hazard && <p className={styles.warn}>To be answered: {current.hazard}</p>}
             {chosen.length > 0 ? (
               // What is being added is not previewed on top of itself.
               <Preview edit={adding.length > 0 || settled.round !== round ? null : settled.edit} brief />
@@ -187,7 +188,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
                 {wrong}
               </p>
             )}
-            <p className="end">
+            <p className={styles.end}>
               <Button variant="contained" onClick={() => void add()}>
                 Add {current.name}
               </Button>

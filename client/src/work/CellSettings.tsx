@@ -1,11 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { type Schemas, type Work, api } from "../api/client";
+import type { Schemas, Work } from "../api/client";
 import { inWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
 import { useProducts } from "./WorkSettings";
 import { supplies, useChoices } from "./choices";
+import styles from "./work.module.css";
+import { askJob } from "../api/jobQueries";
 
 type Own = Schemas["Cell"];
 
@@ -16,9 +18,7 @@ const nothing: Partial<Record<keyof Own, unknown>> = { source: "", answers: [], 
 export function useOwnCells(work: string): ReadonlyMap<string, Own> | undefined {
   const [, { job }] = useJob();
   const { data } = useQuery({
-    queryKey: ["own", job.id, work, job.version],
-    queryFn: async () =>
-      (await api.GET("/api/jobs/{id}/cells/{work}/own", { params: { path: { id: job.id, work } } })).data!,
+    ...askJob.own(job, work),
     placeholderData: (kept, query) => (query?.queryKey[2] === work ? kept : undefined),
   });
   return useMemo(() => data && new Map(data.map((c) => [c.place, c.own] as const)), [data]);
@@ -138,7 +138,7 @@ export function CellSettings(props: {
         );
       })}
       <Part title="Conditions only here" open={each("conditions").some((c) => (c?.length ?? 0) > 0)}>
-        <li className="stack">
+        <li className={styles.stack}>
           <ConditionChecks
             chosen={each("conditions").map((c) => c ?? [])}
             onChange={(now) => void tell("conditions", (was) => now(was ?? []))}

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Schemas, type Work, api } from "../api/client";
+import type { Schemas, Work } from "../api/client";
 import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
@@ -8,6 +8,8 @@ import { ApplyTo } from "./ApplyTo";
 import { CellSettings, useOwnCells } from "./CellSettings";
 import { ConditionChecks, Part } from "./Settings";
 import { seen } from "./range";
+import styles from "./work.module.css";
+import { askJob } from "../api/jobQueries";
 
 const stateWords = {
   included: "included",
@@ -25,13 +27,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
   const first = there[0] ?? places[0]!;
   const cell = one && cells.get(`${item.id}/${one.id}`);
   const { data: sheet } = useQuery({
-    queryKey: ["cell", job.id, job.version, item.id, first],
-    queryFn: async () =>
-      (
-        await api.GET("/api/jobs/{id}/cells/{work}/{place}", {
-          params: { path: { id: job.id, work: item.id, place: first } },
-        })
-      ).data!,
+    ...askJob.cell(job, item.id, first),
     placeholderData: (kept, query) =>
       query?.queryKey[4] === first && query.queryKey[3] === item.id ? kept : undefined,
   });
@@ -40,7 +36,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
   );
   if (there.length === 0)
     return (
-      <section className="cellsheet" aria-label={one ? "This cell" : "These cells"}>
+      <section className={styles.cellsheet} aria-label={one ? "This cell" : "These cells"}>
         <p className="note">
           None here. Include it (I), leave it out with a sentence (O), or offer it as an alternate (L).
         </p>
@@ -48,7 +44,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
       </section>
     );
   return (
-    <section className="cellsheet" aria-label={one ? "This cell" : "These cells"}>
+    <section className={styles.cellsheet} aria-label={one ? "This cell" : "These cells"}>
       {cell && one ? (
         <>
           <p className="note">{stateWords[cell.state]}</p>
@@ -63,7 +59,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
             }
           />
           {sheet && sheet.lines.length > 0 && (
-            <ul className="sentences" aria-label={`Workings of ${item.name} here`}>
+            <ul className={styles.sentences} aria-label={`Workings of ${item.name} here`}>
               {sheet.lines.map((line) => (
                 <li key={line.figure.path}>
                   {line.label} <Figure figure={line.figure} label={line.label} />
@@ -134,7 +130,7 @@ function PlaceConditions({
           title={`Conditions on ${band.label ? `${band.label} of ` : "all work in "}${where}`}
           open={places.some((p) => of(p, band.name).length > 0)}
         >
-          <li className="stack">
+          <li className={styles.stack}>
             <ConditionChecks
               chosen={places.map((p) => of(p, band.name))}
               onChange={(now) =>

@@ -1,10 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Field } from "../controls/Field";
 import { useJob } from "../job/JobContext";
 import type { CellAt } from "./range";
+import styles from "./work.module.css";
+import { askJob } from "../api/jobQueries";
 
 type Finding = Schemas["Finding"];
 
@@ -18,11 +20,7 @@ function useChecks(): readonly Finding[] | undefined {
     const settled = setTimeout(() => setSettledAt(now), 600);
     return () => clearTimeout(settled);
   }, [now]);
-  return useQuery({
-    queryKey: ["checks", job.id, settledAt],
-    queryFn: async () => (await api.GET("/api/jobs/{id}/checks", { params: { path: { id: job.id } } })).data!,
-    placeholderData: (kept) => kept,
-  }).data;
+  return useQuery(askJob.checks({ id: job.id, version: settledAt })).data;
 }
 
 /** The walk through the checks: which one stands, and going to the next. */
@@ -69,7 +67,7 @@ export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
   const aside = (finding: Finding, reason: string) =>
     open.send({ type: "setAside", check: finding.key, was: finding.reason, reason });
   return (
-    <section className="panel checks" aria-label="Checks">
+    <section className={`panel ${styles.checks}`} aria-label="Checks">
       <header>
         <h2>{standing.length === 0 ? "Nothing to check" : `${standing.length} to check`}</h2>
         {standing.length > 0 && (
@@ -82,7 +80,7 @@ export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
         </button>
       </header>
       {current && (
-        <div className="current" role="status" key={current.key}>
+        <div className={styles.current} role="status" key={current.key}>
           <p>
             <b>{current.kind}.</b> {current.says}
           </p>
@@ -101,7 +99,7 @@ export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
       )}
       <ul aria-label="All checks">
         {findings.map((f) => (
-          <li key={f.key} className={f.reason === "" ? undefined : "aside"}>
+          <li key={f.key} className={f.reason === "" ? undefined : styles.aside}>
             <button aria-current={f.key === walk.at} onClick={() => walk.go(f)}>
               <b>{f.kind}</b> {f.says}
               {f.reason !== "" && <small> set aside: {f.reason}</small>}

@@ -1,14 +1,16 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
-import { api } from "../api/client";
 import { KindForm } from "../book/EntryPage";
-import "../book/book.css";
 import { type Entry, type EntryView, EditingContext, bookChanged, put } from "../book/useEntry";
 import { TextOf } from "../book/fields";
 import { useJob } from "../job/JobContext";
 import { DifferenceTable } from "./KeepInBook";
 import { usePinned } from "./choices";
+import styles from "./work.module.css";
+import book from "../book/book.module.css";
+import { change as save } from "../api/changes";
+import { askJob } from "../api/jobQueries";
 
 /** An entry as this job has it. What is changed here stays in the job until it is kept in the Book on purpose. */
 export function EntryInJob() {
@@ -16,21 +18,13 @@ export function EntryInJob() {
   const [open, { job }] = useJob();
   const queries = useQueryClient();
   const [wrong, setWrong] = useState("");
-  const path = { id: job.id, entry: id };
-  const key = ["job-entry", job.id, id];
-  const { data: view, error } = useQuery({
-    queryKey: [...key, job.version],
-    queryFn: async () => {
-      const { data } = await api.GET("/api/jobs/{id}/book/{entry}", { params: { path } });
-      latest.current = data!.entry;
-      return data!;
-    },
-    placeholderData: (kept) => kept,
-    retry: false,
-  });
+  const { data: view, error } = useQuery({ ...askJob.entry(job, id), retry: false });
   const pinned = usePinned();
   const latest = useRef<Entry | null>(null);
   const before = useRef<Promise<unknown>>(Promise.resolve());
+  useEffect(() => {
+    latest.current = view?.entry ?? null;
+  }, [view]);
 
   const change = useCallback(
     (how: (entry: Entry) => Entry) => {
@@ -39,12 +33,7 @@ export function EntryInJob() {
         .then(async () => {
           const was = latest.current!;
           const entry = how(structuredClone(was));
-          await open.through((sent) =>
-            api.PUT("/api/jobs/{id}/book/{entry}", {
-              params: { path: { id: job.id, entry: id } },
-              body: { ...sent, was, entry },
-            }),
-          );
+          await open.through((sent) => save.entryInJob(job.id, id, { ...sent, was, entry }));
           latest.current = entry;
         });
       before.current = saved;
@@ -59,14 +48,14 @@ export function EntryInJob() {
 
   if (error)
     return (
-      <section className="panel empty" aria-label="Entry">
+      <section className={`panel ${styles.empty}`} aria-label="Entry">
         <h2>{error.message}</h2>
         <p>
           <Link to={`/jobs/${job.id}/work`}>Back to the work</Link>
         </p>
       </section>
     );
-  if (!view) return <section className="panel empty" aria-busy="true" aria-label="Opening the entry" />;
+  if (!view) return <section className={`panel ${styles.empty}`} aria-busy="true" aria-label="Opening the entry" />;
   const here = pinned?.find((p) => p.id === id);
 
   async function tell(post: () => Promise<void>) {
@@ -80,31 +69,29 @@ export function EntryInJob() {
   const keep = () =>
     tell(async () => {
       const keeping = { was: here!.bookVersion ?? 0, work: null };
-      await open.through((sent) =>
-        api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body: { ...sent, ...keeping } }),
-      );
+      await open.through((sent) => save.keepInBook(job.id, id, sent, keeping));
       await bookChanged(queries);
     });
   const take = () => tell(() => open.send({ type: "takeFromBook", entries: [id], work: null }));
 
   return (
     <EditingContext value={{ view: view as EntryView, set, change }}>
-      <div className="work">
-        <section className="panel entry" aria-label={`${view.entry.name}, in this job`}>
+      <div className={styles.work}>
+        <section className={`panel ${book.entry}`} aria-label={`${view.entry.name}, in this job`}>
           <header>
             <h2>{view.entry.name}</h2>
             <span className="note">as this job has it; other jobs and the Book stay as they are</span>
           </header>
-          <div className="form">
+          <div className={book.form}>
             <TextOf label="Name" path="name" />
             <KindForm key={String(here?.version)} kind={view.entry.kind} tried={undefined} />
           </div>
         </section>
-        <aside className="panel sheet" aria-label="This job and the Book">
+        <aside className={`panel ${styles.sheet}`} aria-label="This job and the Book">
           <header>
             <h2>This job and the Book</h2>
           </header>
-          <section className="cellsheet">
+          <section className={styles.cellsheet}>
             {!here ? (
               <p className="note">Comparing…</p>
             ) : here.differences.length === 0 ? (

@@ -3,6 +3,7 @@ import { useJob } from "../job/JobContext";
 import { has, placeWords, workWords } from "./layout";
 import type { CellAt } from "./range";
 import { Input } from "../controls/Input";
+import styles from "./work.module.css";
 
 /** Goes from one place, work item or sentence with the words typed to the next. Enter goes on, Shift Enter back, Esc into the grid. */
 export function Find({ at, onGo }: { at: CellAt | null; onGo: (at: CellAt, focus: boolean) => void }) {
@@ -29,7 +30,7 @@ export function Find({ at, onGo }: { at: CellAt | null; onGo: (at: CellAt, focus
   }
 
   return (
-    <span className="finder" role="search">
+    <span className={styles.finder} role="search">
       <Input
         bare
         type="search"

@@ -3,6 +3,8 @@ import type { Work } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { placeWidth } from "./GridRow";
 import type { GridProps } from "./ScopeGrid";
+import styles from "./work.module.css";
+import { classes } from "../controls/classes";
 
 const words = { hours: "Hours", quantity: "Quantity", cost: "Cost", price: "Price" };
 
@@ -34,7 +36,7 @@ export function GridHead(props: Props) {
         role={role}
         aria-colindex={c + 2}
         aria-label={folded ? column.section : undefined}
-        className={`gc${column.first ? " first" : ""}${c < frozen ? " frozen" : ""}`}
+        className={classes(styles.gc, column.first && styles.first, c < frozen && styles.frozen)}
         style={place(c)}
       >
         {!folded && of(props.works.get(column.work.id) ?? column.work)}
@@ -43,9 +45,9 @@ export function GridHead(props: Props) {
   };
   const total = shows === "cost" ? tally.cost : shows === "price" ? tally.beforeTax : tally.worked;
   return (
-    <div className="ghead" role="rowgroup" style={{ width: props.width }}>
-      <div className="gr sections" role="row" aria-rowindex={1}>
-        <div role="columnheader" className="place" aria-label="Section" />
+    <div className={styles.ghead} role="rowgroup" style={{ width: props.width }}>
+      <div className={`${styles.gr} ${styles.sections}`} role="row" aria-rowindex={1}>
+        <div role="columnheader" className={styles.place} aria-label="Section" />
         {sections
           .flatMap((s) =>
             // A section that begins among the frozen columns and ends beyond them is named in both.
@@ -63,11 +65,11 @@ export function GridHead(props: Props) {
               role="columnheader"
               aria-colindex={s.from + 2}
               aria-colspan={s.to - s.from}
-              className={s.from < frozen ? "gc first frozen" : "gc first"}
+              className={classes(styles.gc, styles.first, s.from < frozen && styles.frozen)}
               style={place(s.from, s.to)}
             >
               <button
-                className="headbutton"
+                className={styles.headbutton}
                 aria-expanded={!s.folded}
                 title={s.folded ? `Show the work of ${s.section}` : `Fold ${s.section}`}
                 onClick={() => props.onFold({ section: s.section })}
@@ -76,16 +78,16 @@ export function GridHead(props: Props) {
               </button>
             </div>
           ))}
-        <div className="sum" role="columnheader" aria-label="In all" />
+        <div className={styles.sum} role="columnheader" aria-label="In all" />
       </div>
-      <div className="gr names" role="row" aria-rowindex={2}>
-        <div role="columnheader" className="place">
+      <div className={`${styles.gr} ${styles.names}`} role="row" aria-rowindex={2}>
+        <div role="columnheader" className={styles.place}>
           Place
         </div>
         {shown.map((c) =>
           cell(c, "columnheader", (work) => (
             <button
-              className="headbutton"
+              className={styles.headbutton}
               title={`Select ${work.section}: ${work.name} in every place`}
               onClick={() => props.onColumn(layout.workAt.get(work.id)!)}
             >
@@ -93,12 +95,12 @@ export function GridHead(props: Props) {
             </button>
           )),
         )}
-        <div className="sum" role="columnheader">
+        <div className={styles.sum} role="columnheader">
           {shows === "quantity" ? "Hours" : words[shows]}
         </div>
       </div>
-      <div className="gr sums" role="row" aria-rowindex={3}>
-        <div role="rowheader" className="place">
+      <div className={`${styles.gr} ${styles.sums}`} role="row" aria-rowindex={3}>
+        <div role="rowheader" className={styles.place}>
           {words[shows]}
         </div>
         {shown.map((c) =>
@@ -112,7 +114,7 @@ export function GridHead(props: Props) {
             return figure && <Figure figure={figure} label={`${work.section}: ${work.name}`} />;
           }),
         )}
-        <div className="sum" role="gridcell">
+        <div className={styles.sum} role="gridcell">
           <Figure
             figure={total}
             label={

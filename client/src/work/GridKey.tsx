@@ -1,10 +1,11 @@
 import { useJob } from "../job/JobContext";
+import styles from "./work.module.css";
 
 /** The signs in the grid, and what the last copy or paste did. */
 export function GridKey({ said }: { said: string }) {
   const [, { job }] = useJob();
   return (
-    <footer className="key" aria-label="Signs in the grid">
+    <footer className={styles.key} aria-label="Signs in the grid">
       <span>
         <i className="cell included">4.2</i> included
       </span>
@@ -25,7 +26,7 @@ export function GridKey({ said }: { said: string }) {
         differs from its item
       </span>
       {job.crew.setUp && <span>set-up and travel come on top</span>}
-      <span role="status" className="said">
+      <span role="status" className={styles.said}>
         {said}
       </span>
     </footer>

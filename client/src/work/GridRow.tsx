@@ -4,6 +4,8 @@ import { Figure } from "../figure/Figure";
 import { GridCell } from "../figure/GridCell";
 import type { GridProps } from "./ScopeGrid";
 import type { Column, Layout, Row } from "./layout";
+import styles from "./work.module.css";
+import { classes } from "../controls/classes";
 
 export const placeWidth = 152;
 export const heights = { group: 26, place: 33 };
@@ -35,10 +37,10 @@ export const GridRow = memo(
     const style = { transform: `translateY(${props.top}px)`, height: heights[row.kind] };
     if (row.kind === "group")
       return (
-        <div className="gr group" role="row" aria-rowindex={props.index + 4} style={style}>
-          <div role="rowheader" className="place">
+        <div className={`${styles.gr} ${styles.group}`} role="row" aria-rowindex={props.index + 4} style={style}>
+          <div role="rowheader" className={styles.place}>
             <button
-              className="headbutton"
+              className={styles.headbutton}
               aria-expanded={!row.folded}
               onClick={() => props.onFold({ group: row.group })}
               title={row.folded ? `Show the places of ${row.group}` : `Fold ${row.group}`}
@@ -53,16 +55,16 @@ export const GridRow = memo(
     const shown = [];
     for (let c = 0; c < layout.columns.length; c++) if (c < frozen || (c >= props.from && c < props.to)) shown.push(c);
     return (
-      <div className="gr" role="row" aria-rowindex={props.index + 4} style={style}>
-        <div role="rowheader" className="place">
-          <button className="headbutton" title={`Select all work in ${place.name}`} onClick={props.onRow}>
+      <div className={styles.gr} role="row" aria-rowindex={props.index + 4} style={style}>
+        <div role="rowheader" className={styles.place}>
+          <button className={styles.headbutton} title={`Select all work in ${place.name}`} onClick={props.onRow}>
             {place.name}
           </button>
           {/* Never cut off with a long name: it multiplies all that stands beside it. */}
           {place.count > 1 && <span>&nbsp;×{place.count}</span>}
         </div>
         {shown.map((c) => cell(c, layout.columns[c]!))}
-        <div className="sum" role="gridcell" aria-colindex={layout.columns.length + 2}>
+        <div className={styles.sum} role="gridcell" aria-colindex={layout.columns.length + 2}>
           {props.total && <Figure figure={props.total} label={`${place.name}, in all`} />}
         </div>
       </div>
@@ -79,7 +81,7 @@ export const GridRow = memo(
             role="gridcell"
             aria-colindex={c + 2}
             aria-label={`${column.section}, folded, ${place.name}: ${done} of ${column.work.length}`}
-            className={c < frozen ? "gc first folded frozen" : "gc first folded"}
+            className={classes(styles.gc, styles.first, styles.folded, c < frozen && styles.frozen)}
             style={{ left, width, position: c < frozen ? "sticky" : undefined }}
           >
             {done > 0 ? `${done} of ${column.work.length}` : "·"}
@@ -104,7 +106,7 @@ export const GridRow = memo(
           column={c + 2}
           left={left}
           width={width}
-          first={column.first}
+          className={classes(styles.gc, column.first && styles.first, c < frozen && styles.frozen)}
           frozen={c < frozen}
         />
       );

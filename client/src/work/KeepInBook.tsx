@@ -1,10 +1,13 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { type Schemas, type Work, api } from "../api/client";
+import type { Schemas, Work } from "../api/client";
 import { bookChanged } from "../book/useEntry";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
 import { Ask } from "../controls/Ask";
 import { Preview } from "./Preview";
+import styles from "./work.module.css";
+import { askJob } from "../api/jobQueries";
+import { change } from "../api/changes";
 
 /** Where two versions of an entry differ. */
 export function DifferenceTable({
@@ -17,7 +20,7 @@ export function DifferenceTable({
   now: string;
 }) {
   return (
-    <table className="list differences">
+    <table className={`list ${styles.differences}`}>
       <thead>
         <tr>
           <th scope="col">What</th>
@@ -42,21 +45,14 @@ export function DifferenceTable({
 export function KeepInBook({ way, item, onClose }: { way: "keep" | "take"; item: Work; onClose: () => void }) {
   const [open, { job }] = useJob();
   const queries = useQueryClient();
-  const { data } = useQuery({
-    queryKey: ["kept", job.id, job.version, item.id],
-    queryFn: async () =>
-      (await api.GET("/api/jobs/{id}/work/{work}/kept", { params: { path: { id: job.id, work: item.id } } })).data!,
-  });
+  const { data } = useQuery(askJob.kept(job, item.id));
   const lines = way === "keep" ? data?.keep : data?.take;
   const take: Edit = { type: "takeFromBook", entries: [item.entry], work: item.id };
 
   async function keep() {
     if (way === "take") return open.send(take);
-    const path = { id: job.id, entry: item.entry };
     const keeping = { was: data!.bookVersion, work: item.id };
-    await open.through((sent) =>
-      api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path }, body: { ...sent, ...keeping } }),
-    );
+    await open.through((sent) => change.keepInBook(job.id, item.entry, sent, keeping));
     await bookChanged(queries);
   }
 

@@ -8,6 +8,8 @@ import type { Layout } from "./layout";
 import type { Asked } from "./ScopeGrid";
 import type { Range } from "./range";
 import type { useGridEdits } from "./useGridEdits";
+import styles from "./work.module.css";
+import { classes } from "../controls/classes";
 
 const states = { included: "included", excluded: "excluded", alternate: "alternate" };
 
@@ -82,7 +84,7 @@ export function LineList(props: {
   }
 
   return (
-    <div className="gridscroll linelist" ref={scroller}>
+    <div className={`${styles.gridscroll} ${styles.linelist}`} ref={scroller}>
       <div
         role="table"
         aria-label={by === "place" ? "Work by place" : "Work by section"}
@@ -99,7 +101,7 @@ export function LineList(props: {
                 key={`h${v.index}${line.words}`}
                 role="row"
                 aria-rowindex={v.index + 1}
-                className="lr head"
+                className={`${styles.lr} head`}
                 style={style}
               >
                 <span role="columnheader">{line.words}</span>
@@ -116,7 +118,7 @@ export function LineList(props: {
               aria-rowindex={v.index + 1}
               data-line={key}
               tabIndex={v.index === at || (at < 0 && v.index === 1) ? 0 : -1}
-              className={v.index === at ? "lr current" : "lr"}
+              className={classes(styles.lr, v.index === at && styles.current)}
               style={style}
               onFocus={() => v.index !== at && props.onRange({ from: here, to: here })}
               onClick={() => props.onRange({ from: here, to: here })}
@@ -131,7 +133,7 @@ export function LineList(props: {
               <span role="cell" className="n">
                 <CellText {...here} cell={cell} unit={line.work.unit} shows={shows} money={props.money.get(key)} />
               </span>
-              <span role="cell" className="said">
+              <span role="cell" className={styles.said}>
                 {cell.note}
               </span>
             </div>

@@ -1,23 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { WhyContext, useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
+import styles from "./work.module.css";
+import { askJob } from "../api/jobQueries";
+import { workings } from "../api/jobQueries";
 
 /** What an edit would move before it is made: hours, materials, cost and price, then the work and goods that move. */
 export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean }) {
   const [, { job }] = useJob();
   const [why, setWhy] = useState<string | null>(null);
-  const path = { id: job.id };
-  const { data, error } = useQuery({
-    queryKey: ["preview", job.id, job.version, edit],
-    queryFn: async () => (await api.POST("/api/jobs/{id}/preview", { params: { path }, body: edit! })).data!,
-    enabled: edit !== null,
-    placeholderData: (kept) => kept,
-    retry: false,
-  });
+  const { data, error } = useQuery({ ...askJob.preview(job, edit!), enabled: edit !== null });
   if (!edit) return null;
   if (error)
     return (
@@ -28,8 +24,7 @@ export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean })
   if (!data) return <p className="note">Reckoning…</p>;
   const explain: Explainer = {
     key: ["preview", job.id, job.version, edit],
-    load: async (figure) =>
-      (await api.POST("/api/jobs/{id}/preview/workings", { params: { path, query: { figure } }, body: edit })).data,
+    load: (figure) => workings.preview(job.id, edit!, figure),
     source: () => null,
   };
   const moved = data.totals.filter((t) => t.moves);
@@ -43,7 +38,7 @@ export function Preview({ edit, brief }: { edit: Edit | null; brief?: boolean })
             <thead>
               <tr>
                 <th scope="col">
-                  <span className="away">What</span>
+                  <span className={styles.away}>What</span>
                 </th>
                 {!brief && <th scope="col">now</th>}
                 {!brief && <th scope="col">then</th>}

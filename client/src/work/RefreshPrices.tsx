@@ -7,6 +7,7 @@ import { DifferenceTable } from "./KeepInBook";
 import { Preview } from "./Preview";
 import { usePinned } from "./choices";
 import { Check } from "../controls/Check";
+import styles from "./work.module.css";
 
 const goods = ["role", "material", "equipment", "subcontract", "priceOnly", "setUp"];
 
@@ -39,7 +40,7 @@ export function RefreshPrices({ onClose }: { onClose: () => void }) {
             The job keeps what is not ticked. Goods, wages and prices are ticked; rates, and what was changed in this
             job, are not.
           </p>
-          <ul className="refresh">
+          <ul className={styles.refresh}>
             {newer.map((p) => (
               <li key={p.id}>
                 <Check on={changed[p.id] ?? usual(p)} onTick={(on) => setChanged({ ...changed, [p.id]: on })}>

@@ -8,6 +8,7 @@ import { GridRow, heights, placeWidth } from "./GridRow";
 import type { Layout } from "./layout";
 import type { Box, CellAt, Range } from "./range";
 import type { useGridEdits } from "./useGridEdits";
+import styles from "./work.module.css";
 
 const foldedWidth = 44;
 /** Of sections, names and sums. */
@@ -211,7 +212,7 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
 
   return (
     <div
-      className="gridscroll"
+      className={styles.gridscroll}
       ref={scroller}
       role="grid"
       aria-label="Scope grid"

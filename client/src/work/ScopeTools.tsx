@@ -6,6 +6,7 @@ import type { CellAt } from "./range";
 import type { useGridEdits } from "./useGridEdits";
 import { Input } from "../controls/Input";
 import { Choice } from "../controls/Choice";
+import styles from "./work.module.css";
 
 const onlys = {
   all: "all places",
@@ -52,7 +53,7 @@ export function ScopeTools(props: {
   );
   return (
     <>
-      <div className="tools" role="toolbar" aria-label="Cells and what is shown">
+      <div className={styles.tools} role="toolbar" aria-label="Cells and what is shown">
         <Find at={props.at} onGo={props.onGo} />
         <button
           className="act"
@@ -67,7 +68,7 @@ export function ScopeTools(props: {
             Unfold
           </button>
         )}
-        <span className="gap" />
+        <span className={styles.gap} />
         {count > 0 && (
           <>
             <span className="note">{count === 1 ? "1 cell" : `${count} cells`}</span>
@@ -104,7 +105,7 @@ export function ScopeTools(props: {
         />
       </div>
       {filtering && (
-        <div className="tools" role="group" aria-label="Filter" id="scope-filter">
+        <div className={styles.tools} role="group" aria-label="Filter" id="scope-filter">
           {field("places")}
           {field("work")}
           <Choice

@@ -3,6 +3,7 @@ import { Field } from "../controls/Field";
 import { useChoices } from "./choices";
 import { Choice, type Option } from "../controls/Choice";
 import { Check } from "../controls/Check";
+import styles from "./work.module.css";
 
 interface ChoiceProps {
   label: string;
@@ -18,7 +19,7 @@ interface ChoiceProps {
 /** A setting chosen from a list. */
 export function Setting(props: ChoiceProps) {
   return (
-    <li className="stack">
+    <li className={styles.stack}>
       <Choice {...props} lost={props.options.length > 0 ? "what this job has; not in the Book any more" : undefined} />
     </li>
   );
@@ -35,7 +36,7 @@ export function Typed(props: {
   onKeep: (text: string) => Promise<void>;
 }) {
   return (
-    <li className="stack">
+    <li className={styles.stack}>
       <Field
         label={props.label}
         value={props.value}
@@ -60,7 +61,7 @@ export function Part(props: {
 }) {
   const { name = props.title } = props;
   return (
-    <li className="stack">
+    <li className={styles.stack}>
       <details
         open={props.open || opened.has(name)}
         onToggle={(e) => {

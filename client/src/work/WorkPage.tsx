@@ -20,7 +20,7 @@ import { type Filter, layoutKey, layoutOf, noFilter } from "./layout";
 import { type CellAt, type Range, boxOf, idsIn } from "./range";
 import { useCellMoney } from "./useCellMoney";
 import { useGridEdits } from "./useGridEdits";
-import "./work.css";
+import styles from "./work.module.css";
 
 const views = { grid: "Grid", place: "By place", section: "By section" };
 const showable = { hours: "Hours", quantity: "Quantities", cost: "Cost", price: "Price" };
@@ -37,9 +37,9 @@ const Side = memo(function Side(props: {
   behind: boolean;
 }) {
   return (
-    <div className="side">
+    <div className={styles.side}>
       {props.walk.on && <Checks walk={props.walk} />}
-      <div className="for" inert={props.behind} aria-disabled={props.behind || undefined}>
+      <div className={styles.for} inert={props.behind} aria-disabled={props.behind || undefined}>
         <WorkSheet selected={props.selected} itemId={props.itemId} />
       </div>
     </div>
@@ -140,7 +140,7 @@ export function WorkPage() {
         (/^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName) || e.target.closest('[role="dialog"]'));
       const key = e.key.toLowerCase();
       if ((e.ctrlKey || e.metaKey) && key === "f")
-        page.current?.querySelector<HTMLInputElement>(".finder input")?.focus();
+        page.current?.querySelector<HTMLInputElement>("[role=search] input")?.focus();
       else if (e.ctrlKey || e.metaKey || e.altKey || typing) return;
       else if (key === "a") setDialog("add");
       else if (key === "n") next(e.shiftKey ? -1 : 1);
@@ -162,11 +162,11 @@ export function WorkPage() {
   const [stateLater] = useLater(state);
   const toSheet = useCallback(() => {
     catchUp();
-    page.current?.querySelector<HTMLElement>(".sheet [role=tab][aria-selected=true]")?.focus();
+    page.current?.querySelector<HTMLElement>("[role=tab][aria-selected=true]")?.focus();
   }, [catchUp]);
   return (
-    <div className="work" ref={page}>
-      <section className="panel scope" aria-label="Scope">
+    <div className={styles.work} ref={page}>
+      <section className={`panel ${styles.scope}`} aria-label="Scope">
         <header>
           <h2>Scope</h2>
           <Choose label="Shown as" value={view} of={views} onChoose={toView} />
@@ -196,7 +196,7 @@ export function WorkPage() {
           onGo={show}
         />
         {job.work.length === 0 || job.places.length === 0 ? (
-          <div className="empty">
+          <div className={styles.empty}>
             <h2>{job.places.length === 0 ? "Measure a place first" : "No work yet"}</h2>
             <p>
               {job.places.length === 0
@@ -208,7 +208,7 @@ export function WorkPage() {
             </Button>
           </div>
         ) : layout.places.length === 0 || layout.columns.length === 0 ? (
-          <div className="empty">
+          <div className={styles.empty}>
             <h2>Nothing has that</h2>
             <p>No place or work fits the filter.</p>
             <Button variant="outlined" onClick={() => setFilter(noFilter)}>

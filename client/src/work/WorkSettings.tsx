@@ -7,6 +7,7 @@ import { ConditionChecks, Part, Setting, Typed } from "./Settings";
 import { supplies, useChoices } from "./choices";
 import { Check } from "../controls/Check";
 import type { Option } from "../controls/Choice";
+import styles from "./work.module.css";
 
 /** Materials that can take the place of a work item's own. */
 export function useProducts(item: Work): readonly Option[] {
@@ -130,7 +131,7 @@ export function WorkSettings({ item }: { item: Work }) {
         />
       )}
       <Part title="Conditions" open={item.conditions.length > 0}>
-        <li className="stack">
+        <li className={styles.stack}>
           <ConditionChecks
             chosen={[item.conditions]}
             onChange={(now) => tell("conditions", item.conditions, now(item.conditions))}
@@ -208,7 +209,7 @@ export function WorkSettings({ item }: { item: Work }) {
           hint={item.drying.book && item.drying.book !== "0" ? `the Book says ${item.drying.book} h` : undefined}
           onKeep={(text) => send("dryingHours", own(item.drying), orNull(text))}
         />
-        <li className="stack">
+        <li className={styles.stack}>
           {job.work
             .filter((w) => w.id !== item.id)
             .map((w) => (

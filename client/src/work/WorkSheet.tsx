@@ -9,6 +9,7 @@ import { KeepInBook } from "./KeepInBook";
 import { ReplaceProduct } from "./ReplaceProduct";
 import { SectionSettings } from "./SectionSettings";
 import { WorkSettings } from "./WorkSettings";
+import styles from "./work.module.css";
 
 export interface Selected {
   work: readonly string[];
@@ -55,7 +56,7 @@ export const WorkSheet = memo(function WorkSheet({ selected, itemId }: { selecte
   );
   if (!item)
     return (
-      <aside className="panel sheet" aria-label="Work item">
+      <aside className={`panel ${styles.sheet}`} aria-label="Work item">
         <p className="note">What is selected in the grid is set here.</p>
       </aside>
     );
@@ -64,7 +65,7 @@ export const WorkSheet = memo(function WorkSheet({ selected, itemId }: { selecte
   const usual = only && cells.get(`${item.id}/${only.id}`)?.state === "excluded" ? "cell" : last;
   const shown = places.length === 0 ? "item" : chosen?.at === at ? chosen.tab : usual;
   return (
-    <aside className="panel sheet" aria-label="Work item">
+    <aside className={`panel ${styles.sheet}`} aria-label="Work item">
       <header>
         <h2>
           {item.section}: {item.name}
@@ -119,7 +120,7 @@ function FromTheBook({ item }: { item: Work }) {
   const move = (by: Work, after: string | null) =>
     void open.tell({ type: "moveWork", work: item.id, section: by.sectionId, after });
   return (
-    <section className="cellsheet">
+    <section className={styles.cellsheet}>
       <h3>{item.kind === "assembly" ? "Parts, as in its entry" : "From the Book"}</h3>
       {item.parts.map((part) => (
         <p key={part} className="note">
@@ -159,7 +160,7 @@ function FromTheBook({ item }: { item: Work }) {
           Move right
         </button>
       </p>
-      <button className="link warn" onClick={() => void open.tell({ type: "removeWork", work: item.id })}>
+      <button className={`link ${styles.warn}`} onClick={() => void open.tell({ type: "removeWork", work: item.id })}>
         Take this work out of the job
       </button>
       {(dialog === "keep" || dialog === "take") && <KeepInBook way={dialog} item={item} onClose={close} />}

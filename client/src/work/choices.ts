@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { type Schemas, api } from "../api/client";
+import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
+import { askJob } from "../api/jobQueries";
 
 /** Entries of the Book of some kind, by name. */
 export function useChoices(kind: string): readonly Schemas["NamedEntry"][] {
@@ -12,11 +13,7 @@ export function useChoices(kind: string): readonly Schemas["NamedEntry"][] {
 /** The entries that the job has, beside the Book's. */
 export function usePinned(): readonly Schemas["PinnedView"][] | undefined {
   const [, { job }] = useJob();
-  return useQuery({
-    queryKey: ["job-book", job.id, job.version],
-    queryFn: async () => (await api.GET("/api/jobs/{id}/book", { params: { path: { id: job.id } } })).data!,
-    placeholderData: (kept) => kept,
-  }).data;
+  return useQuery(askJob.pinned(job)).data;
 }
 
 export const supplies: readonly (readonly [Schemas["Supply"], string])[] = [

@@ -1,18 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api } from "../api/client";
 import { type Shows, inMoney, moneyByCell } from "../figure/cellFigure";
 import { useJob } from "../job/JobContext";
+import { askJob } from "../api/jobQueries";
 
 /** Cost and price of cells, places and work, asked for while they are shown. */
 export function useCellMoney(shows: Shows) {
   const [, { job }] = useJob();
-  const { data } = useQuery({
-    queryKey: ["money", job.id, job.version],
-    queryFn: async () => (await api.GET("/api/jobs/{id}/cells/money", { params: { path: { id: job.id } } })).data!,
-    enabled: inMoney(shows),
-    placeholderData: (kept) => kept,
-  });
+  const { data } = useQuery({ ...askJob.cellMoney(job), enabled: inMoney(shows) });
   return useMemo(
     () => ({
       byCell: moneyByCell(data),

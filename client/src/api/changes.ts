@@ -1,0 +1,37 @@
+import { type Schemas, api, sendFile } from "./client";
+
+type Sent = Pick<Schemas["KeepInBook"], "id" | "base" | "client">;
+
+/** What is changed outside a job's own commands: one place, one name for each. Each gives what the server answers, and throws what it refuses. */
+export const change = {
+  makeJob: (job: Schemas["NewJob"]) => api.POST("/api/jobs", { body: job }),
+  takeInJob: (file: File) => sendFile<Schemas["JobMade"]>("/api/jobs/import", file, "application/json"),
+  customer: (id: string, save: Schemas["SaveOfCustomer"]) =>
+    api.PUT("/api/customers/{id}", { params: { path: { id } }, body: save }),
+
+  company: (save: Schemas["SaveOfCompany"]) => api.PUT("/api/company", { body: save }),
+  usualSizes: (save: Schemas["SaveOfUsualSizes"]) => api.PUT("/api/company/usual-sizes", { body: save }),
+  usualPlaces: async (save: Schemas["SaveOfUsualPlaces"]) =>
+    (await api.PUT("/api/company/usual-places", { body: save })).data!.lists,
+  backupPlan: async (save: Schemas["SaveOfBackupPlan"]) => (await api.PUT("/api/backups/plan", { body: save })).data!,
+  makeBackup: async () => (await api.POST("/api/backups")).data!,
+  keepFile: (file: File) => sendFile<Schemas["StoredFile"]>("/api/files", file),
+
+  makeEntry: (entry: Schemas["NewEntry"]) => api.POST("/api/book", { body: entry }),
+  entry: async (id: string, save: Schemas["SaveEntry"]) =>
+    (await api.PUT("/api/book/{id}", { params: { path: { id } }, body: save })).data!,
+  copyEntry: (id: string, copy: string) =>
+    api.POST("/api/book/{id}/copy", { params: { path: { id } }, body: { id: copy } }),
+  restoreEntry: async (id: string, version: number) =>
+    (await api.POST("/api/book/{id}/restore", { params: { path: { id } }, body: { version } })).data!,
+  deleteEntry: (id: string) => api.DELETE("/api/book/{id}", { params: { path: { id } } }),
+  takePrices: async (ids: string[]) => (await api.POST("/api/book/feed/take", { body: { ids } })).data!,
+  takeBookTable: async (take: Schemas["TakeTable"]) => (await api.POST("/api/book/take-table", { body: take })).data!,
+  takeBookFile: (file: File, leaveOut: boolean) =>
+    sendFile<Schemas["BookTaken"]>(`/api/book/take-file?leaveOut=${leaveOut}`, file),
+
+  entryInJob: (job: string, entry: string, save: Schemas["SaveInJob"]) =>
+    api.PUT("/api/jobs/{id}/book/{entry}", { params: { path: { id: job, entry } }, body: save }),
+  keepInBook: (job: string, entry: string, sent: Sent, keep: { was: number; work: string | null }) =>
+    api.POST("/api/jobs/{id}/book/{entry}/keep", { params: { path: { id: job, entry } }, body: { ...sent, ...keep } }),
+};

@@ -1,0 +1,131 @@
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { type Schemas, api } from "./client";
+
+/** A job at a version: what is asked of it is asked anew when it has moved on, and the last answer stands until then. */
+interface At {
+  id: string;
+  version: number;
+}
+
+const of = (job: At) => ({ path: { id: job.id } });
+
+/** What is asked of one job. */
+export const askJob = {
+  price: (job: At) =>
+    queryOptions({
+      queryKey: ["price", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/price", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  proposal: (job: At) =>
+    queryOptions({
+      queryKey: ["proposal", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/proposal", { params: of(job) })).data as Schemas["Block"][],
+      placeholderData: keepPreviousData,
+    }),
+  checks: (job: At) =>
+    queryOptions({
+      queryKey: ["checks", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/checks", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  schedule: (job: At) =>
+    queryOptions({
+      queryKey: ["schedule", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/schedule", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** The entries that the job has, beside the Book's. */
+  pinned: (job: At) =>
+    queryOptions({
+      queryKey: ["job-book", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/book", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  entry: (job: At, entry: string) =>
+    queryOptions({
+      queryKey: ["job-entry", job.id, entry, job.version],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/book/{entry}", { params: { path: { id: job.id, entry } } })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** Where a work item's entry differs from the Book's. */
+  kept: (job: At, work: string) =>
+    queryOptions({
+      queryKey: ["kept", job.id, job.version, work],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/work/{work}/kept", { params: { path: { id: job.id, work } } })).data!,
+    }),
+  /** What cells of a work item have of their own. */
+  own: (job: At, work: string) =>
+    queryOptions({
+      queryKey: ["own", job.id, work, job.version],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/cells/{work}/own", { params: { path: { id: job.id, work } } })).data!,
+    }),
+  cell: (job: At, work: string, place: string) =>
+    queryOptions({
+      queryKey: ["cell", job.id, job.version, work, place],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/cells/{work}/{place}", { params: { path: { id: job.id, work, place } } })).data!,
+    }),
+  cellMoney: (job: At) =>
+    queryOptions({
+      queryKey: ["money", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/cells/money", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  place: (job: At, place: string) =>
+    queryOptions({
+      queryKey: ["place", job.id, place, job.version],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/places/{place}", { params: { path: { id: job.id, place } } })).data!,
+    }),
+  /** What a deduction rule would move. */
+  deduction: (job: At, rule: string) =>
+    queryOptions({
+      queryKey: ["deduction", job.id, job.version, rule],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/deduction", { params: { ...of(job), query: { rule } } })).data!,
+      retry: false,
+    }),
+  /** What an edit would move. */
+  preview: (job: At, edit: Schemas["Command"]) =>
+    queryOptions({
+      queryKey: ["preview", job.id, job.version, edit],
+      queryFn: async () => (await api.POST("/api/jobs/{id}/preview", { params: of(job), body: edit })).data!,
+      placeholderData: keepPreviousData,
+      retry: false,
+    }),
+};
+
+/** How a figure came about. */
+export const workings = {
+  job: async (job: string, figure: string) =>
+    (await api.GET("/api/jobs/{id}/workings", { params: { path: { id: job }, query: { figure, levels: 0 } } })).data,
+  asText: async (job: string, figure: string) =>
+    (await api.GET("/api/jobs/{id}/workings/text", { params: { path: { id: job }, query: { figure } } })).data!.text,
+  preview: async (job: string, edit: Schemas["Command"], figure: string) =>
+    (
+      await api.POST("/api/jobs/{id}/preview/workings", {
+        params: { path: { id: job }, query: { figure } },
+        body: edit,
+      })
+    ).data,
+  trial: async (entry: string, trial: Schemas["TryEntry"], figure: string) =>
+    (await api.POST("/api/book/{id}/try/workings", { params: { path: { id: entry }, query: { figure } }, body: trial }))
+      .data,
+};
+
+/** Tables and texts as the server reads them, before any of it is taken. */
+export const read = {
+  places: async (job: string, table: Schemas["MappedTable"]) =>
+    (await api.POST("/api/jobs/{id}/places/read-table", { params: { path: { id: job } }, body: table })).data!,
+  schedule: async (job: string, table: Schemas["MappedTable"]) =>
+    (await api.POST("/api/jobs/{id}/schedule/read-table", { params: { path: { id: job } }, body: table })).data!,
+  tape: async (job: string, text: Schemas["TapeText"], signal?: AbortSignal) =>
+    (await api.POST("/api/jobs/{id}/read-tape", { params: { path: { id: job } }, body: text, signal })).data!,
+  bookTable: async (table: Schemas["MappedTable"]) => (await api.POST("/api/book/read-table", { body: table })).data!,
+  rate: async (text: string, driver: string | null) =>
+    (await api.POST("/api/book/read-rate", { body: { text, driver } })).data!.text,
+};
