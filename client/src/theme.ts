@@ -36,6 +36,35 @@ export const theme = createTheme({
     // It would be laid out anew for every frame of its way, while figures wait to be painted.
     MuiTabs: { styleOverrides: { indicator: { transition: "none" } } },
     MuiTextField: { defaultProps: { size: "small", fullWidth: true } },
+    // The choice with search looks like the other fields: controls/field.module.css.
+    MuiInputLabel: {
+      styleOverrides: {
+        root: {
+          position: "static",
+          transform: "none",
+          fontSize: 12.5,
+          lineHeight: 1.4,
+          marginBottom: 3,
+          color: "var(--quiet)",
+          "&.Mui-focused": { color: "var(--quiet)" },
+        },
+      },
+    },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        root: {
+          minHeight: "var(--control)",
+          background: "var(--sheet)",
+          fontSize: 13.5,
+          "&&": { paddingBlock: 1, paddingLeft: 4 },
+          "&:hover .MuiOutlinedInput-notchedOutline": { borderColor: "var(--edge)" },
+          "&.Mui-focused": { boxShadow: "0 3px 0 var(--tape)" },
+          "&.Mui-focused .MuiOutlinedInput-notchedOutline": { borderColor: "var(--ink)", borderWidth: 1 },
+        },
+        input: { "&&": { padding: "2px 4px" } },
+        notchedOutline: { top: 0, borderColor: "var(--edge)", "& legend": { display: "none" } },
+      },
+    },
     MuiToggleButton: {
       styleOverrides: {
         root: {

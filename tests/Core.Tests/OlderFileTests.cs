@@ -2,6 +2,7 @@ using System.IO.Compression;
 using System.Runtime.CompilerServices;
 using System.Text;
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using Emendum.Core.Jobs;
 using Emendum.Core.Json;
 using Emendum.Core.Reports;
@@ -24,14 +25,31 @@ public sealed class OlderFileTests
         return whole.ToArray();
     }
 
+    /// <summary>Sections stood in paths by their names before they had ids, which derive from those.</summary>
+    private static string SectionsById(string figures) =>
+        Regex.Replace(
+            figures,
+            "\"sections/([^/]+)/",
+            found => $"\"sections/{Section.IdOf(Uri.UnescapeDataString(found.Groups[1].Value))}/"
+        );
+
+    /// <summary>One figure a line, in one order.</summary>
+    private static string[] Lines(string figures) =>
+        [
+            .. JsonNode.Parse(figures)!["figures"]!
+                .AsObject()
+                .Select(f => $"{f.Key}: {f.Value!.ToJsonString(CoreJson.Options)}")
+                .Order(StringComparer.Ordinal),
+        ];
+
     [Theory]
     [InlineData("996")]
     [InlineData("998")]
     public void A_file_of_version_4_gives_the_figures_it_gave(string name)
     {
         var job = JobFile.Read(Older("job4-" + name));
-        var then = BaselineTests.Lines(BaselineTests.SectionsById(Encoding.UTF8.GetString(Older("reckon4-" + name))));
-        var now = BaselineTests.Lines(Reported.Of(job).ToJsonString(CoreJson.Options));
+        var then = Lines(SectionsById(Encoding.UTF8.GetString(Older("reckon4-" + name))));
+        var now = Lines(Reported.Of(job).ToJsonString(CoreJson.Options));
         foreach (var (was, present) in then.Zip(now))
             Assert.Equal(was, present);
         Assert.Equal(then.Length, now.Length);

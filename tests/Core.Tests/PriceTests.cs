@@ -87,10 +87,10 @@ public class PriceTests
     }
 
     [Theory]
-    [MemberData(nameof(BaselineTests.All), MemberType = typeof(BaselineTests))]
+    [MemberData(nameof(DemoCases.All), MemberType = typeof(DemoCases))]
     public void Steps_are_the_sum_of_their_parts_and_lead_to_each_sum(string name, bool other)
     {
-        var price = Sample.Reckon(BaselineTests.Of(name, other)).Price;
+        var price = Sample.Reckon(DemoCases.Of(name, other)).Price;
         var so = 0m;
         foreach (var step in price.Steps)
         {

@@ -431,8 +431,20 @@ test("the firm's usual sizes and places are changed in the office", async ({
   await page.getByRole("button", { name: "Add a list" }).click();
   await expect(page.getByLabel("Kind of building")).toHaveValue("New list");
   await page.getByLabel("Kind of building").fill("Boat shed");
+  // The name is still on its way when a place is added: they are kept one after the other, and are no conflict.
+  let goOn = () => {};
+  const held = new Promise<void>((done) => (goOn = done));
+  await page.route(
+    "**/api/company/usual-places",
+    async (route) => {
+      await held;
+      await route.continue();
+    },
+    { times: 1 },
+  );
   await page.getByLabel("Kind of building").press("Enter");
   await page.getByRole("button", { name: "Add a place" }).click();
+  goOn();
   await page.getByLabel("Place 1").fill("Slip hall");
   await page.getByLabel("Place 1").press("Enter");
   await page.getByLabel("Usual work in Slip hall").click();

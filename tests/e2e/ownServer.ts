@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 
@@ -26,6 +26,7 @@ export class OwnServer {
       join(root, "client/dist"),
     ]);
     this.process = started;
+    process.once("exit", () => started.kill());
     this.url = await new Promise<string>((done, fail) => {
       let said = "";
       started.stdout.on("data", (chunk) => {
@@ -45,5 +46,10 @@ export class OwnServer {
     const gone = new Promise((done) => stopping.once("exit", done));
     stopping.kill("SIGINT");
     await gone;
+  }
+
+  /** Its data, when it is not wanted any more. */
+  remove() {
+    rmSync(this.folder, { recursive: true, force: true });
   }
 }

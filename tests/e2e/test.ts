@@ -1,9 +1,23 @@
 import { expect, test as plain } from "@playwright/test";
+import { OwnServer } from "./ownServer";
 
 export { expect, type Browser, type Page } from "@playwright/test";
 
 /** Every test also fails on an error that a page throws and nothing on it catches, and on anything that a page wants to load and may not. */
-export const test = plain.extend<{ quiet: void }>({
+export const test = plain.extend<{ quiet: void }, { server: string }>({
+  // One for each worker, with a folder of its own.
+  server: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const server = new OwnServer();
+      await server.start();
+      await use(server.url);
+      await server.stop();
+      server.remove();
+    },
+    { scope: "worker" },
+  ],
+  baseURL: ({ server }, use) => use(server),
   quiet: [
     async ({ context }, use) => {
       const thrown: string[] = [];

@@ -3695,10 +3695,8 @@ export interface components {
             name: string;
             subtitle: string;
             number: string;
-            customer: string;
-            customerAddress: string;
             /** Format: uuid */
-            customerId: null | string;
+            customer: null | string;
             firm: string;
             firmAddress: string;
             currency: string;

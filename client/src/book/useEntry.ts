@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, useCallback, useContext, useRef } from "react";
+import { createContext, useCallback, useContext } from "react";
 import type { Schemas } from "../api/client";
 import { change as save } from "../api/changes";
 import { ask } from "../api/queries";
+import { useInTurn } from "../api/useInTurn";
 
 export type Entry = Schemas["BookEntry"];
 export type EntryView = Schemas["EntryView"];
@@ -28,23 +29,17 @@ export function useEditing(): Editing {
 export function useEntry(id: string): { editing: Editing | null; error: Error | null } {
   const queries = useQueryClient();
   const { data: view, error } = useQuery(ask.entry(id));
-  const before = useRef<Promise<unknown>>(Promise.resolve());
+  const inTurn = useInTurn();
 
   const change = useCallback(
-    (how: (entry: Entry) => Entry) => {
-      const saved = before.current
-        .catch(() => undefined)
-        .then(async () => {
-          const { entry } = queries.getQueryData<EntryView>(["entry", id])!;
-          const next = how(structuredClone(entry));
-          const view = await save.entry(id, { was: entry.version, entry: next });
-          queries.setQueryData(["entry", id], view);
-          await bookChanged(queries, id);
-        });
-      before.current = saved;
-      return saved;
-    },
-    [id, queries],
+    (how: (entry: Entry) => Entry) =>
+      inTurn(async () => {
+        const { entry } = queries.getQueryData<EntryView>(["entry", id])!;
+        const view = await save.entry(id, { was: entry.version, entry: how(structuredClone(entry)) });
+        queries.setQueryData(["entry", id], view);
+        await bookChanged(queries, id);
+      }),
+    [id, queries, inTurn],
   );
   const set = useCallback(
     (path: string, value: unknown) => change((entry) => (put(entry, path, value), entry)),

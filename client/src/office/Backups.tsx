@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
+import { wholeOr } from "../controls/wholeOr";
 import styles from "./office.module.css";
 import { change } from "../api/changes";
 
@@ -33,7 +34,6 @@ export function Backups() {
     }
     setBusy(false);
   }
-  const number = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text) as number;
   return (
     <section className={`panel ${styles.wide}`} aria-label="Backups">
       <header>
@@ -51,12 +51,12 @@ export function Backups() {
           <Field
             label="Daily backups kept"
             value={String(plan.daily)}
-            onKeep={(text) => set({ daily: number(text) })}
+            onKeep={(text) => set({ daily: wholeOr(text) as number })}
           />
           <Field
             label="Weekly backups kept before those"
             value={String(plan.weekly)}
-            onKeep={(text) => set({ weekly: number(text) })}
+            onKeep={(text) => set({ weekly: wholeOr(text) as number })}
           />
         </div>
         {(wrong || data.wrong) && (

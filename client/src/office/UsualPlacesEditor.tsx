@@ -6,8 +6,17 @@ import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import styles from "./office.module.css";
 import { change } from "../api/changes";
+import { useInTurn } from "../api/useInTurn";
 
 type List = Schemas["UsualPlaceList"];
+
+/** A name that none of these has. */
+function free(name: string, taken: readonly { name: string }[]) {
+  let n = 2;
+  let next = name;
+  while (taken.some((t) => t.name === next)) next = `${name} ${n++}`;
+  return next;
+}
 
 /** The firm's lists of usual places: what a kind of building has, and what is usually done there. */
 export function UsualPlacesEditor() {
@@ -16,29 +25,31 @@ export function UsualPlacesEditor() {
   const [wrong, setWrong] = useState("");
   const { data: lists } = useQuery(ask.usualPlaces);
   const { data: book } = useQuery(ask.bookWork);
-  const list = lists?.[Math.min(at, lists.length - 1)];
+  const inTurn = useInTurn();
 
-  async function keep(now: List[]) {
-    try {
-      const kept = await change.usualPlaces({ was: { lists: lists! }, now: { lists: now } });
-      queries.setQueryData(ask.usualPlaces.queryKey, kept);
-      setWrong("");
-    } catch (error) {
-      // After a conflict what stands there now is shown.
-      await queries.invalidateQueries(ask.usualPlaces);
-      throw error;
-    }
-  }
-  const tell = (now: List[]) => keep(now).catch((error: Error) => setWrong(error.message));
-  const changed = (part: Partial<List>) => lists!.map((l) => (l === list ? { ...l, ...part } : l));
+  /** Keeps what an edit makes of the lists as they stand when it is its turn. */
+  const keep = (edit: (lists: List[]) => List[]) =>
+    inTurn(async () => {
+      const was = queries.getQueryData(ask.usualPlaces.queryKey)!;
+      try {
+        const kept = await change.usualPlaces({ was: { lists: was }, now: { lists: edit(was) } });
+        queries.setQueryData(ask.usualPlaces.queryKey, kept);
+        setWrong("");
+      } catch (error) {
+        // After a conflict what stands there now is shown.
+        await queries.invalidateQueries(ask.usualPlaces);
+        throw error;
+      }
+    });
+  const tell = (edit: (lists: List[]) => List[]) => keep(edit).catch((error: Error) => setWrong(error.message));
+  const here = Math.min(at, (lists?.length ?? 1) - 1);
+  const changed = (edit: (list: List) => Partial<List>) => (all: List[]) =>
+    all.map((l, i) => (i === here ? { ...l, ...edit(l) } : l));
+  const placeChanged = (place: number, part: Partial<List["places"][number]>) =>
+    changed((l) => ({ places: l.places.map((p, i) => (i === place ? { ...p, ...part } : p)) }));
 
   if (!lists || !book) return null;
-  const free = (name: string, taken: readonly string[]) => {
-    let n = 2;
-    let next = name;
-    while (taken.includes(next)) next = `${name} ${n++}`;
-    return next;
-  };
+  const list = lists[here];
   return (
     <section className={`panel ${styles.wide}`} aria-label="Usual places">
       <header>
@@ -55,11 +66,8 @@ export function UsualPlacesEditor() {
           <button
             className="link"
             onClick={() => {
-              const name = free(
-                "New list",
-                lists.map((l) => l.name),
-              );
-              void tell([...lists, { name, places: [] }]).then(() => setAt(lists.length));
+              const add = (all: List[]) => [...all, { name: free("New list", all), places: [] }];
+              void tell(add).then(() => setAt(lists.length));
             }}
           >
             Add a list
@@ -72,9 +80,12 @@ export function UsualPlacesEditor() {
                 key={`k${at}`}
                 label="Kind of building"
                 value={list.name}
-                onKeep={(name) => keep(changed({ name: name.trim() }))}
+                onKeep={(name) => keep(changed(() => ({ name: name.trim() })))}
               />
-              <button className="link" onClick={() => void tell(lists.filter((l) => l !== list)).then(() => setAt(0))}>
+              <button
+                className="link"
+                onClick={() => void tell((all) => all.filter((_, i) => i !== here)).then(() => setAt(0))}
+              >
                 Remove this list
               </button>
             </div>
@@ -91,13 +102,10 @@ export function UsualPlacesEditor() {
                   <tr key={i}>
                     <td>
                       <Field
+                        bare
                         label={`Place ${i + 1}`}
                         value={place.name}
-                        onKeep={(name) =>
-                          keep(
-                            changed({ places: list.places.map((p, j) => (j === i ? { ...p, name: name.trim() } : p)) }),
-                          )
-                        }
+                        onKeep={(name) => keep(placeChanged(i, { name: name.trim() }))}
                       />
                     </td>
                     <td>
@@ -109,13 +117,7 @@ export function UsualPlacesEditor() {
                         value={book.filter((b) => place.work.includes(b.id))}
                         getOptionLabel={(b) => `${b.section}: ${b.name}`}
                         isOptionEqualToValue={(a, b) => a.id === b.id}
-                        onChange={(_, work) =>
-                          void tell(
-                            changed({
-                              places: list.places.map((p, j) => (j === i ? { ...p, work: work.map((w) => w.id) } : p)),
-                            }),
-                          )
-                        }
+                        onChange={(_, work) => void tell(placeChanged(i, { work: work.map((w) => w.id) }))}
                         renderInput={(params) => <TextField {...params} label={`Usual work in ${place.name}`} />}
                       />
                     </td>
@@ -123,7 +125,7 @@ export function UsualPlacesEditor() {
                       <button
                         className="link"
                         aria-label={`Remove ${place.name}`}
-                        onClick={() => void tell(changed({ places: list.places.filter((_, j) => j !== i) }))}
+                        onClick={() => void tell(changed((l) => ({ places: l.places.filter((_, j) => j !== i) })))}
                       >
                         Remove
                       </button>
@@ -134,13 +136,9 @@ export function UsualPlacesEditor() {
             </table>
             <Button
               size="small"
-              onClick={() => {
-                const name = free(
-                  "New place",
-                  list.places.map((p) => p.name),
-                );
-                void tell(changed({ places: [...list.places, { name, work: [] }] }));
-              }}
+              onClick={() =>
+                void tell(changed((l) => ({ places: [...l.places, { name: free("New place", l.places), work: [] }] })))
+              }
             >
               Add a place
             </Button>

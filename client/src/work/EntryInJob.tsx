@@ -11,6 +11,7 @@ import styles from "./work.module.css";
 import book from "../book/book.module.css";
 import { change as save } from "../api/changes";
 import { askJob } from "../api/jobQueries";
+import { useInTurn } from "../api/useInTurn";
 
 /** An entry as this job has it. What is changed here stays in the job until it is kept in the Book on purpose. */
 export function EntryInJob() {
@@ -21,25 +22,20 @@ export function EntryInJob() {
   const { data: view, error } = useQuery({ ...askJob.entry(job, id), retry: false });
   const pinned = usePinned();
   const latest = useRef<Entry | null>(null);
-  const before = useRef<Promise<unknown>>(Promise.resolve());
+  const inTurn = useInTurn();
   useEffect(() => {
     latest.current = view?.entry ?? null;
   }, [view]);
 
   const change = useCallback(
-    (how: (entry: Entry) => Entry) => {
-      const saved = before.current
-        .catch(() => undefined)
-        .then(async () => {
-          const was = latest.current!;
-          const entry = how(structuredClone(was));
-          await open.through((sent) => save.entryInJob(job.id, id, { ...sent, was, entry }));
-          latest.current = entry;
-        });
-      before.current = saved;
-      return saved;
-    },
-    [id, job.id, open],
+    (how: (entry: Entry) => Entry) =>
+      inTurn(async () => {
+        const was = latest.current!;
+        const entry = how(structuredClone(was));
+        await open.through((sent) => save.entryInJob(job.id, id, { ...sent, was, entry }));
+        latest.current = entry;
+      }),
+    [id, job.id, open, inTurn],
   );
   const set = useCallback(
     (field: string, value: unknown) => change((entry) => (put(entry, field, value), entry)),

@@ -26,18 +26,10 @@ public enum CostClass
 public sealed class ByClass<T>(Func<CostClass, T> of) : IEnumerable<(CostClass Class, T Of)>
 {
     /// <summary>The classes in their order.</summary>
-    public static readonly ImmutableArray<CostClass> Classes = [.. Enum.GetValues<CostClass>()];
-
-    private readonly T[] all = All(of);
+    public static readonly ImmutableArray<CostClass> Classes = [.. CostClassWords.InOrder];
 
     // Each line of a job has several of these: no sequence is made for them.
-    private static T[] All(Func<CostClass, T> of)
-    {
-        var all = new T[Classes.Length];
-        for (var i = 0; i < all.Length; i++)
-            all[i] = of(Classes[i]);
-        return all;
-    }
+    private readonly T[] all = Array.ConvertAll(CostClassWords.InOrder, of.Invoke);
 
     /// <summary>What there is of a class.</summary>
     public T this[CostClass of] => all[(int)of];
@@ -55,6 +47,9 @@ public sealed class ByClass<T>(Func<CostClass, T> of) : IEnumerable<(CostClass C
 /// <summary>What classes of cost are called.</summary>
 public static class CostClassWords
 {
+    /// <summary>The classes in their order; not to be changed.</summary>
+    internal static readonly CostClass[] InOrder = Enum.GetValues<CostClass>();
+
     /// <summary>Name in paths, terms and files.</summary>
     public static string Name(this CostClass of) => of.ToString().ToLowerInvariant();
 
