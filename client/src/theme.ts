@@ -2,6 +2,9 @@ import { createTheme } from "@mui/material";
 
 const font = '"Archivo Variable", sans-serif';
 
+/** Who wants no movement gets none: what opens stands at once. */
+const still = matchMedia("(prefers-reduced-motion: reduce)").matches ? { transitionDuration: 0 } : {};
+
 /** Colours and shapes of interface.md; light and dark follow the system. */
 export const theme = createTheme({
   cssVariables: true,
@@ -32,6 +35,10 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true },
       styleOverrides: { root: { minHeight: 40 }, sizeSmall: { minHeight: 32 } },
     },
+    MuiDialog: { defaultProps: still },
+    MuiDrawer: { defaultProps: still },
+    MuiPopover: { defaultProps: still },
+    MuiMenu: { defaultProps: still },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     // It would be laid out anew for every frame of its way, while figures wait to be painted.
     MuiTabs: { styleOverrides: { indicator: { transition: "none" } } },

@@ -201,7 +201,7 @@ public sealed class WorkingsWorkbook
         var (crew, day) = (((Leaf)plan.Crew).Value, ((Leaf)plan.HoursPerDay).Value);
         var (days, returns) = CrewPlan.Work(
             [
-                .. plan.Steps.Select(s => new CrewPlan.Step(
+                .. plan.Steps.Select(s => new CrewPlan.Piece(
                     Core.Quantities.Rounding.Figure(((Ref)s.Hours).Figure.Value / (crew * s.Coats)),
                     s.Coats,
                     [.. s.Waits],

@@ -83,7 +83,7 @@ public sealed class Shelf(BookStore store, TimeProvider time)
                 .ToArray();
             var changed = Now.Entries.SetItems(versions.Select(e => KeyValuePair.Create(e.Id, e)));
             foreach (var entry in versions)
-                BookChecks.Check(entry, changed, named: entries.Count > 1);
+                BookRules.Check(entry, changed, named: entries.Count > 1);
             // What others rest on may not change under them into something they cannot use.
             if (versions.Length == 1 && Find(versions[0].Id) is not null)
                 foreach (var user in UsedBy(versions[0].Id))
@@ -97,7 +97,7 @@ public sealed class Shelf(BookStore store, TimeProvider time)
     {
         try
         {
-            BookChecks.Check(user, changed);
+            BookRules.Check(user, changed);
         }
         catch (RefusedException wrong)
         {

@@ -635,7 +635,7 @@ public class BookTests
     [Fact]
     public void Waits_and_drying_give_days_and_return_visits()
     {
-        static CrewPlan.Step Step(decimal span, decimal drying = 0, int coats = 1, params int[] waits) =>
+        static CrewPlan.Piece Step(decimal span, decimal drying = 0, int coats = 1, params int[] waits) =>
             new(span, coats, [.. waits], drying);
         // Eight-hour days. Two pieces of five hours: a day and two hours of the next.
         Assert.Equal((2, 0), CrewPlan.Work([Step(5), Step(5)], 8));

@@ -32,13 +32,13 @@ public sealed class HistoryTests
     public void Undo_and_redo_go_step_by_step_and_name_the_command()
     {
         var two = Of(("addPlace", A), ("addWork", A), ("undo", A));
-        Assert.Equal(new Step(1, "addPlace"), two.NextUndo(A));
-        Assert.Equal(new Step(3, "addWork"), two.NextRedo(A));
+        Assert.Equal(new Undoable(1, "addPlace"), two.NextUndo(A));
+        Assert.Equal(new Undoable(3, "addWork"), two.NextRedo(A));
         var back = two.With(4, "redo", A, 3, true);
-        Assert.Equal(new Step(4, "addWork"), back.NextUndo(A));
+        Assert.Equal(new Undoable(4, "addWork"), back.NextUndo(A));
         Assert.Null(back.NextRedo(A));
         // Taken back once more, it is the entry that took it back which is reversed.
-        Assert.Equal(new Step(5, "addWork"), back.With(5, "undo", A, 4, true).NextRedo(A));
+        Assert.Equal(new Undoable(5, "addWork"), back.With(5, "undo", A, 4, true).NextRedo(A));
     }
 
     [Fact]
@@ -66,14 +66,14 @@ public sealed class HistoryTests
     {
         var left = Of(("addPlace", B), ("addWork", B), ("setNote", C));
         Assert.Null(left.LeftBehind(A, _ => true));
-        Assert.Equal(new Step(2, "addWork"), left.LeftBehind(A, _ => false));
+        Assert.Equal(new Undoable(2, "addWork"), left.LeftBehind(A, _ => false));
         // Never somebody else's, and none while there is one of one's own.
         Assert.Null(left.LeftBehind(new("Wyn", A.Client), _ => false));
         Assert.Null(left.With(4, "setCells", A, null, true).LeftBehind(A, _ => false));
         var taken = left.With(4, "undo", A, 2, true);
-        Assert.Equal(new Step(1, "addPlace"), taken.NextUndo(B));
-        Assert.Equal(new Step(4, "addWork"), taken.NextRedo(A));
-        Assert.Equal(new Step(5, "addWork"), taken.With(5, "redo", A, 4, true).NextUndo(A));
+        Assert.Equal(new Undoable(1, "addPlace"), taken.NextUndo(B));
+        Assert.Equal(new Undoable(4, "addWork"), taken.NextRedo(A));
+        Assert.Equal(new Undoable(5, "addWork"), taken.With(5, "redo", A, 4, true).NextUndo(A));
     }
 
     [Fact]

@@ -46,7 +46,7 @@ public class PlaceCommandsTests
     private static (Job Job, Job Undone) Both(Job job, Command command)
     {
         var (now, changes) = Commands.Apply(job, command, id => StarterBook.Entries.FirstOrDefault(e => e.Id == id));
-        JobChecks.Check(now);
+        JobRules.Check(now);
         return (now, ChangeSet.Apply(now, ChangeSet.Reversed(changes)));
     }
 
@@ -322,7 +322,7 @@ public class PlaceCommandsTests
         );
         job = job.Do(new SetScheduleItem(walls, "", "measure/netWallArea/House"))
             .Do(new SetScheduleItem(paint, "", $"work/{job.Work[0].Id}"));
-        var checks = ScheduleCheck.Of(Sample.Reckon(job).Reckoned, Trace.Silent);
+        var checks = ScheduleCompared.Of(Sample.Reckon(job).Reckoned, Trace.Silent);
         var net = Sample
             .Reckon(job)
             .Job.Places.Sum(p => Sample.Reckon(job).Reckoned.Measures[p.Id][Measure.NetWallArea].V);
@@ -387,7 +387,7 @@ public class PlaceCommandsTests
                             // A move beside itself, a window in a run: refused, and nothing has changed.
                         }
                     }
-                    JobChecks.Check(job);
+                    JobRules.Check(job);
                     var whole = Sample.Reckon(job);
                     foreach (var place in job.Places)
                     foreach (var measure in place.Shape.Has)

@@ -211,7 +211,7 @@ public class ReckoningTests
             ""
         );
         var refused = Assert.Throws<RefusedException>(() =>
-            AssemblyCheck.InWorkingOrder(assembly.Components, (_, m) => RefusedException.Of("", m))
+            AssemblyRules.InWorkingOrder(assembly.Components, (_, m) => RefusedException.Of("", m))
         );
         Assert.Contains("first → second → first", refused.Message);
     }
@@ -319,7 +319,7 @@ public class ReckoningTests
     {
         var all = StarterBook.Entries.ToDictionary(e => e.Id);
         foreach (var entry in all.Values)
-            BookChecks.Check(entry, all);
+            BookRules.Check(entry, all);
         Assert.Equal(
             StarterBook.Entries.Length,
             StarterBook.Entries.Select(e => ((e as ProductionRate)?.Section, e.Name)).Distinct().Count()

@@ -25,7 +25,7 @@ public class StarterBookTests
         );
         Assert.InRange(StarterBook.Entries.Length, 120, int.MaxValue);
         foreach (var entry in StarterBook.Entries)
-            BookChecks.Check(entry, All);
+            BookRules.Check(entry, All);
     }
 
     [Fact]

@@ -66,7 +66,7 @@ public class WaitTests
     [Fact]
     public void A_file_of_more_work_than_a_job_takes_is_refused_in_a_sentence()
     {
-        var wrong = Assert.Throws<RefusedException>(() => JobFile.Read(JobFile.Write(Row(JobChecks.MostWork + 1))));
+        var wrong = Assert.Throws<RefusedException>(() => JobFile.Read(JobFile.Write(Row(JobRules.MostWork + 1))));
         Assert.Equal("A job takes at most 2,000 pieces of work.", wrong.Refusal.Message);
     }
 
@@ -74,7 +74,7 @@ public class WaitTests
     public void The_longest_row_of_waits_is_read_checked_and_reckoned_without_recursion()
     {
         var days = OnSmallStack(() =>
-            Sample.Reckon(JobFile.Read(JobFile.Write(Row(JobChecks.MostWork)))).Reckoned.Costs.Duration.Days.V
+            Sample.Reckon(JobFile.Read(JobFile.Write(Row(JobRules.MostWork)))).Reckoned.Costs.Duration.Days.V
         );
         // 2,000 times 100 ft² at 100 ft²/h by three people, eight hours a day: 83.33 days.
         Assert.Equal(84m, days);
@@ -84,7 +84,7 @@ public class WaitTests
     public void A_ring_of_all_work_is_refused_and_only_its_beginning_is_named()
     {
         var wrong = OnSmallStack(() =>
-            Assert.Throws<RefusedException>(() => JobChecks.Check(Row(JobChecks.MostWork, ring: true)))
+            Assert.Throws<RefusedException>(() => JobRules.Check(Row(JobRules.MostWork, ring: true)))
         );
         Assert.StartsWith("Work waits for itself: Work 1 → Work 2000 → Work 1999 → ", wrong.Refusal.Message);
         Assert.EndsWith("→ … → Work 1.", wrong.Refusal.Message);
@@ -121,7 +121,7 @@ public class WaitTests
             Places =
             [
                 .. Enumerable
-                    .Range(0, JobChecks.MostPlaces)
+                    .Range(0, JobRules.MostPlaces)
                     .Select(i =>
                         place with
                         {
@@ -132,7 +132,7 @@ public class WaitTests
                     ),
             ],
         };
-        var wrong = Assert.Throws<RefusedException>(() => JobChecks.Check(many));
+        var wrong = Assert.Throws<RefusedException>(() => JobRules.Check(many));
         Assert.Contains("a grid of more than 1,000,000 cells", wrong.Refusal.Message);
     }
 }

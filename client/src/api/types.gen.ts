@@ -4311,11 +4311,6 @@ export interface components {
             source: string;
             label: string;
         };
-        Step: {
-            /** Format: int64 */
-            version: number;
-            did: string;
-        };
         StepView: {
             label: string;
             note: string;
@@ -4439,10 +4434,15 @@ export interface components {
             text: string;
             units: components["schemas"]["UnitSystem"];
         };
+        Undoable: {
+            /** Format: int64 */
+            version: number;
+            did: string;
+        };
         UndoView: {
             undo: null | string;
             redo: null | string;
-            leftBehind: null | components["schemas"]["Step"];
+            leftBehind: null | components["schemas"]["Undoable"];
         };
         /** Format: unit */
         Unit: string;

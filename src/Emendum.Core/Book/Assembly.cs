@@ -160,14 +160,14 @@ public sealed record Assembly(
                 );
         }
         for (var i = 0; i < Components.Length; i++)
-            AssemblyCheck.Part(this, i, check);
+            AssemblyRules.Part(this, i, check);
         foreach (var group in Components.Where(c => c.Group.Length > 0).GroupBy(c => c.Group))
             if (group.Count() == 1)
                 throw check.Wrong(
                     $"components[{Components.IndexOf(group.First())}].group",
                     $"“{group.Key}” has only one part: an either-or group needs two or more."
                 );
-        _ = AssemblyCheck.InWorkingOrder(
+        _ = AssemblyRules.InWorkingOrder(
             Components,
             (part, message) =>
                 check.Wrong(part is null ? "components" : $"components[{Components.IndexOf(part)}].of", message)

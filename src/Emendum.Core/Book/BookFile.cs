@@ -85,7 +85,7 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
             {
                 try
                 {
-                    BookChecks.Check(read[i]!, all, named: false);
+                    BookRules.Check(read[i]!, all, named: false);
                     var old = book.GetValueOrDefault(read[i]!.Id);
                     rows.Add(
                         new(

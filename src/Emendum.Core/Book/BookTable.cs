@@ -277,7 +277,7 @@ public static class BookTable
                 var entry = Entry(i, old, kind, name, id);
                 if (!seen.TryAdd(entry.Id, i + 1))
                     throw RefusedException.Of("name", $"The same entry stands in row {seen[entry.Id]}.");
-                BookChecks.Check(entry, all, named: false);
+                BookRules.Check(entry, all, named: false);
                 all[entry.Id] = entry;
                 read[i] = new(
                     i + 1,

@@ -34,10 +34,10 @@ public sealed record Table(Expr Of, IReadOnlyList<TableRow> Rows, string Unit, s
 public sealed record TableRow(decimal From, decimal Gives);
 
 /// <summary>The plan of the crew's work; <paramref name="Gives"/> is <c>days</c> or <c>returns</c>.</summary>
-public sealed record Plan(IReadOnlyList<PlanStep> Steps, Expr Crew, Expr HoursPerDay, string Gives) : Expr;
+public sealed record Plan(IReadOnlyList<PlanPiece> Steps, Expr Crew, Expr HoursPerDay, string Gives) : Expr;
 
 /// <summary>Work in a plan: its labour hours, in how many coats, the steps it waits for by position, and how long it dries after each coat.</summary>
-public sealed record PlanStep(Expr Hours, int Coats, IReadOnlyList<int> Waits, decimal Drying);
+public sealed record PlanPiece(Expr Hours, int Coats, IReadOnlyList<int> Waits, decimal Drying);
 
 /// <summary>One part of an amount split by largest remainder in cents.</summary>
 public sealed record Share(ShareSet Set, int Index) : Expr;

@@ -8,7 +8,7 @@ namespace Emendum.Core.Jobs;
 public readonly record struct Author(string Person, Guid Client);
 
 /// <summary>An entry of the log that can be taken back, and what its command was called.</summary>
-public sealed record Step(long Version, string Did);
+public sealed record Undoable(long Version, string Did);
 
 /// <summary>What each author can take back and put back (architecture decision 6): a command clears what was taken back, undo and redo move steps across. Immutable; each entry of the log
 /// makes the next in a number of steps that does not grow with it.</summary>
@@ -21,7 +21,7 @@ public sealed class History
     /// <summary>Before the first entry.</summary>
     public static readonly History Empty = new(ImmutableDictionary<Author, Stacks>.Empty);
 
-    private sealed record Stacks(ImmutableStack<Step> Undo, ImmutableStack<Step> Redo)
+    private sealed record Stacks(ImmutableStack<Undoable> Undo, ImmutableStack<Undoable> Redo)
     {
         public static readonly Stacks Empty = new([], []);
     }
@@ -70,19 +70,19 @@ public sealed class History
     }
 
     /// <summary>What undo would take back for an author; null for nothing.</summary>
-    public Step? NextUndo(Author author) => Top(At(author).Undo);
+    public Undoable? NextUndo(Author author) => Top(At(author).Undo);
 
     /// <summary>What redo would put back for an author; null for nothing.</summary>
-    public Step? NextRedo(Author author) => Top(At(author).Redo);
+    public Undoable? NextRedo(Author author) => Top(At(author).Redo);
 
     /// <summary>For an author with nothing of their own left to take back: the same person's latest of a window that is closed; null for nothing.</summary>
     /// <param name="author">Who asks.</param>
     /// <param name="isOpen">Whether a window is open.</param>
-    public Step? LeftBehind(Author author, Func<Guid, bool> isOpen)
+    public Undoable? LeftBehind(Author author, Func<Guid, bool> isOpen)
     {
         if (NextUndo(author) is not null)
             return null;
-        Step? latest = null;
+        Undoable? latest = null;
         foreach (var (other, stacks) in of)
             if (
                 other.Person == author.Person
@@ -94,5 +94,5 @@ public sealed class History
         return latest;
     }
 
-    private static Step? Top(ImmutableStack<Step> steps) => steps.IsEmpty ? null : steps.Peek();
+    private static Undoable? Top(ImmutableStack<Undoable> steps) => steps.IsEmpty ? null : steps.Peek();
 }

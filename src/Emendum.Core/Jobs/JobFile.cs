@@ -152,7 +152,7 @@ public sealed record JobFile(
             SetAside = file.SetAside.WithComparers(StringComparer.Ordinal),
         };
         job = job with { Work = WorkPart.InOrder(job) };
-        JobChecks.Check(job);
+        JobRules.Check(job);
         party = file.Party;
         return job;
     }

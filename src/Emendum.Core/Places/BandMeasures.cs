@@ -10,7 +10,7 @@ internal static class BandMeasures
     public static readonly decimal UsualBottom = 914.4m;
 
     /// <summary>Makes the bands' figures.</summary>
-    public static void Of(Tape tape, Room room, List<RoomMeasures.Stretch> walls, List<OpeningMeasures.Hole> holes)
+    public static void Of(Measuring tape, Room room, List<RoomMeasures.Stretch> walls, List<OpeningMeasures.Hole> holes)
     {
         if (room.Bands.IsEmpty)
             return;
@@ -59,7 +59,7 @@ internal static class BandMeasures
     }
 
     /// <summary>How much of an opening's height lies in the band.</summary>
-    private static Val Overlap(Tape tape, OpeningMeasures.Hole hole, Val below, Val? above, decimal roof)
+    private static Val Overlap(Measuring tape, OpeningMeasures.Hole hole, Val below, Val? above, decimal roof)
     {
         var bottom = BottomOf(tape, hole, roof);
         var top = bottom + hole.Height;
@@ -68,7 +68,7 @@ internal static class BandMeasures
         return to.V > from.V ? to - from : 0m;
     }
 
-    private static Val BottomOf(Tape tape, OpeningMeasures.Hole hole, decimal roof)
+    private static Val BottomOf(Measuring tape, OpeningMeasures.Hole hole, decimal roof)
     {
         if (hole.Opening.ReachesFloor)
             return 0m;

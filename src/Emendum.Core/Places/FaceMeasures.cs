@@ -6,7 +6,7 @@ namespace Emendum.Core.Places;
 internal static class FaceMeasures
 {
     /// <summary>Makes all its measures.</summary>
-    public static void Of(Tape tape, Elevation face)
+    public static void Of(Measuring tape, Elevation face)
     {
         Sum area = new(),
             wide = new(),

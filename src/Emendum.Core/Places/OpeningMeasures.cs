@@ -44,7 +44,7 @@ internal sealed class OpeningMeasures
 
     /// <summary>Adds up the openings of a place and those that lead into it; <paramref name="keep"/> lists each.</summary>
     public static OpeningMeasures Of(
-        Tape tape,
+        Measuring tape,
         ImmutableArray<Opening> own,
         ImmutableArray<Opening> incoming,
         bool keep = false
@@ -59,7 +59,7 @@ internal sealed class OpeningMeasures
     }
 
     /// <summary>Makes the measures that every place with openings has, but for the areas.</summary>
-    public void MakeCounts(Tape tape)
+    public void MakeCounts(Measuring tape)
     {
         tape.Make(Measure.DoorCount, doors.Total);
         tape.Make(Measure.WindowCount, windows.Total);
@@ -68,7 +68,7 @@ internal sealed class OpeningMeasures
         tape.Make(Measure.RevealArea, revealArea.Total);
     }
 
-    private void Add(Tape tape, Opening opening, bool counts)
+    private void Add(Measuring tape, Opening opening, bool counts)
     {
         var (rule, name) = (tape.Rule, tape.On ? opening.Words : "");
         var (w, h) = (tape.Read(opening.Width, name + " width"), tape.Read(opening.Height, name + " height"));

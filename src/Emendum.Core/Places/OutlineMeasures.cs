@@ -22,7 +22,7 @@ internal sealed class OutlineMeasures
     public (Val X, Val Y)[] Corners { get; }
 
     /// <summary>Measures an outline.</summary>
-    public static OutlineMeasures Of(Tape tape, Outline outline)
+    public static OutlineMeasures Of(Measuring tape, Outline outline)
     {
         switch (outline)
         {

@@ -18,7 +18,7 @@ public sealed class PlaceMeasures
     private readonly ulong has;
     private readonly ImmutableArray<Opening> incoming;
 
-    private PlaceMeasures(Place place, ImmutableArray<Opening> incoming, Tape tape) =>
+    private PlaceMeasures(Place place, ImmutableArray<Opening> incoming, Measuring tape) =>
         (Place, this.incoming, values, has, Extras) = (place, incoming, tape.Values, tape.Made, tape.Extras);
 
     /// <summary>The place they are of.</summary>
@@ -53,7 +53,7 @@ public sealed class PlaceMeasures
         Trace trace
     )
     {
-        var tape = new Tape(place, system, DeductionRule.Find("net")!, trace);
+        var tape = new Measuring(place, system, DeductionRule.Find("net")!, trace);
         foreach (var (measure, value) in given.OrderBy(g => g.Key))
             tape.Keep(
                 measure,
@@ -78,7 +78,7 @@ public sealed class PlaceMeasures
         Trace trace
     )
     {
-        var tape = new Tape(place, system, rule, trace);
+        var tape = new Measuring(place, system, rule, trace);
         switch (place.Shape)
         {
             case Room room:
@@ -117,7 +117,7 @@ public sealed class PlaceMeasures
 }
 
 /// <summary>The tape while one place is measured: reads its lengths into one unit (decimal inches, or millimetres when any is metric) and makes its figures, converting last.</summary>
-internal sealed class Tape(Place place, UnitSystem system, DeductionRule rule, Trace trace)
+internal sealed class Measuring(Place place, UnitSystem system, DeductionRule rule, Trace trace)
 {
     private ImmutableArray<ExtraMeasure>.Builder? extras;
 

@@ -8,7 +8,7 @@ namespace Emendum.Core.Places;
 internal static class RoomMeasures
 {
     /// <summary>Makes all measures of a room.</summary>
-    public static void Of(Tape tape, Room room, ImmutableArray<Opening> incoming)
+    public static void Of(Measuring tape, Room room, ImmutableArray<Opening> incoming)
     {
         var edge = OutlineMeasures.Of(tape, room.Outline);
         var high = room.High is { } h ? tape.Read(h, "height") : (Val?)null;
@@ -91,7 +91,7 @@ internal static class RoomMeasures
     }
 
     private static (Val Area, Stretch Stretch)[] WallsOf(
-        Tape tape,
+        Measuring tape,
         Room room,
         OutlineMeasures edge,
         Val? high,

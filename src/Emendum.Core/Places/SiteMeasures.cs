@@ -6,7 +6,7 @@ namespace Emendum.Core.Places;
 internal static class SiteMeasures
 {
     /// <summary>Makes its measures.</summary>
-    public static void Of(Tape tape, Site site)
+    public static void Of(Measuring tape, Site site)
     {
         Val area;
         Val? around = null;

@@ -6,7 +6,7 @@ namespace Emendum.Core.Places;
 internal static class StairMeasures
 {
     /// <summary>Makes its measures.</summary>
-    public static void Of(Tape tape, Stair stair)
+    public static void Of(Measuring tape, Stair stair)
     {
         var (risers, treads) = (tape.Typed(stair.Risers, "risers"), tape.Typed(stair.Treads, "treads"));
         var (rise, going, width) = (

@@ -9,7 +9,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Pricing;
 
 /// <summary>What has a price without a cost: a price-only item with its quantity in the job, or (no entry) the allowance of one line.</summary>
-public sealed record PricedLine(CompiledItem Item, PriceOnlyItem? Entry, Line? Line, Val Quantity, Total Price)
+public sealed record OwnPrice(CompiledItem Item, PriceOnlyItem? Entry, Line? Line, Val Quantity, Total Price)
 {
     /// <summary>Whether the line is priced by it.</summary>
     public bool Prices(Line line) =>
@@ -20,7 +20,7 @@ public sealed record PricedLine(CompiledItem Item, PriceOnlyItem? Entry, Line? L
 /// <param name="Reckoned">What it takes and costs.</param>
 /// <param name="Priced">Price-only items and allowances, by work item in job order.</param>
 /// <param name="Price">What the customer pays for it.</param>
-public sealed record Estimate(Reckoned Reckoned, ImmutableArray<PricedLine> Priced, Price Price)
+public sealed record Estimate(Reckoned Reckoned, ImmutableArray<OwnPrice> Priced, Price Price)
 {
     /// <summary>What was estimated.</summary>
     public Job Job => Reckoned.Job;

@@ -47,7 +47,7 @@ public sealed record Price(
     public Total Total => Steps[^1].Amount;
 
     /// <summary>Prices a job.</summary>
-    public static Price Of(PricingTerms terms, Costs costs, ImmutableArray<PricedLine> priced, Trace trace)
+    public static Price Of(PricingTerms terms, Costs costs, ImmutableArray<OwnPrice> priced, Trace trace)
     {
         var draft = Basis.Of(terms.Basis).Begin(terms, costs, priced, trace);
         foreach (var pass in Passes.InOrder)

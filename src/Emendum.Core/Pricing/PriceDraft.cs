@@ -13,7 +13,7 @@ namespace Emendum.Core.Pricing;
 /// <param name="Costs">What it is made from.</param>
 /// <param name="Priced">What has a price without a cost.</param>
 /// <param name="Trace">Records how, or is silent.</param>
-public sealed record PriceDraft(PricingTerms Terms, Costs Costs, ImmutableArray<PricedLine> Priced, Trace Trace)
+public sealed record PriceDraft(PricingTerms Terms, Costs Costs, ImmutableArray<OwnPrice> Priced, Trace Trace)
 {
     /// <summary>The steps so far.</summary>
     public ImmutableArray<PriceStep> Steps { get; init; } = [];

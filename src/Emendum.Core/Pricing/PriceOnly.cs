@@ -13,9 +13,9 @@ namespace Emendum.Core.Pricing;
 internal static class PriceOnly
 {
     /// <summary>Price-only items and allowances of a job, by work item; lines stand by work item.</summary>
-    public static ImmutableArray<PricedLine> Of(Reckoned reckoned, Trace trace)
+    public static ImmutableArray<OwnPrice> Of(Reckoned reckoned, Trace trace)
     {
-        var (lines, priced) = (reckoned.Lines, ImmutableArray.CreateBuilder<PricedLine>());
+        var (lines, priced) = (reckoned.Lines, ImmutableArray.CreateBuilder<OwnPrice>());
         for (int from = 0, to; from < lines.Length; from = to)
         {
             for (to = from; to < lines.Length && ReferenceEquals(lines[to].OfItem, lines[from].OfItem); to++)
@@ -28,7 +28,7 @@ internal static class PriceOnly
     }
 
     /// <summary>An allowance is priced at its sum, for each of ×n places, and costs nothing until it is spent.</summary>
-    private static PricedLine Allowance(Line line, decimal sum, Trace trace)
+    private static OwnPrice Allowance(Line line, decimal sum, Trace trace)
     {
         var (item, place) = (line.OfItem.Item, line.Measures.Place);
         Val price = trace.Typed(sum, "", "allowed for", null, "work", item.Id);
@@ -48,7 +48,7 @@ internal static class PriceOnly
         );
     }
 
-    private static PricedLine Of(
+    private static OwnPrice Of(
         CompiledItem item,
         PriceOnlyItem entry,
         ReadOnlySpan<Line> lines,

@@ -8,13 +8,13 @@ namespace Emendum.Core.Reckoning;
 internal static class Buying
 {
     /// <summary>A purchase for each need, in their order.</summary>
-    public static ImmutableArray<BuyLine> Of(
+    public static ImmutableArray<Purchase> Of(
         IReadOnlyList<(Material Material, string Colour, Val Need)> needs,
         Trace trace
     )
     {
         var delivered = Delivered(needs);
-        var lines = ImmutableArray.CreateBuilder<BuyLine>(needs.Count);
+        var lines = ImmutableArray.CreateBuilder<Purchase>(needs.Count);
         for (var i = 0; i < needs.Count; i++)
             lines.Add(Buy(needs[i].Material, needs[i].Colour, needs[i].Need, delivered.Contains(i), trace));
         return lines.ToImmutable();
@@ -42,7 +42,7 @@ internal static class Buying
         return delivered;
     }
 
-    private static BuyLine Buy(Material material, string colour, Val amount, bool delivered, Trace trace)
+    private static Purchase Buy(Material material, string colour, Val amount, bool delivered, Trace trace)
     {
         var key = colour.Length == 0 ? "" : "~" + Uri.EscapeDataString(colour);
         FigurePath Path(string leaf) => new("buy" + key, material.Id, leaf);

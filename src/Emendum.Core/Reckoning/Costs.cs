@@ -8,7 +8,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Reckoning;
 
 /// <summary>Hours and cost of one role.</summary>
-public sealed record RoleLine(LabourRole Role, Total Hours, Total LoadedCost, Total Cost);
+public sealed record RoleCost(LabourRole Role, Total Hours, Total LoadedCost, Total Cost);
 
 /// <summary>What is needed and bought of one material and colour.</summary>
 /// <param name="Material">The material.</param>
@@ -21,7 +21,7 @@ public sealed record RoleLine(LabourRole Role, Total Hours, Total LoadedCost, To
 /// <param name="BoughtCost">What the packs cost.</param>
 /// <param name="NeedCost">Need · cost of the packs ÷ quantity bought.</param>
 /// <param name="Delivery">Delivery charged with it.</param>
-public sealed record BuyLine(
+public sealed record Purchase(
     Material Material,
     string Colour,
     Total Need,
@@ -46,7 +46,7 @@ public sealed record BuyLine(
 /// <param name="Units">Hours, days or visits paid for.</param>
 /// <param name="Cost">Money.</param>
 /// <param name="ByItem">Cost by work item, where days or visits were rounded up for each.</param>
-public sealed record EquipmentLine(
+public sealed record EquipmentCost(
     Equipment Equipment,
     Total Hours,
     Total Units,
@@ -59,7 +59,7 @@ public sealed record EquipmentLine(
 /// <param name="Amount">How much, or how many pieces of work for a lump sum each.</param>
 /// <param name="Cost">Money.</param>
 /// <param name="ByItem">Cost by work item of what is no line's own: lump sums, and what comes once.</param>
-public sealed record SubcontractLine(
+public sealed record SubcontractCost(
     Subcontract Subcontract,
     Total Amount,
     Total Cost,
@@ -67,7 +67,7 @@ public sealed record SubcontractLine(
 );
 
 /// <summary>A fixed charge of one work item, or of the way to the site.</summary>
-public sealed record ChargeLine(string Name, CompiledItem? Item, CompiledItem.Part? Part, Total Amount, Total Cost);
+public sealed record ChargeCost(string Name, CompiledItem? Item, CompiledItem.Part? Part, Total Amount, Total Cost);
 
 /// <summary>How long it takes: days from first to last, and how often the crew comes back.</summary>
 public sealed record Duration(Total Days, Total ReturnVisits);
@@ -76,19 +76,19 @@ public sealed record Duration(Total Days, Total ReturnVisits);
 public sealed class Costs
 {
     /// <summary>Labour by role, in order of first use.</summary>
-    public required ImmutableArray<RoleLine> Roles { get; init; }
+    public required ImmutableArray<RoleCost> Roles { get; init; }
 
     /// <summary>Materials, in order of first use.</summary>
-    public required ImmutableArray<BuyLine> Buying { get; init; }
+    public required ImmutableArray<Purchase> Buying { get; init; }
 
     /// <summary>Equipment, in order of first use.</summary>
-    public required ImmutableArray<EquipmentLine> Equipment { get; init; }
+    public required ImmutableArray<EquipmentCost> Equipment { get; init; }
 
     /// <summary>Subcontracts, in order of first use.</summary>
-    public required ImmutableArray<SubcontractLine> Subcontracts { get; init; }
+    public required ImmutableArray<SubcontractCost> Subcontracts { get; init; }
 
     /// <summary>Fees and fixed charges, the way to the site last.</summary>
-    public required ImmutableArray<ChargeLine> Charges { get; init; }
+    public required ImmutableArray<ChargeCost> Charges { get; init; }
 
     /// <summary>What comes once for a work item: its part and amount.</summary>
     public required ImmutableArray<(CompiledItem Item, CompiledItem.Part Part, Val Amount)> Once { get; init; }

@@ -18,10 +18,10 @@ public static class CrewPlan
     /// <param name="Coats">In how many goes.</param>
     /// <param name="Waits">Positions of the work it waits for.</param>
     /// <param name="Drying">Hours after each go.</param>
-    public readonly record struct Step(decimal Span, int Coats, ImmutableArray<int> Waits, decimal Drying);
+    public readonly record struct Piece(decimal Span, int Coats, ImmutableArray<int> Waits, decimal Drying);
 
     /// <summary>Days begun from the first hour of work to the last, and return visits. Each go and each wait is looked at once.</summary>
-    public static (int Days, int Returns) Work(IReadOnlyList<Step> steps, decimal hoursPerDay)
+    public static (int Days, int Returns) Work(IReadOnlyList<Piece> steps, decimal hoursPerDay)
     {
         var left = new int[steps.Count];
         var readyAt = new decimal[steps.Count];
@@ -31,7 +31,7 @@ public static class CrewPlan
         var now = 0m;
         var ready = new SortedSet<int>();
         var later = new PriorityQueue<int, (decimal At, int Order)>();
-        var finished = new Queue<(int Step, decimal Dry)>();
+        var finished = new Queue<(int Piece, decimal Dry)>();
         for (var i = 0; i < steps.Count; i++)
         {
             left[i] = steps[i].Span == 0 ? 0 : steps[i].Coats;
@@ -111,7 +111,7 @@ public static class CrewPlan
         void Tell()
         {
             while (finished.TryDequeue(out var done))
-                foreach (var waiting in waitedForBy[done.Step] ?? [])
+                foreach (var waiting in waitedForBy[done.Piece] ?? [])
                 {
                     readyAt[waiting] = decimal.Max(readyAt[waiting], done.Dry);
                     if (--unfinished[waiting] == 0 && left[waiting] > 0)
@@ -137,7 +137,7 @@ public static class CrewPlan
                 )
             )
             .ToArray();
-        var steps = new Step[items.Count];
+        var steps = new Piece[items.Count];
         for (var i = 0; i < steps.Length; i++)
         {
             var item = items[i].Item;
@@ -156,7 +156,7 @@ public static class CrewPlan
                 !trace.On
                     ? null
                     : new Plan(
-                        [.. steps.Select((s, i) => new PlanStep(hours[i].HowOrConstant, s.Coats, s.Waits, s.Drying))],
+                        [.. steps.Select((s, i) => new PlanPiece(hours[i].HowOrConstant, s.Coats, s.Waits, s.Drying))],
                         trace.Crew(crew, "", "crew", "size").How!,
                         trace.Crew(day, "h", "hours a day", "hoursPerDay").How!,
                         gives

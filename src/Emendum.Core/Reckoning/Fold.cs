@@ -119,7 +119,7 @@ internal sealed class Fold
         var duration = CrewPlan.Of(job, itemHours, trace);
         var labour = kinds.OfType<LabourCosts>().Single();
         var worked = trace.Total(labour.Hours, "h", "Labour hours of the work", new("totals", "workedHours"));
-        ChargeLine? way = null;
+        ChargeCost? way = null;
         if (works && job.Crew.SetUp is { } id && job.Book.GetValueOrDefault(id) is SetUp setUp)
         {
             (var hours, way) = Travel.Of(setUp, job, worked, duration, trace);

@@ -8,7 +8,7 @@ namespace Emendum.Core.Reckoning;
 internal static class Travel
 {
     /// <summary>The hours of all people, and the money for the way (null where none is charged).</summary>
-    public static (Val Hours, ChargeLine? Way) Of(SetUp setUp, Job job, Val worked, Duration duration, Trace trace)
+    public static (Val Hours, ChargeCost? Way) Of(SetUp setUp, Job job, Val worked, Duration duration, Trace trace)
     {
         var crew = trace.Crew(job.Crew.Size, "", "crew", "size");
         var days = trace.Total(

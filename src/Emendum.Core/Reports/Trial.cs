@@ -90,7 +90,7 @@ public sealed record Trial(
         foreach (var id in Conditions)
             if (book(id) is Condition condition)
                 Pin(condition);
-        BookChecks.Check(entry, pinned, named: false);
+        BookRules.Check(entry, pinned, named: false);
         var given = new Dictionary<Measure, decimal>();
         var answers = new List<Answer>();
         foreach (var ask in Asks(entry, Units))

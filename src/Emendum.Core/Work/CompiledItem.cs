@@ -211,7 +211,7 @@ public sealed class CompiledItem
 
     private static (Part[] Parts, Part[] Once) OfAssembly(WorkItem item, Assembly assembly, Func<Guid, BookEntry> entry)
     {
-        var order = AssemblyCheck.InWorkingOrder(
+        var order = AssemblyRules.InWorkingOrder(
             assembly.Components,
             (_, m) => RefusedException.Of("work/" + item.Id, assembly.Name + ": " + m)
         );

@@ -299,7 +299,7 @@ public static class BookViews
     }
 
     /// <summary>What is bought, in packs, and how far it may be from the cheapest where that could not be told.</summary>
-    public static string PacksInWords(BuyLine buy) =>
+    public static string PacksInWords(Purchase buy) =>
         string.Join(
             " + ",
             buy.Packs.Counts.Select((n, i) => (n, buy.Material.Packs[i].Name))

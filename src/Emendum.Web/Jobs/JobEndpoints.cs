@@ -173,7 +173,7 @@ public static class JobEndpoints
             company.Currency,
             day.Written
         );
-        JobChecks.Info(info);
+        JobRules.Info(info);
         var job = Job.Empty(
             request.Id,
             info with
@@ -185,7 +185,7 @@ public static class JobEndpoints
         {
             Deduct = company.Deduct,
         };
-        JobChecks.Check(job);
+        JobRules.Check(job);
         open.Create(job);
         return new(job.Id);
     }

@@ -357,7 +357,7 @@ public sealed class OpenJob
     public static string Summary(Estimate estimate) =>
         $"{estimate.Job.Places.Sum(p => p.Count)} places · {FigureView.Hours(estimate.Reckoned.Costs.Hours).Shown} h · {FigureView.Money(estimate.Price.BeforeTax).Shown} {estimate.Job.Info.Currency}";
 
-    private (Job, ImmutableArray<Change>, long?) Reverse(JobState state, string name, Step? step, Author author)
+    private (Job, ImmutableArray<Change>, long?) Reverse(JobState state, string name, Undoable? step, Author author)
     {
         if (step is null)
             throw RefusedException.Of("", $"There is nothing to {name}.");

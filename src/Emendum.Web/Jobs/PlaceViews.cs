@@ -285,7 +285,7 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
     {
         var job = estimate.Job;
         var sources = Sources(estimate);
-        var rows = ScheduleCheck
+        var rows = ScheduleCompared
             .Of(estimate.Reckoned, Trace.Silent)
             .Select(check =>
             {

@@ -98,7 +98,7 @@ public sealed record SectionView(Guid Id, string Name);
 /// <param name="Undo">The command that undo takes back; null for none.</param>
 /// <param name="Redo">The command that redo puts back; null for none.</param>
 /// <param name="LeftBehind">Where this window has none of its own: the person's latest of a window that is closed.</param>
-public sealed record UndoView(string? Undo, string? Redo, Step? LeftBehind);
+public sealed record UndoView(string? Undo, string? Redo, Undoable? LeftBehind);
 
 /// <summary>A rule by which openings are taken off.</summary>
 public sealed record RuleView(string Name, string Label, string Source);

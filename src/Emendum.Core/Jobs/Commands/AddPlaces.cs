@@ -15,8 +15,8 @@ public sealed record AddPlaces(ImmutableArray<NewPlace> Places, ImmutableArray<N
     {
         if (Places.Length == 0)
             throw RefusedException.Of("places", "There is nothing to add.");
-        if (Places.Length + job.Places.Length > JobChecks.MostPlaces)
-            throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
+        if (Places.Length + job.Places.Length > JobRules.MostPlaces)
+            throw RefusedException.Of("places", $"A job takes at most {JobRules.MostPlaces} places.");
         var changes = ImmutableArray.CreateBuilder<Change>();
         var items = AddedWork(job, book, changes);
         // Openings may lead into a place of the same command: all are read before names are looked up.

@@ -11,8 +11,8 @@ public sealed record AddSchedule(ImmutableArray<ScheduleRow> Rows) : Command
     {
         if (Rows.IsEmpty)
             throw RefusedException.Of("rows", "There is nothing to take in.");
-        if (Rows.Length + job.Schedule.Length > JobChecks.MostPlaces)
-            throw RefusedException.Of("rows", $"A schedule takes at most {JobChecks.MostPlaces} rows.");
+        if (Rows.Length + job.Schedule.Length > JobRules.MostPlaces)
+            throw RefusedException.Of("rows", $"A schedule takes at most {JobRules.MostPlaces} rows.");
         var rank = job.Schedule.IsEmpty ? null : job.Schedule[^1].Rank;
         if (
             Rows.Select(r => r.Id).Concat(job.Schedule.Select(s => s.Id)).Distinct().Count()

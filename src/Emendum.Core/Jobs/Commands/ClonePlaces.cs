@@ -12,8 +12,8 @@ public sealed record ClonePlaces(ImmutableArray<PlaceCopy> Places, string? Group
     {
         if (Places.IsEmpty)
             throw RefusedException.Of("places", "No place is chosen.");
-        if (Places.Length + job.Places.Length > JobChecks.MostPlaces)
-            throw RefusedException.Of("places", $"A job takes at most {JobChecks.MostPlaces} places.");
+        if (Places.Length + job.Places.Length > JobRules.MostPlaces)
+            throw RefusedException.Of("places", $"A job takes at most {JobRules.MostPlaces} places.");
         Commands.OnceEach(Places.Select(p => p.From));
         Commands.OnceEach(Places.Select(p => p.To));
         var copies = Places.ToDictionary(p => p.From, p => p.To);

@@ -19,7 +19,7 @@ public sealed record SetEntry(BookEntry Was, BookEntry Entry) : Command
         var change = new Change($"book/{now.Id}", Commands.Node(there), Commands.Node(now));
         if (ChangeSet.Same(change.Before, change.After))
             return [];
-        BookChecks.Check(
+        BookRules.Check(
             now,
             job.Book.SetItem(now.Id, now)
                 .AddRange(

@@ -24,13 +24,13 @@ internal sealed class BookPart() : JobPart("book")
     public override void Check(Job job)
     {
         foreach (var (_, entry) in job.Book)
-            BookChecks.Check(entry, job.Book);
+            BookRules.Check(entry, job.Book);
     }
 
     /// <summary>An entry that is pinned anew comes from the Book, which has checked it; what changes or goes may be used by anything.</summary>
     public override void CheckTouched(Job job, IReadOnlyList<Change> changes)
     {
         if (changes.Any(c => c.Before is not null))
-            JobChecks.Check(job);
+            JobRules.Check(job);
     }
 }

@@ -29,7 +29,7 @@ internal sealed class PlacesPart() : ThingsPart<Place>("places")
     public override void Check(Job job)
     {
         Once(job, "place");
-        JobChecks.Size(job);
+        JobRules.Size(job);
         var incoming = job.Incoming();
         foreach (var place in job.Places)
             Check(place, job, incoming);
@@ -38,7 +38,7 @@ internal sealed class PlacesPart() : ThingsPart<Place>("places")
     /// <inheritdoc/>
     public override void CheckTouched(Job job, IReadOnlyList<Change> changes)
     {
-        JobChecks.Size(job);
+        JobRules.Size(job);
         var incoming = job.Incoming();
         foreach (var (id, place) in Touched(job, changes))
         {

@@ -32,8 +32,8 @@ internal sealed class SectionsPart() : ThingsPart<Section>("sections")
     public override void Check(Job job)
     {
         Once(job, "section");
-        if (job.Sections.Length > JobChecks.MostWork)
-            throw RefusedException.Of("sections", $"A job takes at most {JobChecks.MostWork:N0} sections.");
+        if (job.Sections.Length > JobRules.MostWork)
+            throw RefusedException.Of("sections", $"A job takes at most {JobRules.MostWork:N0} sections.");
         if (job.Sections.Any(s => s.Name.Length > 120))
             throw RefusedException.Of("name", "A section's name is at most 120 characters.");
         var twice = job

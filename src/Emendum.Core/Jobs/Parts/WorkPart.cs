@@ -53,13 +53,13 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
         Once(job, "work item");
         foreach (var item in job.Work)
             Check(item, job);
-        WaitChecks.Check(job.Work);
+        WaitRules.Check(job.Work);
     }
 
     /// <inheritdoc/>
     public override void CheckTouched(Job job, IReadOnlyList<Change> changes)
     {
-        JobChecks.Size(job);
+        JobRules.Size(job);
         foreach (var (id, item) in Touched(job, changes))
         {
             if (item is not null)
@@ -68,7 +68,7 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
                 throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");
         }
         var first = Touched(job, changes).FirstOrDefault(t => t.Thing is not null).Thing;
-        WaitChecks.Check(job.Work, first?.Id);
+        WaitRules.Check(job.Work, first?.Id);
     }
 
     /// <summary>Checks a work item against the entries it uses.</summary>

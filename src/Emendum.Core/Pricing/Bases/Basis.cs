@@ -32,7 +32,7 @@ public abstract class Basis
     protected abstract PriceDraft Steps(PriceDraft draft);
 
     /// <summary>Begins a price.</summary>
-    internal PriceDraft Begin(PricingTerms terms, Costs costs, ImmutableArray<PricedLine> priced, Trace trace)
+    internal PriceDraft Begin(PricingTerms terms, Costs costs, ImmutableArray<OwnPrice> priced, Trace trace)
     {
         Total Money(Val value, string label, string leaf) => trace.Total(value.Money(), "", label, new("price", leaf));
         var byClass = costs.ByClass(terms.MaterialCost);

@@ -8,7 +8,7 @@ namespace Emendum.Core.Reckoning;
 /// <summary>Fixed charges, each of its own work item.</summary>
 internal sealed class ChargeCosts : KindCosts
 {
-    private readonly List<ChargeLine> charges = [];
+    private readonly List<ChargeCost> charges = [];
     private readonly OwnParts own = new();
 
     /// <inheritdoc/>
@@ -23,7 +23,7 @@ internal sealed class ChargeCosts : KindCosts
     }
 
     /// <summary>Money for so many of a part.</summary>
-    public static ChargeLine Of(CompiledItem item, CompiledItem.Part part, Val amount, Trace trace)
+    public static ChargeCost Of(CompiledItem item, CompiledItem.Part part, Val amount, Trace trace)
     {
         FigurePath Path(string leaf) => new("charges", item.Item.Id, part.Id, leaf);
         var label = trace.On ? $"{part.Name}, {item.Item.Name}" : "";

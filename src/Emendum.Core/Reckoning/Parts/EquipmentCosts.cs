@@ -75,7 +75,7 @@ internal sealed class EquipmentCosts : KindCosts
             costs.Equipment.Add(Of(used, trace));
     }
 
-    private static EquipmentLine Of(Used used, Trace trace)
+    private static EquipmentCost Of(Used used, Trace trace)
     {
         var equipment = used.Equipment;
         FigurePath Path(string leaf) => new("equipment", equipment.Id, leaf);

@@ -33,12 +33,12 @@ internal abstract class KindCosts
 internal sealed class CostsDraft(Duration duration)
 {
     public Duration Duration => duration;
-    public ImmutableArray<RoleLine>.Builder Roles { get; } = ImmutableArray.CreateBuilder<RoleLine>();
-    public ImmutableArray<BuyLine> Buying { get; set; } = [];
-    public ImmutableArray<EquipmentLine>.Builder Equipment { get; } = ImmutableArray.CreateBuilder<EquipmentLine>();
-    public ImmutableArray<SubcontractLine>.Builder Subcontracts { get; } =
-        ImmutableArray.CreateBuilder<SubcontractLine>();
-    public ImmutableArray<ChargeLine>.Builder Charges { get; } = ImmutableArray.CreateBuilder<ChargeLine>();
+    public ImmutableArray<RoleCost>.Builder Roles { get; } = ImmutableArray.CreateBuilder<RoleCost>();
+    public ImmutableArray<Purchase> Buying { get; set; } = [];
+    public ImmutableArray<EquipmentCost>.Builder Equipment { get; } = ImmutableArray.CreateBuilder<EquipmentCost>();
+    public ImmutableArray<SubcontractCost>.Builder Subcontracts { get; } =
+        ImmutableArray.CreateBuilder<SubcontractCost>();
+    public ImmutableArray<ChargeCost>.Builder Charges { get; } = ImmutableArray.CreateBuilder<ChargeCost>();
 }
 
 /// <summary>The parts of one work item for which something is reckoned by itself, each with its amount so far; in the order they came.</summary>

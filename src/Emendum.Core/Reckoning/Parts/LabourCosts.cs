@@ -41,7 +41,7 @@ internal sealed class LabourCosts : KindCosts
     }
 
     /// <summary>Loaded cost = wage · (1 + Σ%) + Σ per hour, with premiums on their share of the hours (estimating model §3).</summary>
-    private static RoleLine Of(LabourRole role, Val hours, Trace trace)
+    private static RoleCost Of(LabourRole role, Val hours, Trace trace)
     {
         FigurePath Path(string leaf) => new("roles", role.Id, leaf);
         var total = trace.Total(hours, "h", trace.On ? $"{role.Name}: hours" : "", Path("hours"));

@@ -58,7 +58,7 @@ internal sealed class MaterialCosts : KindCosts
     }
 
     /// <summary>What packs cost is whole cents, and so are its parts. What the need costs is not: each line bears its own, as exact as the sum.</summary>
-    private static Val[] Shared(BuyLine buy, int number, List<Val> need, LineShares lines)
+    private static Val[] Shared(Purchase buy, int number, List<Val> need, LineShares lines)
     {
         var cost = buy.Cost(lines.GoodsAt);
         if (lines.GoodsAt == MaterialCost.Need)

@@ -55,7 +55,7 @@ internal sealed class SubcontractCosts : KindCosts
             costs.Subcontracts.Add(Of(of, trace));
     }
 
-    private static SubcontractLine Of(Bought bought, Trace trace)
+    private static SubcontractCost Of(Bought bought, Trace trace)
     {
         var subcontract = bought.Subcontract;
         FigurePath Path(string leaf) => new("subcontract", subcontract.Id, leaf);

@@ -5,7 +5,7 @@ using Emendum.Core.Quantities;
 namespace Emendum.Core.Book;
 
 /// <summary>What the parts of an assembly must be, each and together.</summary>
-public static class AssemblyCheck
+public static class AssemblyRules
 {
     /// <summary>Checks one part.</summary>
     internal static void Part(Assembly assembly, int index, BookCheck check)

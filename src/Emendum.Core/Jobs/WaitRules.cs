@@ -4,7 +4,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>Work may wait for other work of the job, and never, over whatever lies between, for itself. One walk over all work and all waits, without recursion.</summary>
-internal static class WaitChecks
+internal static class WaitRules
 {
     /// <summary>Names of a ring that a refusal gives before it breaks off.</summary>
     private const int MostNames = 12;

@@ -1,7 +1,7 @@
 namespace Emendum.Core.Book;
 
 /// <summary>What an entry must be to be reckoned with.</summary>
-public static class BookChecks
+public static class BookRules
 {
     /// <summary>Checks one entry against the others it stands with. With <paramref name="named"/> the refusal names the entry; without, it stands beside its field.</summary>
     /// <exception cref="RefusedException">The first thing that is wrong.</exception>

@@ -12,7 +12,7 @@ using Xunit;
 namespace Emendum.Core.Tests;
 
 /// <summary>What is refused of an entry, and where; and the Book as a table and a file.</summary>
-public class BookChecksTests
+public class BookRulesTests
 {
     private static readonly Dictionary<Guid, BookEntry> All = StarterBook.Entries.ToDictionary(e => e.Id);
 
@@ -21,7 +21,7 @@ public class BookChecksTests
 
     private static void Refused(BookEntry entry, string field, string says)
     {
-        var refused = Assert.Throws<RefusedException>(() => BookChecks.Check(entry, All, named: false)).Refusal;
+        var refused = Assert.Throws<RefusedException>(() => BookRules.Check(entry, All, named: false)).Refusal;
         Assert.Equal(field, refused.Field);
         Assert.Contains(says, refused.Message);
     }

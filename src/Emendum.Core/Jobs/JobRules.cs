@@ -1,7 +1,7 @@
 namespace Emendum.Core.Jobs;
 
 /// <summary>What must hold in a whole job, however it came in. Each part checks itself (<c>Parts</c>).</summary>
-public static class JobChecks
+public static class JobRules
 {
     /// <summary>Most places of one job.</summary>
     public const int MostPlaces = 5000;

@@ -11,7 +11,7 @@ namespace Emendum.Core.Reports;
 /// <param name="Ours">Our quantity in the customer's unit; null where nothing is compared.</param>
 /// <param name="Difference">Ours less theirs.</param>
 /// <param name="Percent">The difference in percent of theirs; null where theirs is zero.</param>
-public sealed record ScheduleCheck(ScheduleItem Item, Val? Ours, Val? Difference, Val? Percent)
+public sealed record ScheduleCompared(ScheduleItem Item, Val? Ours, Val? Difference, Val? Percent)
 {
     /// <summary>Percent from which a difference is flagged.</summary>
     public const decimal Tolerance = 1m;
@@ -21,10 +21,10 @@ public sealed record ScheduleCheck(ScheduleItem Item, Val? Ours, Val? Difference
         Difference is { } d && (Percent is { } p ? decimal.Abs(Rounding.ForCompare(p.V)) > Tolerance : d.V != 0);
 
     /// <summary>Every row compared.</summary>
-    public static IReadOnlyList<ScheduleCheck> Of(Reckoned reckoned, Trace trace) =>
+    public static IReadOnlyList<ScheduleCompared> Of(Reckoned reckoned, Trace trace) =>
         [.. reckoned.Job.Schedule.Select(item => Of(item, reckoned, trace))];
 
-    private static ScheduleCheck Of(ScheduleItem item, Reckoned reckoned, Trace trace)
+    private static ScheduleCompared Of(ScheduleItem item, Reckoned reckoned, Trace trace)
     {
         var system = reckoned.Job.Units;
         (Val Value, Unit Unit)? found = item.Source.Split('/', 3) switch
