@@ -32,7 +32,7 @@ public static class Backup
             // After the database: what it names is in the files by then.
             if (files?.Named().Count > 0)
             {
-                var pool = FileStore.Open(FolderOf(file));
+                var pool = FileStore.OpenPool(FolderOf(file));
                 files.CopyTo(pool, now);
                 made = made with { Files = pool.Named().Count };
                 pool.Close();

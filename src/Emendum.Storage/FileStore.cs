@@ -40,6 +40,10 @@ public sealed class FileStore
         return store;
     }
 
+    /// <summary>The files that stand beside backups, in a folder that is somebody's own: nothing else in it is touched, and nothing is uploaded there.</summary>
+    /// <exception cref="RefusedException">They cannot be used; says why.</exception>
+    public static FileStore OpenPool(string folder) => new(Database.OpenFiles(folder), null);
+
     /// <summary>The files of a folder, to be read only; null where there are none.</summary>
     /// <exception cref="RefusedException">They cannot be read; says why.</exception>
     public static FileStore? OpenCopy(string folder) =>

@@ -241,13 +241,16 @@ public sealed class FilesTests : IDisposable
             Assert.Equal(200, (await ShowPicture(server, (string)(await Send(server, Png))["hash"]!)).Status);
             await Send(server, Encoding.UTF8.GetBytes("nothing names this"));
         }
-        Directory.CreateDirectory(In("stick"));
+        // The folder is somebody's own, and so is what stands in it.
+        Directory.CreateDirectory(In("stick/uploads"));
+        File.WriteAllText(In("stick/uploads/mine.txt"), "mine");
         foreach (var name in new[] { "stick/one.db", "stick/two.db" })
         {
             var (code, said, error) = DocumentTests.Run(_ => { }, "backup", In(name), "--data", In("data"));
             Assert.Equal((0, ""), (code, error));
             Assert.Contains(", 1 files in emendum-files.db beside it", said);
         }
+        Assert.Equal("mine", File.ReadAllText(In("stick/uploads/mine.txt")));
         Assert.Equal([HashOf(Png)], Rows(In("stick/emendum-files.db"), "SELECT hash FROM file", r => r.GetString(0)));
         Assert.Equal(0, DocumentTests.Run(_ => { }, "restore", In("stick/two.db"), "--data", In("other")).Code);
         using (var server = Server.Start(In("other")))

@@ -56,7 +56,8 @@ public static class JobEndpoints
             "/{id:guid}/file",
             (Guid id, OpenJobs open, CustomerStore customers) =>
             {
-                var (job, party) = (open.Get(id).Estimate.Job, PartyOf(open.Get(id), customers));
+                var job = open.Get(id).Estimate.Job;
+                var party = customers.Party(job.Info.Customer);
                 return Results.File(
                     JobFile.Write(job, party: party == Party.None ? null : party),
                     "application/json",
@@ -110,12 +111,11 @@ public static class JobEndpoints
         );
         jobs.MapGet(
             "/{id:guid}/proposal",
-            (Guid id, OpenJobs open, CustomerStore customers) =>
-                Proposal.Of(open.Get(id).Estimate, PartyOf(open.Get(id), customers), Trace.Silent)
+            (Guid id, OpenJobs open, CustomerStore customers) => Offer(open.Get(id).Estimate, customers)
         );
         jobs.MapGet(
             "/{id:guid}/proposal.pdf",
-            (Guid id, OpenJobs open, CustomerStore customers) => Pdf(open.Get(id), customers)
+            (Guid id, OpenJobs open, CustomerStore customers) => Pdf(open.Get(id).Estimate, customers)
         );
         jobs.MapGet(
                 "/{id:guid}/workings.xlsx",
@@ -197,16 +197,13 @@ public static class JobEndpoints
         return new(job.Id);
     }
 
-    private static Party PartyOf(OpenJob open, CustomerStore customers) =>
-        customers.Party(open.Estimate.Job.Info.Customer);
+    private static ImmutableArray<Block> Offer(Estimate estimate, CustomerStore customers) =>
+        Proposal.Of(estimate, customers.Party(estimate.Job.Info.Customer), Trace.Silent);
 
-    private static IResult Pdf(OpenJob open, CustomerStore customers)
-    {
-        var (estimate, party) = (open.Estimate, PartyOf(open, customers));
-        return Results.File(
-            ProposalPdf.Write(Proposal.Of(estimate, party, Trace.Silent), estimate.Job.Info),
+    private static IResult Pdf(Estimate estimate, CustomerStore customers) =>
+        Results.File(
+            ProposalPdf.Write(Offer(estimate, customers), estimate.Job.Info),
             "application/pdf",
             $"Proposal {estimate.Job.Info.Number}.pdf"
         );
-    }
 }
