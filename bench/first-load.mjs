@@ -1,41 +1,6 @@
 // Bytes that come over the line until the page of jobs can be used, in an empty browser. Usage: first-load.mjs SERVER.dll; prints a row of docs/performance.md.
-import { spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
-import { createRequire } from "node:module";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { address, browser, end, row } from "./screen.mjs";
 
-const { chromium } = createRequire(
-  new URL("../client/package.json", import.meta.url),
-)("@playwright/test");
-const folder = mkdtempSync(join(tmpdir(), "emendum-bench-"));
-const server = spawn("dotnet", [
-  process.argv[2],
-  "--port",
-  "0",
-  "--data",
-  folder,
-  "--client",
-  "client/dist",
-]);
-const address = await new Promise((found) =>
-  server.stdout.on(
-    "data",
-    (text) =>
-      /http:\S*/.test(text) &&
-      found(/http:\S*/.exec(text)[0].replace(/\/$/, "")),
-  ),
-);
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-  ],
-});
 try {
   const page = await browser.newPage();
   const line = await page.context().newCDPSession(page);
@@ -49,7 +14,7 @@ try {
   );
   const began = performance.now();
   await page.goto(`${address}/jobs`);
-  await page.getByRole("link", { name: "Saltmarsh Lending Library" }).waitFor();
+  await page.getByText("No jobs yet").waitFor();
   const usable = performance.now() - began;
   await page.waitForLoadState("networkidle");
   const kinds = {};
@@ -61,11 +26,11 @@ try {
   const parts = Object.entries(kinds).map(
     ([kind, size]) => `${kind} ${(size / 1000).toFixed(0)}`,
   );
-  console.log(
-    `| first load of the page of jobs, compressed, fonts too | ${(all / 1000).toFixed(0)} kB (${parts.join(", ")}); usable after ${usable.toFixed(0)} ms | under 250 kB |`,
+  row(
+    "first load of the page of jobs, compressed, fonts too",
+    `${(all / 1000).toFixed(0)} kB (${parts.join(", ")}); usable after ${usable.toFixed(0)} ms`,
+    "under 250 kB",
   );
 } finally {
-  await browser.close();
-  server.kill();
-  rmSync(folder, { recursive: true });
+  await end();
 }

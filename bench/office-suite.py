@@ -4,6 +4,7 @@ Prints one line: how many figures are formulas, the median milliseconds of seven
 from the values that the file was written with. Needs Debian's libreoffice-calc-nogui and python3-uno.
 """
 import os
+import shutil
 import signal
 import statistics
 import subprocess
@@ -59,3 +60,4 @@ try:
 finally:
     # It is started through a wrapper: all of its group end.
     os.killpg(office.pid, signal.SIGKILL)
+    shutil.rmtree(profile, ignore_errors=True)

@@ -86,12 +86,7 @@ export const rooms = async (count) => {
 };
 
 export const command = (job, body) =>
-  post(`/api/jobs/${job}/commands`, {
-    id: randomUUID(),
-    base: 0,
-    client: randomUUID(),
-    command: body,
-  });
+  post(`/api/jobs/${job}/commands`, { id: randomUUID(), base: 0, client: randomUUID(), command: body });
 
 export const screen = {
   viewport: { width: 1280, height: 800 },

@@ -6,6 +6,7 @@ import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import { at, useEditing } from "./useEntry";
 import { Choice } from "../controls/Choice";
+import { wholeOr } from "../controls/wholeOr";
 import { Check } from "../controls/Check";
 import { Input } from "../controls/Input";
 import styles from "./book.module.css";
@@ -40,7 +41,7 @@ export function TextOf({ label, path, unit, hint, rows, optional, whole, focus }
       focus={focus}
       onKeep={(text) => {
         const typed = rows ? text : text.trim();
-        return set(path, optional && typed === "" ? null : whole && /^\d+$/.test(typed) ? Number(typed) : typed);
+        return set(path, optional && typed === "" ? null : whole ? wholeOr(typed) : typed);
       }}
     />
   );
