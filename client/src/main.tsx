@@ -5,6 +5,7 @@ import { CssBaseline, ThemeProvider } from "@mui/material";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./App";
+import { sendLeft } from "./job/heldJobs";
 import { theme } from "./theme";
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: 0 } } });
@@ -19,3 +20,6 @@ createRoot(document.getElementById("root")!).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+// What was typed and not answered before the page was loaded.
+void sendLeft();

@@ -1,5 +1,5 @@
 import { type Browser, type Page, expect, test } from "./test";
-import { measure, newJob, place, saved } from "./pages";
+import { measure, newJob, place, saved, tapeLine } from "./pages";
 
 /** Another window of another browser, on the same page. */
 async function other(browser: Browser, page: Page) {
@@ -127,6 +127,83 @@ test("with the line cut, an edit brings what was missed, and a conflict is said 
   ).toBeVisible();
   await expect(field(page, "Overhead")).toHaveValue("24");
   await second.context().close();
+});
+
+const commands = "**/api/jobs/*/commands";
+
+test("what the server did not hear is kept, said, and sent after the page was loaded anew", async ({
+  page,
+}) => {
+  await newJob(page, "Avocet Lane", "Avocet Lane");
+  await page.route(commands, (route) => route.abort());
+  const line = tapeLine(page);
+  await line.fill("Hall 10 x 12 x 8");
+  await line.press("Enter");
+  await expect(
+    page.getByText("Not saved yet: the server does not answer"),
+  ).toBeVisible();
+  // With the way open again it goes by itself …
+  await page.unroute(commands);
+  await expect(place(page, /^Hall/)).toBeVisible();
+  await saved(page);
+  // … and what had not gone when the page was left goes when it is there again.
+  await page.route(commands, (route) => route.abort());
+  await line.fill("Study 9 x 9 x 8");
+  await line.press("Enter");
+  await expect(
+    page.getByText("Not saved yet: the server does not answer"),
+  ).toBeVisible();
+  await page.unroute(commands);
+  await page.route(commands, (route) => route.abort(), { times: 1 });
+  await page.reload();
+  await expect(place(page, /^Study/)).toBeVisible();
+  await expect(place(page, /^Hall/)).toBeVisible();
+  // It was made here: it is this window's to take back.
+  await undo(page).click();
+  await expect(place(page, /^Study/)).toHaveCount(0);
+});
+
+test("what was not heard in a window that was closed is sent by the next, and what is refused then is shown until it is forgotten", async ({
+  page,
+  context,
+}) => {
+  await newJob(page, "Whimbrel Mews", "Whimbrel Mews");
+  await page.goto(page.url().replace("/measure", "/price"));
+  const overhead = (at: Page) =>
+    at.getByRole("textbox", { name: "Overhead", exact: true });
+  const first = await context.newPage();
+  await first.goto(page.url());
+  await first.route(commands, (route) => route.abort());
+  for (const [name, typed] of [
+    ["Overhead", "17"],
+    ["Contingency", "4"],
+  ] as const) {
+    const field = first.getByRole("textbox", { name, exact: true });
+    await field.fill(typed);
+    await field.press("Enter");
+  }
+  await expect(
+    first.getByText("Not saved yet: the server does not answer"),
+  ).toBeVisible();
+  await first.close();
+  // Meanwhile the same is set to something else.
+  await overhead(page).fill("21");
+  await overhead(page).press("Enter");
+  await saved(page);
+  const second = await context.newPage();
+  await second.goto(page.url());
+  const left = second.getByRole("region", { name: "Not taken" });
+  await expect(left).toContainText("set pricing: overhead, 17");
+  await expect(overhead(second)).toHaveValue("21");
+  await expect(
+    second.getByRole("textbox", { name: "Contingency", exact: true }),
+  ).toHaveValue("4");
+  await second.reload();
+  await left.getByRole("button", { name: "Forget it" }).click();
+  await expect(left).toHaveCount(0);
+  await second.reload();
+  await expect(overhead(second)).toHaveValue("21");
+  await expect(left).toHaveCount(0);
 });
 
 test("a duplicated window is another one; what a closed window left is named before it is taken back", async ({

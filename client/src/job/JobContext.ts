@@ -1,5 +1,5 @@
 import { createContext, useContext, useSyncExternalStore } from "react";
-import type { JobState, OpenJob } from "./openJob";
+import type { JobState, OpenJob, Way } from "./openJob";
 
 export const JobContext = createContext<OpenJob | null>(null);
 
@@ -15,10 +15,10 @@ export function useJob(): [OpenJob, JobState] {
   return [open, useSyncExternalStore(later ? never : open.subscribe, later ? () => later : open.get)];
 }
 
-/** Whether edits of the open job are on their way. */
-export function useSaving(): boolean {
+/** How it stands with the edits made here. */
+export function useWay(): Way {
   const open = useContext(JobContext)!;
-  return useSyncExternalStore(open.subscribe, open.saving);
+  return useSyncExternalStore(open.subscribe, open.way);
 }
 
 /** Opens the workings of a figure. */

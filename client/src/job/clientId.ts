@@ -15,6 +15,14 @@ export function clientId(): Promise<string> {
   return (id ??= taken(sessionStorage.getItem(kept) ?? newId()));
 }
 
+/** Ids of the windows of this browser that are open. */
+export async function openClients(): Promise<ReadonlySet<string>> {
+  const locks = "locks" in navigator ? ((await navigator.locks.query()).held ?? []) : [];
+  return new Set(
+    locks.map((lock) => lock.name?.split(" ") ?? []).flatMap(([of, name]) => (of === kept ? [name!] : [])),
+  );
+}
+
 async function taken(wanted: string): Promise<string> {
   const mine = (await locked(wanted)) ? wanted : newId();
   if (mine !== wanted) await locked(mine);

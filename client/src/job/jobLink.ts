@@ -15,6 +15,7 @@ export interface Told {
 
 /** The way to one job on the server. */
 export interface JobLink {
+  readonly job: string;
   readonly client: string;
   load: () => Promise<Job>;
   send: (sent: Sent, command: Schemas["Command"]) => Promise<Answer>;
@@ -33,6 +34,7 @@ export async function jobLink(id: string): Promise<JobLink> {
   const client = await clientId();
   const params = { path: { id } };
   return {
+    job: id,
     client,
     load: async () => (await api.GET("/api/jobs/{id}", { params: { ...params, query: { client } } })).data!,
     send: async (sent, command) =>

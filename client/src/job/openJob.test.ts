@@ -1,7 +1,9 @@
-import { beforeEach, expect, test, vi } from "vitest";
-import { type Answer, type Cell, type Job, type Moved, type Place, Refused, type Work } from "../api/client";
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { type Answer, type Cell, type Job, type Moved, type Place, Refused, type Work, newId } from "../api/client";
 import type { JobLink, Told } from "./jobLink";
-import { type Edit, OpenJob } from "./openJob";
+import { type Edit, OpenJob, mostWaiting } from "./openJob";
+import { type Outbox, inWords, outbox } from "./outbox";
 
 interface Asked {
   what: string;
@@ -28,6 +30,7 @@ const asks =
     );
 
 const link: JobLink = {
+  job: "j",
   client: "this window",
   load: asks("load"),
   send: asks("send"),
@@ -86,8 +89,12 @@ async function next(what?: string) {
   return asked;
 }
 
+/** Windows of the browser that are open. */
+let windows: ReadonlySet<string>;
+let box: Outbox;
+
 async function opened(what = job()) {
-  const opening = OpenJob.load(link);
+  const opening = OpenJob.load(link, box);
   (await next("load")).answer(what);
   return opening;
 }
@@ -95,6 +102,12 @@ async function opened(what = job()) {
 beforeEach(() => {
   server.length = 0;
   watched = 0;
+  windows = new Set([link.client]);
+  box = outbox(link.client, () => Promise.resolve(windows));
+});
+
+afterEach(() => {
+  indexedDB = new IDBFactory();
 });
 
 test("an edit goes with an id of its own, the version held and its window, and its answer is merged", async () => {
@@ -149,26 +162,129 @@ test("edits go one after another, in the order they were made, each with the ver
   expect(open.get().job.version).toBe(3);
 });
 
-test("an edit whose answer is lost is sent once more with the same id, one that came too early when there is time", async () => {
+test("an edit whose answer is lost is sent again with the same id until there is one; those made meanwhile wait", async () => {
+  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
   const open = await opened();
-  const sent = open.send(note);
+  const first = open.send(note);
   const lost = await next();
-  lost.refuse(0);
+  expect(open.way()).toBe("saving");
+  lost.refuse(0, "The server cannot be reached.");
   const again = await next();
-  expect(again.with[0]).toEqual(lost.with[0]);
-  again.answer(answer(1, 2));
-  await sent;
+  expect(again.with).toEqual(lost.with);
+  again.refuse(0, "The server cannot be reached.");
+  const second = open.send({ ...note, was: "dry", note: "wet" } as Edit);
+  await vi.waitFor(() => expect(open.way()).toBe("stuck"));
+  for (const status of [0, 408, 429]) {
+    (await next()).refuse(status);
+    await vi.advanceTimersByTimeAsync(5000);
+  }
+  const heard = await next();
+  expect(heard.with).toEqual(lost.with);
+  heard.answer(answer(1, 2));
+  await first;
+  expect(open.way()).toBe("saving");
+  const after = await next();
+  expect(after.with[1]).toMatchObject({ note: "wet" });
+  // One that came when there was too much to do is sent again, too, and a line that stands does not let it wait.
+  after.refuse(503);
+  told.standing();
+  (await next("changes")).answer(answer(2, 2));
+  (await next("send")).answer(answer(2, 3));
+  await second;
+  await vi.waitFor(() => expect(open.way()).toBe("saved"));
+  vi.useRealTimers();
+});
 
-  const early = open.send(note);
-  (await next()).refuse(503);
-  (await next()).answer(answer(2, 3));
-  await early;
-
-  const hopeless = open.send(note);
-  (await next()).refuse(0, "The server cannot be reached.");
-  (await next()).refuse(0, "The server cannot be reached.");
+test("an edit that goes by a way of its own is not kept: it is refused where nobody answers", async () => {
+  const open = await opened();
+  const hopeless = open.through(asks("keep") as never);
+  (await next("keep")).refuse(0, "The server cannot be reached.");
+  (await next("keep")).refuse(0, "The server cannot be reached.");
   await expect(hopeless).rejects.toThrow("The server cannot be reached");
   expect(server).toEqual([]);
+});
+
+test("what had no answer when the page was closed is sent when the job is opened again, in order and with its ids", async () => {
+  const before = await opened();
+  const edits = ["dry", "wet", "damp"].map((text) => ({ ...note, note: text }) as Edit);
+  const first = before.send(edits[0]!);
+  for (const edit of edits.slice(1)) void before.send(edit);
+  (await next()).answer(answer(1, 2));
+  await first;
+  const cut = await next();
+  // The page is closed with the second on its way.
+  const after = await opened(job({ version: 2 }));
+  const sent = [await next("send")];
+  sent[0]!.answer(answer(2, 3));
+  sent.push(await next("send"));
+  sent[1]!.answer(answer(3, 4));
+  await after.idle();
+  expect(sent.map((one) => one.with[1])).toEqual([edits[1], edits[2]]);
+  expect((sent[0]!.with[0] as { id: string }).id).toBe((cut.with[0] as { id: string }).id);
+  expect(await box.left("j")).toEqual([]);
+  expect(after.get().job.version).toBe(4);
+});
+
+test("of what was left, what is refused is shown until it is forgotten, and the rest goes on", async () => {
+  const left = (line: string): Edit => ({ type: "addPlace", place: newId(), line, group: "", after: null });
+  for (const line of ["Hall 10 x 12", "Study 9 x 9"])
+    await box.put({ id: newId(), job: "j", client: link.client, command: left(line) });
+  const open = await opened();
+  (await next("send")).refuse(422, "There is a Hall already.");
+  (await next("send")).answer(answer(1, 2));
+  await open.idle();
+  const [one] = open.get().refused;
+  expect(open.get().refused).toHaveLength(1);
+  expect(inWords(one!.command)).toBe("add place: Hall 10 x 12");
+  expect(one!.refused).toBe("There is a Hall already.");
+  // It is still there when the page is loaded once more, and is not sent again.
+  const again = await opened();
+  expect(again.get().refused).toEqual(open.get().refused);
+  expect(await box.jobs()).toEqual([]);
+  await again.forget(one!.order);
+  expect(again.get().refused).toEqual([]);
+  expect(await box.left("j")).toEqual([]);
+  expect(server).toEqual([]);
+});
+
+test("what a closed window left is sent by another; what an open one has on its way is its own", async () => {
+  const of = (client: string, jobId = "j") => box.put({ id: client, job: jobId, client, command: note });
+  for (const client of ["closed", "open", link.client]) await of(client);
+  await of("closed", "k");
+  windows = new Set([link.client, "open"]);
+  expect((await box.left("j")).map((one) => one.id)).toEqual(["closed", link.client]);
+  expect(await box.jobs()).toEqual(["j", "k"]);
+});
+
+test("where the browser keeps nothing, edits go as they are", async () => {
+  vi.spyOn(indexedDB, "open").mockImplementation(() => {
+    throw new Error("It is not allowed here.");
+  });
+  box = outbox(link.client, () => Promise.resolve(windows));
+  const open = await opened();
+  const sent = open.send(note);
+  (await next("send")).answer(answer(1, 2));
+  await sent;
+  expect(open.get().job.version).toBe(2);
+  vi.restoreAllMocks();
+});
+
+test("only so many edits wait for a server that does not answer", async () => {
+  const open = await opened();
+  for (let i = 0; i < mostWaiting; i++) void open.send(note);
+  await expect(open.send(note)).rejects.toThrow(`${mostWaiting} edits wait for the server already.`);
+  await next("send");
+});
+
+test("a command is said by its name and what was typed in it, without ids and what stood there before", () => {
+  const place = "0199a0b2-0000-7000-8000-000000000000";
+  expect(inWords({ type: "addPlace", place, line: "Hall 10 x 12", group: "Ground", after: null })).toBe(
+    "add place: Hall 10 x 12, Ground",
+  );
+  expect(inWords({ type: "setNote", work: place, place, was: "wet", note: "x".repeat(400) })).toBe(
+    `set note: ${"x".repeat(300)}…`,
+  );
+  expect(inWords({ type: "removeWork", work: place })).toBe("remove work");
 });
 
 test("a refusal rejects with its field, changes nothing, and the next edit still goes", async () => {
@@ -225,17 +341,17 @@ test("a refusal without a field is shown until an edit succeeds", async () => {
 
 test("it is saving from the first edit to the last answer, and says so only when that changes", async () => {
   const open = await opened();
-  const heard: boolean[] = [];
-  open.subscribe(() => heard.push(open.saving()));
+  const heard: string[] = [];
+  open.subscribe(() => heard.push(open.way()));
   const both = Promise.all([open.send(note), open.send(note)]);
-  expect(open.saving()).toBe(true);
+  expect(open.way()).toBe("saving");
   (await next()).answer(answer(1, 2));
   const last = await next();
-  expect(open.saving()).toBe(true);
+  expect(open.way()).toBe("saving");
   last.answer(answer(2, 3));
   await both;
-  await vi.waitFor(() => expect(open.saving()).toBe(false));
-  expect(heard.at(-1)).toBe(false);
+  await vi.waitFor(() => expect(open.way()).toBe("saved"));
+  expect(heard.at(-1)).toBe("saved");
 });
 
 test("an edit of another window is taken as it comes, and one that is held already is not taken again", async () => {

@@ -9,6 +9,7 @@ import {
   newId,
 } from "../api/client";
 import type { JobLink, Sent } from "./jobLink";
+import { type Kept, type Outbox, named } from "./outbox";
 
 /** A command before it is sent. */
 export type Edit = Command;
@@ -24,13 +25,24 @@ export interface JobState {
   notice: string;
   /** Whether somebody has changed it in another window since the last edit made here. */
   elsewhere: boolean;
+  /** Edits that were made before the page was loaded, and refused: the fields they were typed in are gone. */
+  refused: readonly Kept[];
 }
+
+/** How it stands with the edits made here: all answered, some on their way, or nobody there to answer them. */
+export type Way = "saved" | "saving" | "stuck";
 
 export const cellKey = (work: string, place: string) => `${work}/${place}`;
 
-/** How often an edit is sent again that had no answer, or was asked to come again; and how long a pause lies between, in ms. */
+/** How often an edit that cannot be kept is sent again when it had no answer, or was asked to come again. */
 const more = 3;
+
+/** How long a pause lies before an edit is sent again, in ms: each twice the one before, up to the longest. */
 const pause = 400;
+const longestPause = 5000;
+
+/** How many edits may wait for a server that does not answer. */
+export const mostWaiting = 500;
 
 /**
  * One job as the browser holds it: what the server last said, the edits on their way, and what others have changed meanwhile. Plain TypeScript;
@@ -41,6 +53,9 @@ export class OpenJob {
   private readonly listeners = new Set<() => void>();
   private queue: Promise<unknown> = Promise.resolve();
   private waiting = 0;
+  private stuck = false;
+  /** Sends again at once what waits. */
+  private wake: () => void = () => undefined;
   private catching: Promise<void> | null = null;
   /** The edit of a closed window that was offered to be taken back. */
   private offered = 0;
@@ -48,46 +63,95 @@ export class OpenJob {
 
   private constructor(
     private readonly link: JobLink,
+    private readonly outbox: Outbox,
     job: Job,
+    left: readonly Kept[],
   ) {
-    this.state = { job, cells: cellsOf(job), delta: null, trouble: "", notice: "", elsewhere: false };
+    const refused = left.filter((one) => one.refused);
+    this.state = { job, cells: cellsOf(job), delta: null, trouble: "", notice: "", elsewhere: false, refused };
     this.unwatch = link.watch({
       moved: (version, moved) => void this.hear(version, moved),
-      standing: () => void this.catchUp().catch(() => undefined),
+      standing: () => {
+        this.wake();
+        void this.catchUp().catch(() => undefined);
+      },
     });
+    for (const one of left) if (!one.refused) void this.sendLeft(one);
   }
 
-  static async load(link: JobLink): Promise<OpenJob> {
-    return new OpenJob(link, await link.load());
+  /** Opens a job; what was left in the outbox is sent first. */
+  static async load(link: JobLink, outbox: Outbox): Promise<OpenJob> {
+    return new OpenJob(link, outbox, await link.load(), await outbox.left(link.job));
   }
 
-  /** Lets go of it: nothing more is heard of others. */
+  /** Lets go of it: nothing more is heard of others. What is on its way still goes. */
   close() {
     this.unwatch();
   }
 
+  /** Settles when nothing is on its way any more. */
+  async idle(): Promise<void> {
+    while (this.waiting > 0) await this.queue;
+  }
+
   readonly get = () => this.state;
 
-  /** Whether edits are on their way; no part of the state, so that only what says so is drawn anew. */
-  readonly saving = () => this.waiting > 0;
+  /** How it stands with the edits made here; no part of the state, so that only what says so is drawn anew. */
+  readonly way = (): Way => (this.stuck ? "stuck" : this.waiting > 0 ? "saving" : "saved");
 
   readonly subscribe = (listener: () => void) => {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
 
-  /** Sends an edit; edits go one after another. Rejects with what the server refuses. */
+  /**
+   * Sends an edit; edits go one after another, each kept in the outbox until it is answered, and sent until it is. Rejects with what the server
+   * refuses.
+   */
   send(edit: Edit): Promise<void> {
-    return this.inTurn((sent) => this.link.send(sent, edit));
+    if (this.waiting >= mostWaiting)
+      return Promise.reject(new Refused(`${mostWaiting} edits wait for the server already.`, 0, ""));
+    const id = newId();
+    const kept = this.outbox.put({ id, job: this.link.job, client: this.link.client, command: edit });
+    return this.inTurn(async () => {
+      const order = await kept;
+      try {
+        return await this.untilAnswered(() => this.link.send(this.sent(id), edit));
+      } finally {
+        if (order !== null) await this.outbox.drop(order);
+      }
+    });
   }
 
-  /** Sends an edit by a way of its own; its answer is an edit's answer. */
+  /** Sends an edit by a way of its own, which is not kept; its answer is an edit's answer. */
   through(post: (sent: Sent) => Promise<{ data?: Answer }>): Promise<void> {
-    return this.inTurn(async (sent) => (await post(sent)).data!);
+    const id = newId();
+    return this.inTurn(async () => (await again(() => post(this.sent(id)))).data!);
   }
 
-  undo = () => this.tellOf(this.inTurn((sent) => this.undoing(sent)));
-  redo = () => this.tellOf(this.inTurn((sent) => this.link.redo(sent)));
+  /** Sends what was left when the page was closed. What is refused now has no field: it is shown, and kept until somebody has seen it. */
+  private sendLeft(one: Kept): Promise<void> {
+    return this.inTurn(() => this.untilAnswered(() => this.link.send(this.sent(one.id), one.command))).then(
+      () => this.outbox.drop(one.order),
+      async (wrong: Error) => {
+        await this.outbox.refuse(one.order, wrong.message);
+        this.set({ refused: [...this.state.refused, { ...one, refused: wrong.message }] });
+      },
+    );
+  }
+
+  /** Forgets an edit that was refused. */
+  async forget(order: number): Promise<void> {
+    await this.outbox.drop(order);
+    this.set({ refused: this.state.refused.filter((one) => one.order !== order) });
+  }
+
+  undo = () => this.tellOf(this.inTurn(() => this.undoing(newId())));
+  redo = () => this.tellOf(this.redoing(newId()));
+
+  private redoing(id: string): Promise<void> {
+    return this.inTurn(() => this.untilAnswered(() => this.link.redo(this.sent(id))));
+  }
 
   /** Sends an edit whose refusal has no field to stand beside. */
   tell(edit: Edit): Promise<void> {
@@ -104,26 +168,28 @@ export class OpenJob {
   }
 
   /** What was done here is taken back first. With nothing of that left, what a closed window left is named, and taken back when it is asked for once more. */
-  private async undoing(sent: Sent): Promise<Answer | null> {
+  private async undoing(id: string): Promise<Answer | null> {
     if (!this.state.job.undo.undo && !this.state.job.undo.leftBehind) await this.catchUp();
     const { undo, leftBehind } = this.state.job.undo;
     const version = !undo && leftBehind ? leftBehind.version : null;
     if (version !== null && version !== this.offered) {
       this.offered = version;
       this.set({
-        notice: `Nothing that was done in this window is left to undo. Undo once more takes back “${words(leftBehind!.did)}”, done in a window that is closed.`,
+        notice: `Nothing that was done in this window is left to undo. Undo once more takes back “${named(leftBehind!.did)}”, done in a window that is closed.`,
       });
       return null;
     }
-    return this.link.undo({ ...sent, base: this.state.job.version }, version);
+    return this.untilAnswered(() => this.link.undo(this.sent(id), version));
   }
 
-  private inTurn(post: (sent: Sent) => Promise<Answer | null>): Promise<void> {
+  /** What everything that edits goes with, at the time it goes. */
+  private sent = (id: string): Sent => ({ id, base: this.state.job.version, client: this.link.client });
+
+  private inTurn(post: () => Promise<Answer | null>): Promise<void> {
     this.waiting++;
     this.announce();
-    const id = newId();
     const done = this.queue
-      .then(() => again(() => post({ id, base: this.state.job.version, client: this.link.client })))
+      .then(post)
       .then((answer) => (answer ? this.take(answer) : undefined))
       .finally(() => {
         this.waiting--;
@@ -134,6 +200,43 @@ export class OpenJob {
       if (wrong instanceof Refused && wrong.status === 409) return this.catchUp().catch(() => undefined);
     });
     return done;
+  }
+
+  /** Sends until there is an answer: a command keeps its id, so that one whose answer was lost on the way can be sent again. */
+  private async untilAnswered<T>(post: () => Promise<T>): Promise<T> {
+    try {
+      for (let tries = 0; ; tries++) {
+        try {
+          return await post();
+        } catch (wrong) {
+          if (!passing(wrong)) throw wrong;
+          // Without any answer, the second time tells that nobody is there.
+          if (tries === 0 && wrong.status === 0) continue;
+          this.setStuck(tries > 0);
+          await this.pausing(Math.min(longestPause, pause * 2 ** tries));
+        }
+      }
+    } finally {
+      this.setStuck(false);
+    }
+  }
+
+  /** Waits for a while, or until the line stands. */
+  private async pausing(ms: number): Promise<void> {
+    await new Promise<void>((resolve) => {
+      const after = setTimeout(resolve, ms);
+      this.wake = () => {
+        clearTimeout(after);
+        resolve();
+      };
+    });
+    this.wake = () => undefined;
+  }
+
+  private setStuck(stuck: boolean) {
+    if (stuck === this.stuck) return;
+    this.stuck = stuck;
+    this.announce();
   }
 
   /** Takes the answer to an edit of this window. */
@@ -218,22 +321,21 @@ export class OpenJob {
   }
 }
 
-/** A command keeps its id, so that one whose answer was lost on the way, or that came when there was too much to do, can be sent again. */
+/** Whether a refusal says nothing of what was sent: it was not heard, or came when there was too much to do. */
+const passing = (wrong: unknown): wrong is Refused =>
+  wrong instanceof Refused && [0, 408, 429, 503].includes(wrong.status);
+
+/** Sends a few times what cannot be kept. */
 async function again<T>(post: () => Promise<T>): Promise<T> {
   for (let tries = 0; ; tries++) {
     try {
       return await post();
     } catch (wrong) {
-      const passing = wrong instanceof Refused && [0, 408, 429, 503].includes(wrong.status);
-      // Without any answer, the second time tells that nobody is there.
-      if (!passing || tries === (wrong.status === 0 ? 1 : more)) throw wrong;
+      if (!passing(wrong) || tries === (wrong.status === 0 ? 1 : more)) throw wrong;
       if (wrong.status !== 0) await new Promise((resolve) => setTimeout(resolve, pause));
     }
   }
 }
-
-/** A command's name in words. */
-const words = (did: string) => did.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 function cellsOf(job: Job): Map<string, Cell> {
   const cells = new Map<string, Cell>();

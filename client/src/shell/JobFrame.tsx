@@ -1,13 +1,14 @@
 import { Alert, Snackbar } from "@mui/material";
 import { Suspense, useCallback, useEffect, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
-import { JobContext, WhyContext, useJob, useSaving } from "../job/JobContext";
-import { jobLink } from "../job/jobLink";
-import { OpenJob } from "../job/openJob";
+import { JobContext, WhyContext, useJob, useWay } from "../job/JobContext";
+import { holdJob, letGo } from "../job/heldJobs";
+import type { OpenJob } from "../job/openJob";
 import { useQuery } from "@tanstack/react-query";
 import { ask } from "../api/queries";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { loadStations } from "../pages";
+import { Left } from "./Left";
 import { JobHeading } from "./JobHeading";
 import { Keys } from "./Keys";
 import { Mishap } from "./Mishap";
@@ -23,20 +24,13 @@ export function JobFrame() {
   useEffect(loadStations, []);
   useEffect(() => {
     let current = true;
-    let mine: OpenJob | undefined;
-    jobLink(id!)
-      .then(OpenJob.load)
-      .then(
-        (job) => {
-          if (!current) return job.close();
-          mine = job;
-          setOpen(job);
-        },
-        (error: Error) => current && setWrong(error.message),
-      );
+    holdJob(id!).then(
+      (job) => current && setOpen(job),
+      (error: Error) => current && setWrong(error.message),
+    );
     return () => {
       current = false;
-      mine?.close();
+      void letGo(id!);
     };
   }, [id]);
   if (wrong)
@@ -64,10 +58,16 @@ function typing(target: EventTarget | null): boolean {
 
 function Saved() {
   const [, { elsewhere }] = useJob();
-  const saving = useSaving();
+  const way = useWay();
   return (
-    <span className="note" role="status">
-      {saving ? "Saving…" : elsewhere ? "Saved · changed in another window too" : "Saved"}
+    <span className={way === "stuck" ? "error" : "note"} role="status">
+      {way === "stuck"
+        ? "Not saved yet: the server does not answer. What you did is kept here and sent when it does."
+        : way === "saving"
+          ? "Saving…"
+          : elsewhere
+            ? "Saved · changed in another window too"
+            : "Saved"}
     </span>
   );
 }
@@ -147,6 +147,7 @@ function Frame() {
           </button>
         </header>
         <Tape />
+        <Left />
         <main className="station" key={pathname}>
           <Mishap>
             <Suspense fallback={<div aria-busy="true" aria-label="Opening the station" />}>
