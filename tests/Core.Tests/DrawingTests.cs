@@ -68,7 +68,13 @@ public class DrawingTests
                             && Near(Drawn(Measure.GrossWallArea), measures[Measure.GrossWallArea].V - own)
                             && (
                                 drawing.Note.Contains("not drawn", StringComparison.Ordinal)
-                                || Near(openings, measures[Measure.OpeningArea].V)
+                                || (
+                                    Near(openings, measures[Measure.OpeningArea].V)
+                                    && Near(
+                                        Area(drawing.Cuts.Where(c => c.Glass).Select(c => c.Points)),
+                                        measures[Measure.GlassArea].V
+                                    )
+                                )
                             );
                     case Elevation:
                         return Near(Drawn(Measure.GrossFaceArea), measures[Measure.GrossFaceArea].V);
@@ -78,6 +84,10 @@ public class DrawingTests
                         return Near(Drawn(Measure.Area), measures[Measure.Area].V);
                     case Stair stair when stair.Risers <= 60:
                         return Near(Drawn(Measure.DevelopedArea), measures[Measure.DevelopedArea].V);
+                    case ItemSet { TakesOpenings: true }:
+                        return Near(Drawn(Measure.OpeningArea), measures[Measure.OpeningArea].V)
+                            && Near(Drawn(Measure.GlassArea), measures[Measure.GlassArea].V)
+                            && drawing.Surfaces.Length == measures[Measure.Count].V;
                     case ItemSet { Items: var items } when items.All(i => i.Count <= 30):
                         return drawing.Surfaces.Length == items.Sum(i => i.Count);
                     default:

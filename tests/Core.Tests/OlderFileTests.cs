@@ -42,6 +42,9 @@ public sealed class OlderFileTests
                 .Order(StringComparer.Ordinal),
         ];
 
+    private static bool IsNewer(string line) =>
+        Regex.IsMatch(line, "^measured/(door|window|glass)Area: |^places/[^/]+/(door|window|glass)Area: ");
+
     [Theory]
     [InlineData("996")]
     [InlineData("998")]
@@ -50,9 +53,10 @@ public sealed class OlderFileTests
         var job = JobFile.Read(Older("job4-" + name));
         var then = Lines(SectionsById(Encoding.UTF8.GetString(Older("reckon4-" + name))));
         var now = Lines(Reported.Of(job).ToJsonString(CoreJson.Options));
-        foreach (var (was, present) in then.Zip(now))
+        // The areas of doors, windows and glass are newer.
+        foreach (var (was, present) in then.Zip(now.Where(line => !IsNewer(line))))
             Assert.Equal(was, present);
-        Assert.Equal(then.Length, now.Length);
+        Assert.Equal(then.Length, now.Count(line => !IsNewer(line)));
         // Written anew and read again it is the same file.
         var written = JobFile.Write(job);
         Assert.Equal(written, JobFile.Write(JobFile.Read(written)));

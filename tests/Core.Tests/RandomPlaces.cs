@@ -87,7 +87,10 @@ internal static class RandomPlaces
                     floor,
                     !floor && (flags & 16) > 0 ? Inches(12.5m) : null,
                     null
-                );
+                )
+                {
+                    Glazed = kind == OpeningKind.Door && (flags & 2) > 0,
+                };
             }
         );
 
@@ -134,6 +137,7 @@ internal static class RandomPlaces
             ),
         Gen.Select(Gen.Int[1, 500], Gen.Int[1, 9])
             .Select((a, b) => (Shape)new ItemSet([new("brass handles", a), new("boards 2 x 4", b)])),
+        Gen.Const((Shape)new ItemSet([])),
         Gen.Const((Shape)new Unmeasured())
     );
 
@@ -155,6 +159,9 @@ internal static class RandomPlaces
             "12",
             "-",
             "Not measured",
+            "Front windows",
+            "Side door 2",
+            "Window: north",
         }
             .Select(Gen.Const)
             .ToArray()
@@ -162,12 +169,14 @@ internal static class RandomPlaces
 
     /// <summary>A place as a tape line would say it; connections are left out, since they need another place.</summary>
     public static readonly Gen<TapeReading> Readings = Gen.Select(Names, Gen.Int[1, 4], Shapes, Openings.Array[0, 3])
+        // Windows without their room are at least one.
+        .Where((_, _, shape, openings) => shape is not ItemSet { TakesOpenings: true } || openings.Length > 0)
         .Select(
             (name, count, shape, openings) =>
             {
                 var own = !shape.TakesOpenings
                     ? []
-                    : openings.Select(o => shape is Elevation ? o with { Wall = null } : o).ToImmutableArray();
+                    : openings.Select(o => shape is Room ? o : o with { Wall = null }).ToImmutableArray();
                 return new TapeReading(name, count, shape, own, [.. own.Select(_ => (string?)null)]);
             }
         );

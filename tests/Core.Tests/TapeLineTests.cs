@@ -105,6 +105,50 @@ public class TapeLineTests
         );
     }
 
+    [Theory]
+    // The line, what it is taken for, and the line that is offered instead.
+    [InlineData("Front office 3 x 4 x6", "room", "Front office: window 3 x 4 x6")]
+    [InlineData("Front office: 3 x 4 x6", "room", "Front office: window 3 x 4 x6")]
+    [InlineData("Front office window 3 x 4 x6", "items", "Front office window: 3 x 4 x 6")]
+    [InlineData("Front office windows 3x4x6; window 2 x 2", "items", "Front office windows: 3x4 x 6; window 2 x 2")]
+    [InlineData("Front office window 3 x 4 x 6", "room", "Front office window: window 3 x 4 x6")]
+    [InlineData("Side doors 3 x 6'8 x 9", "room", "Side doors: door 3 x 6'8 x9")]
+    public void Where_a_count_could_be_meant_for_a_height_the_other_line_is_offered(
+        string line,
+        string kind,
+        string other
+    )
+    {
+        var reading = TapeLine.ReadOrThrow(line, UnitSystem.Feet);
+        Assert.Equal(kind, reading.Shape.Kind);
+        Assert.Equal(other, reading.Doubt!.Instead.Line);
+        // What is offered is not doubted again, and is the other thing.
+        var instead = TapeLine.ReadOrThrow(other, UnitSystem.Feet);
+        Assert.Null(instead.Doubt);
+        Assert.Equal(kind == "room" ? "items" : "room", instead.Shape.Kind);
+    }
+
+    [Theory]
+    [InlineData("Study 14'6 x 11 x 8")]
+    [InlineData("Study 14x11x8")]
+    [InlineData("Study 14 x 11 x 8 x2")]
+    [InlineData("Study 14 x 11 x8'")]
+    [InlineData("Window seat 3 x 4 x 6")]
+    [InlineData("Front windows: window 3 x 4 x6")]
+    [InlineData("Front windows 3 x 4")]
+    public void What_can_only_be_one_thing_is_not_doubted(string line) =>
+        Assert.Null(TapeLine.ReadOrThrow(line, UnitSystem.Feet).Doubt);
+
+    [Theory]
+    [InlineData("Front: window 3 x 4 on B", "no walls")]
+    [InlineData("Front: window 3 x 4 into Hall", "leads into another")]
+    [InlineData("Front: window 3 x 4 glazed", "glass already")]
+    [InlineData("Hall 10 x 10 x 8; pass-through 3 x 7 glazed", "no glass")]
+    [InlineData("Front: window 3 x 4; island 2 x 2", "begins with window or door")]
+    [InlineData("Front: window 3", "height is missing")]
+    public void Windows_without_their_room_take_what_such_have(string line, string says) =>
+        Assert.Contains(says, TapeLine.Read(line, UnitSystem.Feet).Refusal!.Message);
+
     [Fact]
     public void A_name_may_end_in_a_number() =>
         Assert.Equal("Bay 2", TapeLine.ReadOrThrow("Bay 2 12 x 10 x 8", UnitSystem.Feet).Name);

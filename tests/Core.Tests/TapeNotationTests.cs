@@ -51,6 +51,31 @@ public class TapeNotationTests
     [InlineData("Loft 14 x 10 slope 4, 4, 8, 8; band low to 6", "bands/2", 38)]
     // openings and what may be said of them
     [InlineData("R 10 x 10 x 8; door 3 x 7", "skirtingLength", 37)]
+    [InlineData("Shop 20 x 20 x 9; door 3 x 7 glazed; door 3 x 6'8 x2; window 3 x 4 x6; window 2 x 2", "glassArea", 97)]
+    [InlineData("Shop 20 x 20 x 9; door 3 x 7 glazed; door 3 x 6'8 x2; window 3 x 4 x6; window 2 x 2", "doorArea", 61)]
+    [InlineData(
+        "Shop 20 x 20 x 9; door 3 x 7 glazed; door 3 x 6'8 x2; window 3 x 4 x6; window 2 x 2",
+        "windowArea",
+        76
+    )]
+    [InlineData(
+        "Shop 20 x 20 x 9; door 3 x 7 glazed; door 3 x 6'8 x2; window 3 x 4 x6; pass-through 5 x 7",
+        "openingArea",
+        168
+    )]
+    [InlineData("Shop 20 x 20 x 9; pass-through 5 x 7", "glassArea", 0)]
+    [InlineData("Front face 40 x 18; window 3 x 5 x6; door 3 x 7 glazed", "glassArea", 111)]
+    // windows without their room
+    [InlineData("Front windows: window 3 x 4 x6; window 2 x 2", "glassArea", 76)]
+    [InlineData("Front windows: window 3 x 4 x6; window 2 x 2", "count", 7)]
+    [InlineData("Front windows: window 3 x 4 x6; window 2 x 2; x3", "windowArea", 76)]
+    [InlineData("Front: windows 3 x 4 x6 deep 6\" sill", "revealArea", 42)]
+    [InlineData("Entrances: door 3 x 7 x2; door 3 x 7 glazed", "glassArea", 21)]
+    [InlineData("Front office window 3 x 4 x6", "glassArea", 72)]
+    [InlineData("Front windows 3 x 4", "windowCount", 1)]
+    [InlineData("Unit 2 window 3'6 x 4 x6; window 2 x 2", "windowCount", 7)]
+    [InlineData("Front office window: 3 x 4 x 6", "volume", 72)]
+    [InlineData("Window seat 3 x 4 x 6", "volume", 72)]
     [InlineData("R 10 x 10 x 8; d3x7;d3x7", "doorCount", 2)]
     [InlineData("R 10 x 10 x 8; w 3 x 4 x2", "windowCount", 2)]
     [InlineData("R 10 x 10 x 8; windows 3 x 4 x2 sill", "revealLength", 28)]
@@ -239,7 +264,7 @@ public class TapeNotationTests
     [InlineData("R 10 x 8 x 8; window 3 x 4 floor raised", "cannot be read here")]
     [InlineData("R 10 x 8 x 8; window 3 x 4 raised raised", "cannot be read here")]
     [InlineData("R 10 x 8 x 8; window 3 x 4 ceiling", "cannot be read here")]
-    [InlineData("Front face 40 x 18; window 3 x 5 into", "name of the place it leads into")]
+    [InlineData("Front face 40 x 18; window 3 x 5 into", "opening of a room leads into another")]
     [InlineData("R 10 x 8 x 8; door into Hall", "width")]
     [InlineData("Front face 40 x 18; gable x 9", "cannot be read as a width")]
     [InlineData("Front face 40 x 18; gable 40 x 0", "more than zero")]

@@ -3544,6 +3544,7 @@ export interface components {
             points: number[];
             label: string;
             deducted: boolean;
+            glass: boolean;
         };
         DeductionView: {
             rule: components["schemas"]["RuleView"];
@@ -3793,7 +3794,7 @@ export interface components {
         /** @enum {unknown} */
         MaterialCost: "purchase" | "need";
         /** @enum {unknown} */
-        Measure: "floorArea" | "ceilingArea" | "perimeter" | "grossWallArea" | "openingArea" | "deductedArea" | "netWallArea" | "skirtingLength" | "corniceLength" | "doorCount" | "windowCount" | "openingCount" | "revealLength" | "revealArea" | "cornerCount" | "volume" | "grossFaceArea" | "netFaceArea" | "eavesLength" | "area" | "length" | "stepCount" | "developedArea" | "stringerLength" | "edgeLength" | "count";
+        Measure: "floorArea" | "ceilingArea" | "perimeter" | "grossWallArea" | "openingArea" | "doorArea" | "windowArea" | "glassArea" | "deductedArea" | "netWallArea" | "skirtingLength" | "corniceLength" | "doorCount" | "windowCount" | "openingCount" | "revealLength" | "revealArea" | "cornerCount" | "volume" | "grossFaceArea" | "netFaceArea" | "eavesLength" | "area" | "length" | "stepCount" | "developedArea" | "stringerLength" | "edgeLength" | "count";
         MeasureView: {
             name: string;
             label: string;
@@ -4384,6 +4385,10 @@ export interface components {
             /** Format: int32 */
             bought: number;
         };
+        TapeDoubt: {
+            says: string;
+            instead: components["schemas"]["Remedy"];
+        };
         TapeText: {
             line: string;
             /** Format: uuid */
@@ -4394,6 +4399,7 @@ export interface components {
             words: string[];
             drawing: null | components["schemas"]["Drawing"];
             refusal: null | components["schemas"]["Refusal"];
+            doubt: null | components["schemas"]["TapeDoubt"];
         };
         /** @enum {unknown} */
         TaxOn: "price" | "materials" | "nothing";

@@ -276,13 +276,13 @@ const measureKinds: readonly (readonly [string, readonly string[]])[] = [
   ["each", ["doorCount", "windowCount", "openingCount", "cornerCount", "count", "stepCount"]],
   ["ft", ["perimeter", "skirtingLength", "corniceLength", "revealLength", "eavesLength", "length", "stringerLength", "edgeLength"]],
   ["ft³", ["volume"]],
-  ["ft²", ["floorArea", "ceilingArea", "netWallArea", "grossWallArea", "openingArea", "revealArea", "netFaceArea", "grossFaceArea", "area", "developedArea", "deductedArea"]],
+  ["ft²", ["floorArea", "ceilingArea", "netWallArea", "grossWallArea", "openingArea", "doorArea", "windowArea", "glassArea", "revealArea", "netFaceArea", "grossFaceArea", "area", "developedArea", "deductedArea"]],
 ]; // prettier-ignore
 
 export const measureOptions = [
   ["floorArea", "Floor"], ["ceilingArea", "Ceiling"], ["netWallArea", "Walls, net"], ["grossWallArea", "Walls, gross"], ["perimeter", "Perimeter"],
   ["skirtingLength", "Skirting, base"], ["corniceLength", "Cornice, crown"], ["doorCount", "Doors"], ["windowCount", "Windows"], ["openingCount", "Openings, count"],
-  ["openingArea", "Openings"], ["revealLength", "Reveals"], ["revealArea", "Reveal area"], ["cornerCount", "Corners"], ["volume", "Volume"],
+  ["openingArea", "Openings"], ["doorArea", "Doors, area"], ["windowArea", "Windows, area"], ["glassArea", "Glass"], ["revealLength", "Reveals"], ["revealArea", "Reveal area"], ["cornerCount", "Corners"], ["volume", "Volume"],
   ["netFaceArea", "Outside face, net"], ["grossFaceArea", "Outside face, gross"], ["eavesLength", "Eaves"], ["area", "Area"], ["length", "Length"],
   ["count", "Count"], ["stepCount", "Steps"], ["developedArea", "Stair, developed"], ["stringerLength", "Stringers"], ["edgeLength", "Step edges"], ["deductedArea", "Deducted"],
 ] as const; // prettier-ignore

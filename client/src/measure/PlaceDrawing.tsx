@@ -13,6 +13,9 @@ type Cut = Schemas["Cut"];
 const cuts: Record<string, (cut: Cut) => boolean> = {
   openingArea: (c) => c.kind !== "island",
   openingCount: (c) => c.kind !== "island",
+  doorArea: (c) => c.kind === "door",
+  windowArea: (c) => c.kind === "window",
+  glassArea: (c) => c.glass,
   deductedArea: (c) => c.kind !== "island" && c.deducted,
   doorCount: (c) => c.kind === "door",
   windowCount: (c) => c.kind === "window",

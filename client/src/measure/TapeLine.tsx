@@ -81,6 +81,12 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
     input.current?.focus();
   }
 
+  function rewrite(line: string) {
+    setLine(line);
+    setRefused(null);
+    input.current?.focus();
+  }
+
   async function keep() {
     const place = editing?.id ?? newId();
     setRefused(null);
@@ -227,18 +233,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
             {trouble.message}
             {trouble.suggestion && <> For instance: {trouble.suggestion}</>}
             {trouble.remedies?.map((r) => (
-              <button
-                key={r.words}
-                type="button"
-                className={styles.remedy}
-                onClick={() => {
-                  setLine(r.line);
-                  setRefused(null);
-                  input.current?.focus();
-                }}
-              >
-                {r.words}
-              </button>
+              <Remedy key={r.words} remedy={r} onTake={rewrite} />
             ))}
           </span>
         ) : (
@@ -246,6 +241,12 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
             <span>
               Reads as{" "}
               {reading.words.map((word, i) => (i % 2 === 1 ? <b key={i}>{word}</b> : <span key={i}>{word}</span>))}
+              {reading.doubt && (
+                <>
+                  . {reading.doubt.says} Did you mean{" "}
+                  <Remedy remedy={reading.doubt.instead} onTake={rewrite} />?
+                </>
+              )}
               <button className={styles.keep}>
                 Keep <span className="kbd">Enter</span>
               </button>
@@ -255,6 +256,15 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
       </div>
       {help && <TapeHelp units={job.units} id={`${id}help`} />}
     </form>
+  );
+}
+
+/** Another line that can be taken instead of the one that was typed. */
+function Remedy({ remedy, onTake }: { remedy: Schemas["Remedy"]; onTake: (line: string) => void }) {
+  return (
+    <button type="button" className={styles.remedy} onClick={() => onTake(remedy.line)}>
+      {remedy.words}
+    </button>
   );
 }
 

@@ -13,7 +13,14 @@ namespace Emendum.Core.Drawings;
 public sealed record Surface(string Kind, string Name, ImmutableArray<double> Points, ImmutableArray<string> Counts);
 
 /// <summary>Something cut out of a surface: an opening or an island. Where along a wall an opening stands was not measured: the drawing spaces them evenly.</summary>
-public sealed record Cut(string Kind, string On, ImmutableArray<double> Points, string Label, bool Deducted);
+public sealed record Cut(
+    string Kind,
+    string On,
+    ImmutableArray<double> Points,
+    string Label,
+    bool Deducted,
+    bool Glass
+);
 
 /// <summary>A line that trims an edge, counted by a figure.</summary>
 public sealed record Edge(string Kind, double X1, double Y1, double X2, double Y2);
@@ -55,6 +62,7 @@ public sealed record Drawing(
             Site site => DrawnSite.Of(site, system, rule),
             Run run => DrawnRun.Of(run, system),
             Stair stair => DrawnStair.Of(stair, system),
+            ItemSet { TakesOpenings: true } => DrawnOpenings.Of(place.Openings, system),
             ItemSet items => DrawnItems.Of(items),
             _ => new(0, 0, 1600, 1000, [], [], [], [], ""),
         };
@@ -76,8 +84,14 @@ internal sealed class Pencil
         params ImmutableArray<string> counts
     ) => surfaces.Add(new(kind, name, Flat(points), counts));
 
-    public void Cut(string kind, string on, IEnumerable<(double X, double Y)> points, string label, bool deducted) =>
-        cuts.Add(new(kind, on, Flat(points), label, deducted));
+    public void Cut(
+        string kind,
+        string on,
+        IEnumerable<(double X, double Y)> points,
+        string label,
+        bool deducted,
+        bool glass = false
+    ) => cuts.Add(new(kind, on, Flat(points), label, deducted, glass));
 
     public void Edge(string kind, (double X, double Y) from, (double X, double Y) to) =>
         edges.Add(new(kind, Round(from.X), Round(from.Y), Round(to.X), Round(to.Y)));

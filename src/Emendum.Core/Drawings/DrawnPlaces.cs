@@ -83,7 +83,8 @@ internal static class DrawnFace
                 Outline.Letter(o.Wall),
                 Pencil.Box(at[o.Wall] + o.From, -o.Bottom - o.Height, o.Width, o.Height),
                 o.Label(system),
-                OpeningsOnWalls.Deducted(o.Opening, rule)
+                OpeningsOnWalls.Deducted(o.Opening, rule),
+                o.Opening.IsGlass
             );
         return pencil.Done();
     }
@@ -234,6 +235,61 @@ internal static class DrawnStair
         }
         return pencil.Done();
     }
+}
+
+/// <summary>Windows and doors without their room, one beside the other on one line.</summary>
+internal static class DrawnOpenings
+{
+    private const int MostDrawn = 60;
+
+    public static Drawing Of(ImmutableArray<Opening> openings, UnitSystem system)
+    {
+        var pencil = new Pencil();
+        var largest = (double)openings.Max(o => decimal.Max(o.Width.Millimetres, o.Height.Millimetres));
+        var gap = largest * 0.18;
+        // As many side by side as make the whole about as wide as the sheet.
+        var across = openings.Sum(o => ((double)o.Width.Millimetres + gap) * Math.Min(o.Count, MostDrawn));
+        var row = Math.Max(largest, Math.Sqrt(across * largest * 1.6 * Drawing.Sheet));
+        var (drawn, top) = (0, 0d);
+        foreach (var opening in openings)
+        {
+            var (width, height) = ((double)opening.Width.Millimetres, (double)opening.Height.Millimetres);
+            var shown = Math.Min(opening.Count, MostDrawn - drawn);
+            if (shown == 0)
+                break;
+            var abreast = Math.Clamp((int)((row + gap) / (width + gap)), 1, shown);
+            for (var i = 0; i < shown; i++)
+                pencil.Surface(
+                    "item",
+                    opening.Words,
+                    Pencil.Box(i % abreast * (width + gap), top + i / abreast * (height + gap), width, height),
+                    Counts(opening)
+                );
+            drawn += shown;
+            top += ((shown - 1) / abreast + 1) * (height + gap);
+            pencil.Mark(
+                $"{opening.Count} × {opening.Words} {opening.Width.Read(system)} × {opening.Height.Read(system)}",
+                ((abreast * (width + gap) - gap) / 2, top)
+            );
+            top += largest * 0.3;
+        }
+        if (openings.Sum(o => (long)o.Count) > drawn)
+            pencil.Note($"only {MostDrawn} are drawn");
+        return pencil.Done();
+    }
+
+    private static ImmutableArray<string> Counts(Opening opening) =>
+        [
+            .. opening.IsGlass ? ["glassArea"] : Array.Empty<string>(),
+            .. opening.Kind == OpeningKind.Window ? ["windowArea", "windowCount"]
+            : opening.Kind == OpeningKind.Door ? ["doorArea", "doorCount"]
+            : Array.Empty<string>(),
+            "openingArea",
+            "openingCount",
+            "revealLength",
+            "revealArea",
+            "count",
+        ];
 }
 
 /// <summary>Counted things, a square each.</summary>

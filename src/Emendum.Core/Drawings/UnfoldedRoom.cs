@@ -320,7 +320,8 @@ internal sealed class UnfoldedRoom
                     place(o.Wall, o.From, o.Bottom + o.Height),
                 ],
                 o.Label(system),
-                OpeningsOnWalls.Deducted(o.Opening, rule)
+                OpeningsOnWalls.Deducted(o.Opening, rule),
+                o.Opening.IsGlass
             );
             if (!o.Opening.ReachesFloor || !rule.Interrupts(o.Opening.Width.Millimetres / 1000m))
                 continue;

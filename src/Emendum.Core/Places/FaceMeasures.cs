@@ -25,7 +25,7 @@ internal static class FaceMeasures
         }
         var openings = OpeningMeasures.Of(tape, tape.Place.Openings, []);
         var gross = tape.Make(Measure.GrossFaceArea, area.Total);
-        tape.Make(Measure.OpeningArea, openings.Area);
+        openings.MakeAreas(tape);
         var less = tape.Make(Measure.DeductedArea, openings.Deducted);
         tape.Keep(Measure.NetFaceArea, gross - less);
         // A gable has a verge, no eaves: what is under one is left out.

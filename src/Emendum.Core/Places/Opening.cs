@@ -32,6 +32,16 @@ public sealed record Opening(
     Guid? Into
 )
 {
+    /// <summary>A door of glass: it counts as glass, as every window does.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault
+    )]
+    public bool Glazed { get; init; }
+
+    /// <summary>Whether it is glass.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool IsGlass => Glazed || Kind == OpeningKind.Window;
+
     /// <summary>Its kind in words.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public string Words =>

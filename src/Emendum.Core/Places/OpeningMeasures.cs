@@ -8,6 +8,9 @@ namespace Emendum.Core.Places;
 internal sealed class OpeningMeasures
 {
     private readonly Sum area = new(),
+        doorArea = new(),
+        windowArea = new(),
+        glass = new(),
         deducted = new(),
         reveals = new(),
         revealArea = new(),
@@ -29,9 +32,6 @@ internal sealed class OpeningMeasures
 
     /// <summary>Each opening, where they were to be kept.</summary>
     public List<Hole> Holes { get; } = [];
-
-    /// <summary>Area of the openings.</summary>
-    public Val Area => area.Total;
 
     /// <summary>Area the rule takes off.</summary>
     public Val Deducted => deducted.Total;
@@ -56,6 +56,18 @@ internal sealed class OpeningMeasures
         foreach (var opening in incoming)
             openings.Add(tape, opening, counts: false);
         return openings;
+    }
+
+    /// <summary>How many there are.</summary>
+    public Val All => all.Total;
+
+    /// <summary>Makes the area of all openings, and of doors, windows and glass by themselves: what is done to glass is never driven by all openings.</summary>
+    public void MakeAreas(Measuring tape)
+    {
+        tape.Make(Measure.OpeningArea, area.Total);
+        tape.Make(Measure.DoorArea, doorArea.Total);
+        tape.Make(Measure.WindowArea, windowArea.Total);
+        tape.Make(Measure.GlassArea, glass.Total);
     }
 
     /// <summary>Makes the measures that every place with openings has, but for the areas.</summary>
@@ -95,9 +107,17 @@ internal sealed class OpeningMeasures
         if (!counts)
             return;
         if (opening.Kind == OpeningKind.Window)
+        {
             windows.Add(n);
+            windowArea.Add(n * size);
+        }
         else if (opening.Kind == OpeningKind.Door)
+        {
             doors.Add(n);
+            doorArea.Add(n * size);
+        }
+        if (opening.IsGlass)
+            glass.Add(n * size);
         all.Add(n);
     }
 }

@@ -39,8 +39,10 @@ public static class PlaceLimits
             if (length.Typed.Length > TapeLine.LongestLine)
                 throw Wrong("A length's text is too long.");
         }
+        if (shape is not Room && openings.Any(o => o.Into is not null))
+            throw Wrong("Only an opening of a room leads into another.");
         if (!openings.IsEmpty && !shape.TakesOpenings)
-            throw Wrong("Only rooms and outside faces have openings.");
+            throw Wrong("Only rooms, outside faces, and windows or doors by themselves have openings.");
         switch (shape)
         {
             case Room room:
@@ -68,8 +70,8 @@ public static class PlaceLimits
                     Part(landing, "landing");
                 break;
             case ItemSet items:
-                if (items.Items.IsEmpty)
-                    throw Wrong("Say how many of what: 12 handles, 4 notice boards.");
+                if (items.TakesOpenings)
+                    CheckLoose(openings);
                 foreach (var item in items.Items)
                 {
                     if (item.Count is < 1 or > 1_000_000)
@@ -227,8 +229,6 @@ public static class PlaceLimits
             + face.Gables.Sum(g => g.Count * g.Wide.Millimetres * g.High.Millimetres) / 2;
         if (openings.Sum(AreaOf) > gross)
             throw Wrong("The openings together are larger than the face.");
-        if (openings.Any(o => o.Into is not null))
-            throw Wrong("Only an opening of a room leads into another.");
     }
 
     private static void CheckSite(Site site, Func<Shape, string>? print)
@@ -275,12 +275,17 @@ public static class PlaceLimits
         }
     }
 
-    private static void OpeningsFit(
-        ImmutableArray<Opening> openings,
-        List<(decimal Long, decimal High, string Letter)> walls,
-        UnitSystem system,
-        Func<string, (decimal Long, decimal High, string Letter)> wallOf
-    )
+    /// <summary>Windows and doors without their room: there is no wall that they must fit.</summary>
+    private static void CheckLoose(ImmutableArray<Opening> openings)
+    {
+        if (openings.IsEmpty)
+            throw Wrong("Say how many of what: 12 handles, 4 notice boards; or a window and its size.");
+        OpeningSizes(openings);
+        if (openings.Any(o => o.Wall is not null))
+            throw Wrong("There are no walls here to name: leave out on.");
+    }
+
+    private static void OpeningSizes(ImmutableArray<Opening> openings)
     {
         foreach (var opening in openings)
         {
@@ -296,6 +301,25 @@ public static class PlaceLimits
                 throw Wrong(
                     $"A {opening.Words} that reaches the floor has its bottom there: leave out at, or say raised."
                 );
+            if (opening is { Glazed: true, Kind: not OpeningKind.Door })
+                throw Wrong(
+                    opening.Kind == OpeningKind.Window
+                        ? "A window is glass already: leave out glazed."
+                        : "A pass-through has no glass: is it a door?"
+                );
+        }
+    }
+
+    private static void OpeningsFit(
+        ImmutableArray<Opening> openings,
+        List<(decimal Long, decimal High, string Letter)> walls,
+        UnitSystem system,
+        Func<string, (decimal Long, decimal High, string Letter)> wallOf
+    )
+    {
+        OpeningSizes(openings);
+        foreach (var opening in openings)
+        {
             var (width, top) = (
                 opening.Width.Millimetres,
                 opening.Height.Millimetres + (opening.Bottom?.Millimetres ?? 0)

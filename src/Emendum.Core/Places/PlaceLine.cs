@@ -30,6 +30,8 @@ public static class PlaceLine
             : reading.Shape is Room ? $" x{reading.Count}"
             : $"; x{reading.Count}";
         var parts = pen.Parts(reading);
+        if (reading.Shape is ItemSet { TakesOpenings: true })
+            return $"{reading.Name}: {parts}{count}";
         var plain = $"{reading.Name} {size}{count}{parts}";
         return SameName(plain, reading, system) ? plain : $"{reading.Name}: {size}{count}{parts}";
     }
@@ -60,6 +62,7 @@ public static class PlaceLine
                     + (run.Across is { } across ? $" {(run.IsGirth ? "girth" : "wide")} {L(across)}" : ""),
                 Stair stair => $"stair {stair.Risers} rise {L(stair.Rise)} going {L(stair.Going)} wide {L(stair.Width)}"
                     + (stair.Treads == stair.Risers - 1 && stair.Risers > 1 ? "" : $" treads {stair.Treads}"),
+                ItemSet { TakesOpenings: true } => "",
                 ItemSet items => "items " + string.Join(", ", items.Items.Select(i => $"{i.Count} {i.Name}")),
                 _ => TapeDraft.NotMeasured,
             };
@@ -95,11 +98,12 @@ public static class PlaceLine
             }
             for (var i = 0; i < reading.Openings.Length; i++)
                 Add(Opening(reading.Openings[i], reading.Into[i]));
-            return line.ToString();
+            // Windows without their room begin with one.
+            return reading.Shape is ItemSet { TakesOpenings: true } ? line.ToString()[2..] : line.ToString();
         }
 
         private string Opening(Opening o, string? into) =>
-            $"{o.Words} {L(o.Width)} x {L(o.Height)}{Times(o.Count)}{(o.Depth is { } d ? $" deep {L(d)}" : "")}{(o.Sill ? " sill" : "")}{(o.Bottom is { } b ? $" at {L(b)}" : "")}{(o.Wall is { } w ? $" on {w}" : "")}"
+            $"{o.Words} {L(o.Width)} x {L(o.Height)}{Times(o.Count)}{(o.Depth is { } d ? $" deep {L(d)}" : "")}{(o.Sill ? " sill" : "")}{(o.Glazed ? " glazed" : "")}{(o.Bottom is { } b ? $" at {L(b)}" : "")}{(o.Wall is { } w ? $" on {w}" : "")}"
             + (
                 o.ReachesFloor == (o.Kind != OpeningKind.Window) ? ""
                 : o.ReachesFloor ? " floor"

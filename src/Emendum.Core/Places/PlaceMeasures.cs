@@ -100,14 +100,7 @@ public sealed class PlaceMeasures
                 StairMeasures.Of(tape, stair);
                 break;
             case ItemSet items:
-                var all = new Sum();
-                for (var i = 0; i < items.Items.Length; i++)
-                {
-                    var count = tape.Typed(items.Items[i].Count, items.Items[i].Name);
-                    all.Add(count);
-                    tape.Extra($"items/{i + 1}", items.Items[i].Name, Kind.Count, count);
-                }
-                tape.Make(Measure.Count, all.Total);
+                ItemMeasures.Of(tape, items);
                 break;
         }
         foreach (var own in place.Typed.Where(t => Measures.Find(t.Name) is null))

@@ -69,7 +69,7 @@ internal static class RoomMeasures
         tape.Make(Measure.CeilingArea, slope is null ? floor : floor * slope.Factor());
         tape.Make(Measure.Perimeter, around);
         var made = tape.Make(Measure.GrossWallArea, gross);
-        tape.Make(Measure.OpeningArea, openings.Area);
+        openings.MakeAreas(tape);
         var less = tape.Make(Measure.DeductedArea, openings.Deducted);
         tape.Keep(Measure.NetWallArea, made - less);
         tape.Make(Measure.SkirtingLength, around - openings.Interrupted + openings.Lined);

@@ -104,6 +104,9 @@ public sealed record Elevation(ImmutableArray<FacePart> Faces, ImmutableArray<Fa
     [
         Measure.GrossFaceArea,
         Measure.OpeningArea,
+        Measure.DoorArea,
+        Measure.WindowArea,
+        Measure.GlassArea,
         Measure.DeductedArea,
         Measure.NetFaceArea,
         Measure.EavesLength,
@@ -242,10 +245,24 @@ public sealed record Stair(
     public override string Kind => "stair";
 }
 
-/// <summary>Things that are counted.</summary>
+/// <summary>Things that are counted, by name; or, with no things, windows and doors measured without their room.</summary>
 public sealed record ItemSet(ImmutableArray<Item> Items) : Shape
 {
-    private static readonly ImmutableArray<Measure> Measured = [Measure.Count];
+    private static readonly ImmutableArray<Measure> Counted = [Measure.Count];
+
+    private static readonly ImmutableArray<Measure> Measured =
+    [
+        Measure.OpeningArea,
+        Measure.DoorArea,
+        Measure.WindowArea,
+        Measure.GlassArea,
+        Measure.DoorCount,
+        Measure.WindowCount,
+        Measure.OpeningCount,
+        Measure.RevealLength,
+        Measure.RevealArea,
+        Measure.Count,
+    ];
 
     /// <inheritdoc/>
     [JsonIgnore]
@@ -253,11 +270,15 @@ public sealed record ItemSet(ImmutableArray<Item> Items) : Shape
 
     /// <inheritdoc/>
     [JsonIgnore]
-    public override ImmutableArray<Measure> Has => Measured;
+    public override ImmutableArray<Measure> Has => TakesOpenings ? Measured : Counted;
 
     /// <inheritdoc/>
     [JsonIgnore]
     public override string Kind => "items";
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool TakesOpenings => Items.IsEmpty;
 }
 
 /// <summary>So many of one thing.</summary>

@@ -37,6 +37,16 @@ internal sealed class TapeDraft
         ("p", OpeningKind.PassThrough),
     ];
 
+    /// <summary>What an opening is called in full, so that a place can be named after it: <c>Front windows</c>.</summary>
+    public static IEnumerable<string> OpeningNames => OpeningWords.Where(w => w.Word.Length > 1).Select(w => w.Word);
+
+    /// <summary>The kind of opening of that word.</summary>
+    public static OpeningKind? OpeningNamed(string word) =>
+        Array.Find(OpeningWords, w => w.Word.Equals(word, StringComparison.OrdinalIgnoreCase))
+            is { Word: not null } named
+            ? named.Kind
+            : null;
+
     private readonly string name;
     private readonly ImmutableArray<Opening>.Builder openings = ImmutableArray.CreateBuilder<Opening>();
     private readonly ImmutableArray<string?>.Builder into = ImmutableArray.CreateBuilder<string?>();
@@ -65,6 +75,10 @@ internal sealed class TapeDraft
                 return ReadItems(name, tape);
             case NotMeasured:
                 return new(name, new Unmeasured());
+            case not null when OpeningNamed(keyword) is { } kind:
+                var draft = new TapeDraft(name, new ItemSet([]));
+                draft.ReadOpening(tape, kind, tape.At);
+                return draft;
             default:
                 return ReadStair(name, tape);
         }
@@ -369,6 +383,7 @@ internal sealed class TapeDraft
                     Elevation => "A part of a face begins with door, window or pass-through, or with gable or eaves.",
                     Site => "A part of a site begins with island.",
                     Stair => "A part of a stair begins with landing.",
+                    ItemSet { TakesOpenings: true } => "A part of a set of windows begins with window or door.",
                     _ => "Only a count, like x2, stands here.",
                 },
                 shape.TakesOpenings ? "door 3 x 6'8" : null
@@ -406,7 +421,8 @@ internal sealed class TapeDraft
             leads = null;
         bool sill = false,
             reaches = kind != OpeningKind.Window,
-            said = false;
+            said = false,
+            glazed = false;
         while (true)
         {
             if (depth is null && tape.Word("deep"))
@@ -419,19 +435,25 @@ internal sealed class TapeDraft
                 (reaches, said) = (true, true);
             else if (!said && tape.Word("raised"))
                 (reaches, said) = (false, true);
+            else if (!glazed && tape.Word("glazed"))
+                glazed = true;
             else if (wall is null && tape.Word("on"))
                 wall = tape.Letters().ToUpperInvariant();
             else if (tape.Word("into"))
+            {
+                if (shape is not Room)
+                    throw TapeLine.Refuse(tape.At, "Only an opening of a room leads into another.");
                 leads = tape.Text(';', "The name of the place it leads into");
+            }
             else
                 break;
         }
         tape.End(
-            "After an opening's size there may be a count (x2), deep 4\", sill, at 3', on B, floor, raised and into Hall."
+            "After an opening's size there may be a count (x2), deep 4\", sill, at 3', on B, floor, raised, glazed and into Hall."
         );
         if (openings.Count == TapeLine.MostParts)
             throw TapeLine.Refuse(start, $"A place takes at most {TapeLine.MostParts} kinds of opening.");
-        openings.Add(new(kind, width, height, number, depth, sill, wall, reaches, bottom, null));
+        openings.Add(new(kind, width, height, number, depth, sill, wall, reaches, bottom, null) { Glazed = glazed });
         into.Add(leads);
     }
 

@@ -17,6 +17,9 @@ public sealed record TapeReading(
     ImmutableArray<string?> Into
 )
 {
+    /// <summary>What else the line could mean, where a count could be meant for a height; null where there is no doubt.</summary>
+    public TapeDoubt? Doubt { get; init; }
+
     /// <summary>The place with this reading; <paramref name="find"/> gives the id of the place an opening leads into.</summary>
     public Place ToPlace(Guid id, string group, string rank, string line, Func<string, Guid>? find = null) =>
         new(
@@ -99,7 +102,7 @@ public static class TapeLine
                 system,
                 fixedShape => PlaceLine.Print(reading with { Shape = fixedShape }, system)
             );
-            return reading;
+            return reading with { Doubt = TapeDoubt.Of(line, reading, system) };
         }
         catch (OverflowException)
         {
@@ -117,12 +120,12 @@ public static class TapeLine
             var body = colon + 1;
             while (body < stop && char.IsWhiteSpace(line[body]))
                 body++;
+            var keyword = KeywordAt(line, body, stop) ?? OpeningAt(line, body, stop);
             try
             {
-                return ReadBody(line, line[..colon], body, stop, system);
+                return ReadBody(line, line[..colon], body + (keyword?.Length ?? 0), stop, system, keyword);
             }
-            catch (RefusedException refused)
-                when (KeywordAt(line, body, stop) is null && line.AsSpan(0, colon).Trim().Length > 0)
+            catch (RefusedException refused) when (keyword is null && line.AsSpan(0, colon).Trim().Length > 0)
             {
                 afterColon = refused;
             }
@@ -130,11 +133,11 @@ public static class TapeLine
         RefusedException? furthest = null;
         for (var i = 0; i < stop; i++)
         {
-            if ((i > 0 && !char.IsWhiteSpace(line[i - 1])) || KeywordAt(line, i, stop) is null)
+            if ((i > 0 && !char.IsWhiteSpace(line[i - 1])) || KeywordAt(line, i, stop) is not { } keyword)
                 continue;
             try
             {
-                return ReadBody(line, line[..i], i, stop, system);
+                return ReadBody(line, line[..i], i + keyword.Length, stop, system, keyword);
             }
             catch (RefusedException refused)
             {
@@ -142,6 +145,8 @@ public static class TapeLine
                     furthest = refused;
             }
         }
+        if (ReadNamedOpening(line, stop, system) is { } opening)
+            return opening;
         try
         {
             return ReadBox(line, stop, system, furthest is not null);
@@ -162,11 +167,44 @@ public static class TapeLine
             && (word != TapeDraft.NotMeasured || line[(at + word.Length)..stop].Trim().Length == 0)
         );
 
-    private static TapeDraft ReadBody(string line, string before, int at, int stop, UnitSystem system)
+    private static string? OpeningAt(string line, int at, int stop) =>
+        TapeDraft.OpeningNames.FirstOrDefault(word =>
+            at + word.Length < stop
+            && string.Compare(line, at, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) == 0
+            && !char.IsLetter(line[at + word.Length])
+        );
+
+    /// <summary>
+    /// A name that ends with what it is, then two sizes and perhaps a count that stands close to its x: <c>Front office window 3 x 4 x6</c>. With a
+    /// third size instead it is a room of that name.
+    /// </summary>
+    private static TapeDraft? ReadNamedOpening(string line, int stop, UnitSystem system)
     {
-        var keyword = KeywordAt(line, at, stop);
+        if (TapeDoubt.NamedOpening(line, stop) is not var (word, from) || !TapeDoubt.IsOpening(line[from..stop]))
+            return null;
+        try
+        {
+            return ReadBody(line, line[..from], from, stop, system, word);
+        }
+        catch (RefusedException)
+        {
+            // As a room it may be read, or is refused for what is missing there.
+            return null;
+        }
+    }
+
+    /// <summary>Reads what stands after a name; the size begins at <paramref name="from"/>.</summary>
+    private static TapeDraft ReadBody(
+        string line,
+        string before,
+        int from,
+        int stop,
+        UnitSystem system,
+        string? keyword
+    )
+    {
         var name = NameOf(before);
-        var tape = new TapeScanner(line, at + (keyword?.Length ?? 0), stop, system);
+        var tape = new TapeScanner(line, from, stop, system);
         return TapeDraft.Of(name, keyword, tape, system, line, stop);
     }
 

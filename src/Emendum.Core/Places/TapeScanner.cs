@@ -23,6 +23,7 @@ internal sealed class TapeScanner(string line, int start, int stop, UnitSystem s
         "into",
         "floor",
         "raised",
+        "glazed",
         "r",
         "l",
         "right",

@@ -87,6 +87,10 @@ public static class TapeWords
                         $", {(landing.Count == 1 ? "a landing" : $"{landing.Count} landings")} {L(landing.Wide)} × {L(landing.High)}"
                     );
                 break;
+            case ItemSet { TakesOpenings: true }:
+                Stress(One("a set", "sets"));
+                Say(" of openings without their room");
+                break;
             case ItemSet items:
                 Stress(One("a count", "sets"));
                 Say(" of " + string.Join(", ", items.Items.Select(i => $"{i.Count} {i.Name}")));
@@ -106,7 +110,7 @@ public static class TapeWords
             );
             Stress($"{o.Count} {o.Words}{(o.Count == 1 ? "" : "s")}");
             Say(
-                $" {L(o.Width)} × {L(o.Height)}{(o.Depth is { } d ? $", {L(d)} deep" : "")}{(o.Sill ? ", with a sill" : "")}{(o.Bottom is { } b ? $", {L(b)} up" : "")}{(o.Wall is { } w ? $", on wall {w}" : "")}"
+                $" {L(o.Width)} × {L(o.Height)}{(o.Depth is { } d ? $", {L(d)} deep" : "")}{(o.Glazed ? ", glazed" : "")}{(o.Sill ? ", with a sill" : "")}{(o.Bottom is { } b ? $", {L(b)} up" : "")}{(o.Wall is { } w ? $", on wall {w}" : "")}"
             );
             if (o.ReachesFloor != (o.Kind != OpeningKind.Window))
                 Say(o.ReachesFloor ? ", down to the floor" : ", not down to the floor");
@@ -119,10 +123,10 @@ public static class TapeWords
     }
 
     /// <summary>A place's size in a few words, for lists.</summary>
-    public static string InShort(Shape shape, UnitSystem system)
+    public static string InShort(Place place, UnitSystem system)
     {
         string L(Length length) => length.Read(system);
-        return shape switch
+        return place.Shape switch
         {
             Room { Outline: Rectangle box } room =>
                 $"{L(box.Long)} × {L(box.Wide)} × {(room.High is { } high ? L(high) : "sloped")}",
@@ -137,6 +141,10 @@ public static class TapeWords
                 + (site.Depth is { } depth ? $", {L(depth)} deep" : ""),
             Run run => run.Across is { } across ? $"{L(across)} {(run.IsGirth ? "round" : "wide")}" : "run",
             Stair stair => $"{stair.Risers} risers, {L(stair.Width)} wide",
+            ItemSet { TakesOpenings: true } => string.Join(
+                ", ",
+                place.Openings.Take(2).Select(o => $"{Times(o.Count)}{L(o.Width)} × {L(o.Height)}")
+            ),
             ItemSet items => string.Join(", ", items.Items.Take(3).Select(i => i.Name)),
             _ => "to be measured",
         };

@@ -479,17 +479,15 @@ internal static class InsideBook
                 2213,
                 "Glazing film",
                 "Frosted film",
-                Measure.OpeningArea,
+                Measure.GlassArea,
                 "Supply and fit frosted film on glass",
                 "Wash twice; no lint",
-                Part(2213, 1, ComponentKind.Material, "Film", 2024, "openingArea", "1 ft² per ft²"),
-                // Two inches of bleed on every edge: 1 ft² for 6 ft of edge.
-                Part(2213, 2, ComponentKind.Material, "Bleed", 2024, "q1", "1 ft² per 6 ft"),
+                // Bleed on every edge and off-cuts; common practice.
+                Part(2213, 1, ComponentKind.Material, "Film", 2024, "glassArea", "1 ft² per ft²", "waste=15"),
                 Part(2213, 3, ComponentKind.Material, "Fluid", 2025, "of 1", "1.2 floz per 10 ft²"),
-                Part(2213, 4, ComponentKind.Labour, "Clean and fit", FilmFitter, "openingArea", "20 ft² per h")
+                Part(2213, 4, ComponentKind.Labour, "Clean and fit", FilmFitter, "glassArea", "20 ft² per h")
             ) with
             {
-                Questions = [Ask(2213, 1, "Edge of all panes", "ft", 60, Measure.RevealLength)],
                 Levels = [new("large panes", 0.8m), new("ordinary", 1), new("small panes", 1.5m)],
             },
         ];

@@ -93,7 +93,7 @@ internal static class ServicesBook
                 4103,
                 "Glass",
                 "Wash glass, both faces",
-                Measure.OpeningArea,
+                Measure.GlassArea,
                 Cleaner,
                 4004,
                 "Wash windows inside and out",

@@ -44,7 +44,7 @@ public sealed record PlaceView(
             place.Line,
             place.Count,
             place.Shape.Kind,
-            TapeWords.InShort(place.Shape, system),
+            TapeWords.InShort(place, system),
             main,
             place.Shape.Main?.Label(system) ?? "",
             place.Finish,
@@ -134,14 +134,25 @@ public sealed record PlaceSheetView(
 }
 
 /// <summary>Reading of a tape line: its words and drawing, or what is wrong with it.</summary>
-public sealed record TapeView(string Name, IReadOnlyList<string> Words, Drawing? Drawing, Refusal? Refusal)
+/// <param name="Name">Name of the place.</param>
+/// <param name="Words">What it reads as; every second part is to be stressed.</param>
+/// <param name="Drawing">It, drawn.</param>
+/// <param name="Refusal">What is wrong with it.</param>
+/// <param name="Doubt">What else it could mean.</param>
+public sealed record TapeView(
+    string Name,
+    IReadOnlyList<string> Words,
+    Drawing? Drawing,
+    Refusal? Refusal,
+    TapeDoubt? Doubt
+)
 {
     /// <summary>Reads a line for a job, for a new place or one that is there, without keeping anything.</summary>
     public static TapeView Of(Job job, string line, Guid? place)
     {
         var (reading, refusal) = TapeLine.Read(line, job.Units);
         if (reading is null)
-            return new("", [], null, refusal);
+            return new("", [], null, refusal, null);
         try
         {
             var id = place ?? Guid.CreateVersion7();
@@ -159,7 +170,8 @@ public sealed record TapeView(string Name, IReadOnlyList<string> Words, Drawing?
             reading.Name,
             reading.ReadBack(job.Units),
             Drawing.Of(reading.ToPlace(Guid.Empty, "", "", ""), [], job.Units, job.Rule),
-            refusal
+            refusal,
+            reading.Doubt
         );
     }
 }
