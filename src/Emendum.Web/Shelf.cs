@@ -79,7 +79,12 @@ public sealed class Shelf(BookStore store, TimeProvider time)
         {
             var deleted = entries.All(e => Now.Entries.ContainsKey(e.Id)) ? [] : store.DeletedVersions();
             var versions = entries
-                .Select(e => e with { Version = (Find(e.Id)?.Version ?? deleted.GetValueOrDefault(e.Id)) + 1 })
+                .Select(e =>
+                    e.Settled() with
+                    {
+                        Version = (Find(e.Id)?.Version ?? deleted.GetValueOrDefault(e.Id)) + 1,
+                    }
+                )
                 .ToArray();
             var changed = Now.Entries.SetItems(versions.Select(e => KeyValuePair.Create(e.Id, e)));
             foreach (var entry in versions)

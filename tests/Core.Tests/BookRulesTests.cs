@@ -33,6 +33,27 @@ public class BookRulesTests
     }
 
     [Fact]
+    public void An_assembly_is_led_by_what_its_parts_are_driven_by()
+    {
+        // Its first part went by the floor, and is gone.
+        var old = Named<Assembly>("Sheet flooring");
+        Component By(Component part, Measure measure) => part with { Id = Guid.NewGuid(), Measure = measure };
+        var labour = old.Components.First(c => c.Kind == ComponentKind.Labour);
+        var walls = old with { Components = [By(labour, Measure.NetWallArea), By(labour, Measure.CeilingArea)] };
+        Assert.Equal(Measure.NetWallArea, ((Assembly)walls.Settled()).Measure);
+        // One of them may be chosen, and stays chosen while a part goes by it.
+        Assert.Equal(Measure.CeilingArea, ((Assembly)(walls with { Measure = Measure.CeilingArea }).Settled()).Measure);
+        // Where it is led by another kind, what leads it on stairs does not fit any more.
+        var doors = (Assembly)(old with { Components = [By(labour, Measure.DoorCount)] }).Settled();
+        Assert.Equal((Measure.DoorCount, null), (doors.Measure, doors.WhereNone));
+        Assert.Equal(Measure.DevelopedArea, ((Assembly)walls.Settled()).WhereNone);
+    }
+
+    [Fact]
+    public void What_leads_it_elsewhere_is_of_the_same_kind() =>
+        Refused(Named<ProductionRate>("Carpet tile") with { WhereNone = Measure.EdgeLength }, "whereNone", "a length");
+
+    [Fact]
     public void A_ring_of_parts_is_refused_with_its_path()
     {
         var path = Named<Assembly>("Resin-bound path, 18 mm");

@@ -15,7 +15,7 @@ namespace Emendum.Core.Tests;
 public class FindingsTests
 {
     private static IReadOnlyList<Finding> Of(Job job) =>
-        Findings.Of(Sample.Reckon(job).Reckoned, StarterBook.Entries, StarterPlaces.Sizes);
+        Findings.Of(Sample.Reckon(job), StarterBook.Entries, StarterPlaces.Sizes);
 
     private static string[] Kinds(Job job) =>
         [.. Of(job).Where(f => f.Reason.Length == 0).Select(f => f.Key.Split('/')[0])];
@@ -45,8 +45,9 @@ public class FindingsTests
         Job Both(string line, string group = "") =>
             Add(job, line, group) is var two ? two.Fill(work, [two.Places[1].Id], CellState.Included) : job;
         Assert.Equal(["twice"], Kinds(Both("study 11 x 10 x 8")));
-        Assert.Equal(["alike"], Kinds(Both("Den 12 x 10 x 8; door 3 x 6'8")));
-        Assert.Empty(Kinds(Both("Den 12 x 10'1 x 8; door 3 x 6'8")));
+        // Its door could be the study's, too.
+        Assert.Equal(["alike", "shared"], Kinds(Both("Den 12 x 10 x 8; door 3 x 6'8")));
+        Assert.Equal(["shared"], Kinds(Both("Den 12 x 10'1 x 8; door 3 x 6'8")));
         Assert.Empty(Kinds(Both("Study 11 x 10 x 8", "Upstairs")));
         // Bare cells of one size are common, and say nothing.
         Assert.Empty(Kinds(Both("Den 12 x 10 x 8")));
@@ -63,6 +64,135 @@ public class FindingsTests
         Assert.Equal(["noMeasure"], Kinds(job));
         // What a sum is allowed for needs no measure.
         Assert.Empty(Kinds(job.Do(new SetWork(windows, "allowance", null, "90"))));
+    }
+
+    /// <summary>A stair of 12 × 7" + 11 × 10" by 3 ft is 3 · 194/12 = 48.5 ft² developed; its stringers are 2 · √(84² + 110²) = 276.8".</summary>
+    private const string Stair = "Back stair 12 rise 7\" going 10\" wide 3'";
+
+    [Fact]
+    public void Work_of_nothing_takes_a_measure_that_the_place_has()
+    {
+        // Skirting boards have no length of their own on a stair; its stringers have one.
+        var (job, work, place) = Sample.With(Stair, [], StarterBook.Id(132));
+        var found = Of(job).Single();
+        Assert.Equal($"noMeasure/{work}/stringerLength", found.Key);
+        Assert.Contains("comes to nothing in Back.", found.Says);
+        Assert.Contains("stringers 23.07 ft, step edges 33 ft", found.Why);
+        var offer = Assert.Single(found.Offers);
+        static Line LineOf(Job now) => Sample.Reckon(now).Reckoned.Lines.Single();
+        Assert.True(LineOf(job).IsNothing);
+        var taken = job.Do(offer.Does);
+        Assert.Equal(23.0675m, LineOf(taken).Quantity.V, 4);
+        Assert.False(LineOf(taken).IsNothing);
+        Assert.Empty(Kinds(taken));
+        // Somebody else has set it meanwhile: the offer was made from something else.
+        Assert.Throws<ConflictException>(() => _ = job.Set(work, place, "source", "edgeLength").Do(offer.Does));
+    }
+
+    [Fact]
+    public void Work_of_nothing_with_no_measure_of_its_kind_can_be_taken_out()
+    {
+        var (job, work, place) = Sample.With(Stair, [], StarterBook.Id(131));
+        var found = Of(job).Single();
+        Assert.Equal($"noMeasure/{work}", found.Key);
+        Assert.Contains("no measure of that kind", found.Why);
+        var without = job.Do(Assert.Single(found.Offers).Does);
+        Assert.DoesNotContain(new CellKey(work, place), without.Cells.Keys);
+        // So is what was typed as nothing.
+        var typed = Quiet();
+        var zero = typed.Job.Set(
+            typed.Work,
+            typed.Place,
+            "quantity",
+            new TypedQuantity(Kind.Area, "0 ft²", UnitSystem.Feet)
+        );
+        Assert.StartsWith(
+            "A quantity of nothing was typed",
+            Of(zero).Single(f => f.Key.StartsWith("noMeasure", StringComparison.Ordinal)).Why
+        );
+    }
+
+    [Fact]
+    public void Carpet_leads_itself_by_developed_area_on_stairs()
+    {
+        foreach (var (entry, expected) in new[] { (140, 48.5m), (141, 48.5m) })
+        {
+            var (job, _, _) = Sample.With(Stair, [], StarterBook.Id(entry));
+            Assert.Equal(expected, Sample.Reckon(job).Reckoned.Lines.Single().Quantity.V);
+            Assert.Empty(Kinds(job));
+        }
+    }
+
+    [Fact]
+    public void A_margin_below_the_floor_is_a_finding()
+    {
+        var job = Quiet().Job;
+        var margin = Sample.Reckon(job).Price.Readouts.Margin!.V;
+        Job Floor(decimal floor) => job with { Pricing = job.Pricing with { FloorMargin = floor } };
+        Assert.Equal(["belowFloor"], Kinds(Floor(decimal.Round(margin, 2) + 0.01m)));
+        Assert.Empty(Kinds(Floor(margin)));
+        // A job without a price has no margin to be below anything.
+        Assert.Empty(Kinds(Sample.Empty() with { Pricing = job.Pricing with { FloorMargin = 90 } }));
+    }
+
+    [Fact]
+    public void Equal_doors_of_neighbours_are_joined()
+    {
+        var (job, work, study) = Sample.With(
+            "Study 12 x 10 x 8; window 3 x 4; door 3 x 6'8 x2",
+            [],
+            StarterBook.Id(111)
+        );
+        job = Add(job, "Den 12 x 11 x 8; door 3 x 80\"; window 3 x 4");
+        var den = job.Places[1].Id;
+        job = job.Fill(work, [den], CellState.Included);
+        var found = Of(job).Single();
+        Assert.StartsWith("shared/", found.Key, StringComparison.Ordinal);
+        var offer = Assert.Single(found.Offers);
+        Assert.Equal("Join Study and Den", offer.Words);
+        decimal Measured(Job now, Guid place, Measure measure) =>
+            Sample.Reckon(now).Reckoned.Measures[place][measure].V;
+        var joined = job.Do(offer.Does);
+        // Three doors were two and one; now one of them is both's: it counts once, and is off both rooms as before.
+        Assert.Equal((2m, 0m), (Measured(joined, study, Measure.DoorCount), Measured(joined, den, Measure.DoorCount)));
+        foreach (var place in new[] { study, den })
+        foreach (var measure in new[] { Measure.NetWallArea, Measure.SkirtingLength })
+            Assert.Equal(Measured(job, place, measure), Measured(joined, place, measure));
+        Assert.Equal(
+            ["Study 12 x 10 x 8; window 3 x 4; door 3 x 6'8 into Den; door 3 x 6'8", "Den 12 x 11 x 8; window 3 x 4"],
+            joined.Places.Select(p => p.Line)
+        );
+        Assert.Empty(Kinds(joined));
+        // Read again it is the same place.
+        Assert.Equal(
+            joined.Places[0].Openings,
+            joined.Do(new RemeasurePlace(study, joined.Places[0].Line, joined.Places[0].Line + " ")).Places[0].Openings
+        );
+        Assert.Throws<ConflictException>(() => _ = joined.Do(offer.Does));
+    }
+
+    [Theory]
+    // Another size, another heading, windows, several equal rooms, a place between.
+    [InlineData("Den 12 x 11 x 8; door 2'8 x 6'8", "")]
+    [InlineData("Den 12 x 11 x 8; door 3 x 6'8", "Upstairs")]
+    [InlineData("Den 12 x 11 x 8; door 3 x 6'8 x2; x2", "")]
+    [InlineData("Den 12 x 11 x 8; window 3 x 6'8", "")]
+    public void Openings_that_are_not_shared_are_not_asked_about(string line, string group)
+    {
+        var (job, work, _) = Quiet();
+        job = Add(job, line, group);
+        Assert.Empty(Kinds(job.Fill(work, [job.Places[1].Id], CellState.Included)));
+    }
+
+    [Fact]
+    public void Only_openings_of_one_size_are_joined()
+    {
+        var job = Add(Quiet().Job, "Den 12 x 11 x 8; door 2'8 x 6'8");
+        PlaceWas Was(int at) => new(job.Places[at].Id, job.Places[at].Line);
+        RefusedException Refused(JoinOpenings join) => Assert.Throws<RefusedException>(() => _ = job.Do(join));
+        Assert.Contains("one size", Refused(new(Was(0), 0, Was(1), 0)).Message);
+        Assert.Contains("no such opening", Refused(new(Was(0), 1, Was(1), 0)).Message);
+        Assert.Contains("twice", Refused(new(Was(0), 0, Was(0), 0)).Message);
     }
 
     [Theory]
@@ -130,9 +260,9 @@ public class FindingsTests
         );
         Assert.Equal(
             "rate",
-            Assert.Single(Findings.Of(Sample.Reckon(one).Reckoned, [.. others], StarterPlaces.Sizes)).Key.Split('/')[0]
+            Assert.Single(Findings.Of(Sample.Reckon(one), [.. others], StarterPlaces.Sizes)).Key.Split('/')[0]
         );
-        Assert.Empty(Findings.Of(Sample.Reckon(one).Reckoned, [.. others.Take(2)], StarterPlaces.Sizes));
+        Assert.Empty(Findings.Of(Sample.Reckon(one), [.. others.Take(2)], StarterPlaces.Sizes));
     }
 
     [Fact]

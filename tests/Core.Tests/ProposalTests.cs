@@ -143,6 +143,24 @@ public class ProposalTests
     }
 
     [Fact]
+    public void Work_of_nothing_is_promised_to_nobody()
+    {
+        // Windows in two rooms, one of which has none.
+        var (job, work, place) = Sample.With("Study 12 x 10 x 8; window 3 x 4 x2", [], StarterBook.Id(131));
+        job = job.Do(new AddPlace(Sample.NewId(), "Store 6 x 5 x 8", "", null));
+        var store = job.Places[1].Id;
+        job = job.Fill(work, [store], CellState.Included);
+        string Text(Job of) => string.Join("\n", Proposal.Of(Sample.Reckon(of), Party.None, Trace.Silent));
+        var said = string.Join("\n", Bullets(job).Select(b => b.Text));
+        Assert.Contains("Study", said);
+        Assert.DoesNotContain("Store", said);
+        Assert.DoesNotContain("every room", said);
+        // Nor as what the customer does.
+        var theirs = job.Set(work, place, "supply", Supply.Customer).Set(work, store, "supply", Supply.Customer);
+        Assert.DoesNotContain("Store", Text(theirs));
+    }
+
+    [Fact]
     public void What_the_customer_does_or_supplies_is_said_and_not_promised_by_us()
     {
         var (job, work, hall, study, cells) = House();

@@ -60,7 +60,7 @@ internal static class RandomWork
                 work,
                 places,
                 seen,
-                [.. seen.Select(_ => Any(random, new[] { "", "x", "out: leave it", "alt", "12" }))],
+                [.. seen.Select(_ => Any(random, new[] { "", "x", "excluded: leave it", "alt", "12" }))],
                 false
             ),
             2 => new FallBack(work, places, seen),

@@ -260,6 +260,7 @@ public class WorkTests
     [InlineData("Yes", "i")]
     [InlineData("1,234.5", "i")]
     [InlineData("out", "x")]
+    [InlineData("excluded", "x")]
     [InlineData("OUT: the mat stays", "x the mat stays")]
     [InlineData("alt", "a")]
     [InlineData("maybe", "!")]

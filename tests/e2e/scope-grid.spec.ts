@@ -83,7 +83,7 @@ test("a block of twenty by eight from a spreadsheet is pasted, as marks and as q
   const marks = Array.from({ length: 20 }, (_, row) =>
     Array.from({ length: 8 }, (_, column) =>
       row === 3 && column === 5
-        ? "out: the fire door stays"
+        ? "excluded: the fire door stays"
         : (row + column) % 4 === 0
           ? ""
           : "x",
@@ -198,7 +198,7 @@ test("places and work are filtered, folded and frozen, and edits reach only what
   await page.getByRole("button", { name: "Unfold" }).click();
   await expect(cell(page, /Walls: Paint, Room/)).toHaveCount(12);
   await page.getByRole("button", { name: "Filter" }).click();
-  await page.getByLabel("Only places").selectOption("with something left out");
+  await page.getByLabel("Only places").selectOption("with something excluded");
   await expect(cell(page, /Walls: Paint, Room/)).toHaveCount(6);
   await page.getByRole("button", { name: "Show everything" }).click();
   await cell(page, /Walls: Paint, Room 1:/).click();

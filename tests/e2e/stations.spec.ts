@@ -126,7 +126,7 @@ test("twenty edits in the interface are all undone and redone after the server w
   await page.getByRole("button", { name: "Paint", exact: true }).click();
   await page.getByRole("button", { name: "Include I" }).click();
   await page.getByRole("button", { name: "Room B", exact: true }).click();
-  await page.getByRole("button", { name: "Leave out O" }).click();
+  await page.getByRole("button", { name: "Exclude O" }).click();
   await page.getByRole("gridcell", { name: /Walls: Paint, Room A/ }).click();
   await page.getByRole("button", { name: "3", exact: true }).click();
   await page.getByRole("textbox", { name: "Colour" }).fill("Slate");

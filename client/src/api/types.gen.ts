@@ -2796,6 +2796,7 @@ export interface components {
             hidden: boolean;
             levels: components["schemas"]["Level"][];
             accessories: string[];
+            whereNone: null | components["schemas"]["Measure"];
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -2946,6 +2947,7 @@ export interface components {
             hidden: boolean;
             levels: components["schemas"]["Level"][];
             accessories: string[];
+            whereNone: null | components["schemas"]["Measure"];
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -2979,6 +2981,7 @@ export interface components {
             hidden: boolean;
             levels: components["schemas"]["Level"][];
             accessories: string[];
+            whereNone: null | components["schemas"]["Measure"];
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -3182,6 +3185,7 @@ export interface components {
             note: null | string;
             differs: null | boolean;
             allowed: null | boolean;
+            nothing: null | components["schemas"]["NothingView"];
             shown: null | components["schemas"]["CellAmounts"];
         };
         ChosenPrices: {
@@ -3192,7 +3196,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3264,6 +3268,16 @@ export interface components {
             places: string[];
             was: string;
             state: null | components["schemas"]["CellState"];
+        };
+        CommandJoinOpenings: {
+            /** @enum {string} */
+            type: "joinOpenings";
+            from: components["schemas"]["PlaceWas"];
+            /** Format: int32 */
+            of: number;
+            into: components["schemas"]["PlaceWas"];
+            /** Format: int32 */
+            in: number;
         };
         CommandMovePlaces: {
             /** @enum {string} */
@@ -3658,6 +3672,7 @@ export interface components {
             work: null | string;
             /** Format: uuid */
             entry: null | string;
+            offers: components["schemas"]["Offer"][];
             reason: string;
         };
         HeadView: {
@@ -3887,6 +3902,15 @@ export interface components {
             entry: string;
             /** Format: uuid */
             work: string;
+        };
+        NothingView: {
+            why: string;
+            source: string;
+            take: null | components["schemas"]["QuantitySource"];
+        };
+        Offer: {
+            words: string;
+            does: components["schemas"]["Command"];
         };
         OrderRules: {
             /** Format: decimal */

@@ -15,6 +15,10 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   const named = useNamed();
   const [open, setOpen] = useState<string | null>(null);
 
+  /** What its parts are driven by: it is led by one of these. */
+  const drivers = measureOptions.filter(
+    ([m]) => assembly.components.some((c) => c.measure === m) || assembly.questions.some((q) => q.from === m),
+  );
   const label = (part: Component) => {
     if (part.measure)
       return `of ${(measureOptions.find(([m]) => m === part.measure)?.[1] ?? part.measure).toLowerCase()}`;
@@ -133,7 +137,15 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
         )}
       </Rows>
       <div className="two">
-        <ChoiceOf label="Shown by" path="measure" options={measureOptions} />
+        {drivers.length > 1 ? (
+          <ChoiceOf label="Led by" path="measure" options={drivers} />
+        ) : (
+          <p className="note">
+            {drivers.length === 1
+              ? `Led by ${drivers[0]![1].toLowerCase()}, as its parts are.`
+              : "No part goes by a measure of the place."}
+          </p>
+        )}
         <TextOf label="Usual coats" path="coats" whole />
       </div>
       <TextOf label="Hazard to be ruled out before work starts" path="hazard" />

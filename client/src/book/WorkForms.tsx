@@ -1,4 +1,15 @@
-import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, unitOptions, useNamed } from "./fields";
+import {
+  CheckOf,
+  ChoiceOf,
+  EntryAt,
+  EntryChoice,
+  MeasureChoice,
+  Rows,
+  TextOf,
+  measuresLike,
+  unitOptions,
+  useNamed,
+} from "./fields";
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
 import { Choice } from "../controls/Choice";
@@ -142,6 +153,12 @@ export function WorkFields() {
         <EntryAt label="Usual surface" kinds={["surface"]} path="surface" none />
         <TextOf label="Drying after each coat" path="dryingHours" unit="h" />
         <TextOf label="Round hours of a line up to" path="step" unit="h" optional />
+        <ChoiceOf
+          label="Where a place has not its measure, led by"
+          path="whereNone"
+          options={measuresLike(entry.measure).filter(([m]) => m !== entry.measure)}
+          none="nothing else"
+        />
       </div>
       <section className={styles.rowsof} aria-label="Offered with it">
         <h3>Offered with it</h3>

@@ -279,6 +279,10 @@ const measureKinds: readonly (readonly [string, readonly string[]])[] = [
   ["ft²", ["floorArea", "ceilingArea", "netWallArea", "grossWallArea", "openingArea", "doorArea", "windowArea", "glassArea", "revealArea", "netFaceArea", "grossFaceArea", "area", "developedArea", "deductedArea"]],
 ]; // prettier-ignore
 
+/** The measures of the same kind. */
+export const measuresLike = (measure: string) =>
+  measureOptions.filter(([m]) => measureKinds.some(([, of]) => of.includes(m) && of.includes(measure)));
+
 export const measureOptions = [
   ["floorArea", "Floor"], ["ceilingArea", "Ceiling"], ["netWallArea", "Walls, net"], ["grossWallArea", "Walls, gross"], ["perimeter", "Perimeter"],
   ["skirtingLength", "Skirting, base"], ["corniceLength", "Cornice, crown"], ["doorCount", "Doors"], ["windowCount", "Windows"], ["openingCount", "Openings, count"],

@@ -11,6 +11,7 @@ export function CellText(props: {
   money: Schemas["CellMoney"] | undefined;
 }) {
   const { work, place, cell, shows } = props;
+  if (cell.nothing) return <span title={cell.nothing.why}>nothing there</span>;
   const text = cellText(cell, props.money, shows);
   if (!text) return null;
   if (cell.allowed && shows === "hours") return <span>a sum allowed</span>;

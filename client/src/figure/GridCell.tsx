@@ -29,10 +29,11 @@ export const GridCell = memo(function GridCell(props: Props) {
   const state = cell?.state ?? "none";
   // What a sum is allowed for has no hours of its own.
   const allowed = cell?.allowed === true && shows === "hours";
-  const text = allowed ? "" : cellText(cell, props.money, shows);
+  const nothing = cell?.nothing;
+  const text = allowed || nothing ? "" : cellText(cell, props.money, shows);
   const said = !cell
     ? "none here"
-    : `${text ? `${text} ${cellUnit(shows, unit)}`.trim() + ", " : ""}${words[cell.state]}${allowed ? ", an allowance" : ""}`;
+    : `${text ? `${text} ${cellUnit(shows, unit)}`.trim() + ", " : ""}${words[cell.state]}${allowed ? ", an allowance" : ""}${nothing ? `, but of nothing: ${nothing.why}` : ""}`;
   return (
     <div
       role="gridcell"
@@ -42,7 +43,7 @@ export const GridCell = memo(function GridCell(props: Props) {
       aria-colindex={props.column}
       aria-selected={props.selected}
       aria-label={`${props.name}: ${said}${cell?.differs ? ", differs from its item" : ""}${cell?.note ? `, ${cell.note}` : ""}`}
-      title={cell?.note || undefined}
+      title={[nothing?.why, cell?.note].filter(Boolean).join(" ") || undefined}
       className={props.className}
       style={
         props.frozen
@@ -50,16 +51,18 @@ export const GridCell = memo(function GridCell(props: Props) {
           : { left: props.left, width: props.width }
       }
     >
-      <i className={`cell ${state}`}>
-        {state === "none"
-          ? "·"
-          : state === "excluded"
-            ? "out"
-            : state === "alternate"
-              ? `alt ${text ?? ""}`
-              : allowed
-                ? "sum"
-                : (text ?? "…")}
+      <i className={`cell ${nothing ? "nothing" : state}`}>
+        {nothing
+          ? "0 ?"
+          : state === "none"
+            ? "·"
+            : state === "excluded"
+              ? "excluded"
+              : state === "alternate"
+                ? `alt ${text ?? ""}`
+                : allowed
+                  ? "sum"
+                  : (text ?? "…")}
         {cell?.differs && <b className="differs" aria-hidden="true" />}
         {cell?.note && <sup aria-hidden="true">✎</sup>}
       </i>

@@ -31,8 +31,10 @@ export function asTable(
   const text = (key: string) => {
     const cell = cells.get(key);
     if (!cell) return "";
-    if (cell.state === "excluded") return cell.note ? `out: ${cell.note}` : "out";
+    if (cell.state === "excluded") return cell.note ? `excluded: ${cell.note}` : "excluded";
     if (cell.state === "alternate") return "alt";
+    // Of nothing, and included all the same: a 0 would take it out.
+    if (cell.nothing) return "x";
     return cellText(cell, money.get(key), shows) ?? "x";
   };
   const quoted = (t: string) => (/["\t\n]/.test(t) ? `"${t.replaceAll('"', '""')}"` : t);

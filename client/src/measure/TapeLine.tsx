@@ -243,8 +243,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
               {reading.words.map((word, i) => (i % 2 === 1 ? <b key={i}>{word}</b> : <span key={i}>{word}</span>))}
               {reading.doubt && (
                 <>
-                  . {reading.doubt.says} Did you mean{" "}
-                  <Remedy remedy={reading.doubt.instead} onTake={rewrite} />?
+                  . {reading.doubt.says} Did you mean <Remedy remedy={reading.doubt.instead} onTake={rewrite} />?
                 </>
               )}
               <button className={styles.keep}>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Schemas, Work } from "../api/client";
 import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
+import { inWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import { ApplyTo } from "./ApplyTo";
 import { CellSettings, useOwnCells } from "./CellSettings";
@@ -38,7 +39,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
     return (
       <section className={styles.cellsheet} aria-label={one ? "This cell" : "These cells"}>
         <p className="note">
-          None here. Include it (I), leave it out with a sentence (O), or offer it as an alternate (L).
+          None here. Include it (I), exclude it with a sentence (O), or offer it as an alternate (L).
         </p>
         {conditions}
       </section>
@@ -48,6 +49,26 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
       {cell && one ? (
         <>
           <p className="note">{stateWords[cell.state]}</p>
+          {cell.nothing && (
+            <p>
+              {cell.nothing.why} So it is no work: nobody is promised it.{" "}
+              {cell.nothing.take && (
+                <button
+                  className="act"
+                  onClick={() =>
+                    void open.tell({
+                      type: "setCells",
+                      work: item.id,
+                      field: "source",
+                      at: [{ place: one.id, was: cell.nothing!.source, now: cell.nothing!.take!.name }],
+                    } as never)
+                  }
+                >
+                  Take {cell.nothing.take.label.toLowerCase()}, {inWords(cell.nothing.take.figure)}
+                </button>
+              )}
+            </p>
+          )}
           <Field
             key={`n${item.id}${one.id}`}
             label={cell.state === "excluded" ? "Say why, or what to leave" : "Note for customer and crew"}

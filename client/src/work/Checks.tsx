@@ -89,6 +89,15 @@ export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
             {current.place && <Link to={`/jobs/${job.id}/measure?place=${current.place}`}>its tape line</Link>}{" "}
             {current.entry && <Link to={`/jobs/${job.id}/book/${current.entry}`}>its entry in this job</Link>}
           </p>
+          {current.offers.length > 0 && (
+            <p className="acts">
+              {current.offers.map((offer) => (
+                <button key={offer.words} className="act" onClick={() => void open.tell(offer.does)}>
+                  {offer.words}
+                </button>
+              ))}
+            </p>
+          )}
           <Field
             key={current.key}
             label={current.reason === "" ? "Set it aside because" : "Set aside because (empty brings it back)"}

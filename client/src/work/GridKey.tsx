@@ -10,13 +10,16 @@ export function GridKey({ said }: { said: string }) {
         <i className="cell included">4.2</i> included
       </span>
       <span>
-        <i className="cell excluded">out</i> excluded, stated
+        <i className="cell excluded">excluded</i> stated, not priced
       </span>
       <span>
-        <i className="cell alternate">alt</i> alternate
+        <i className="cell alternate">alt 4.2</i> alternate
       </span>
       <span>
         <i className="cell none">·</i> none here
+      </span>
+      <span>
+        <i className="cell nothing">0 ?</i> included, but of nothing
       </span>
       <span>
         <i className="cell included">

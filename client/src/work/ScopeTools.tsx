@@ -11,9 +11,10 @@ import styles from "./work.module.css";
 const onlys = {
   all: "all places",
   differs: "with cells that differ",
-  excluded: "with something left out",
+  excluded: "with something excluded",
   alternate: "with alternates",
   noted: "with a sentence",
+  nothing: "with work of nothing",
   empty: "without work",
 };
 
@@ -76,14 +77,19 @@ export function ScopeTools(props: {
               Include <span className="kbd">I</span>
             </button>
             <button className="act" onClick={() => edits.fill("excluded")}>
-              Leave out <span className="kbd">O</span>
+              Exclude <span className="kbd">O</span>
             </button>
             <button className="act" onClick={() => edits.fill("alternate")}>
               Alternate <span className="kbd">L</span>
             </button>
             <button className="act" onClick={() => edits.fill(null)}>
-              None <span className="kbd">Del</span>
+              None here <span className="kbd">Del</span>
             </button>
+            {edits.takeable > 0 && (
+              <button className="act" onClick={edits.takeMeasure}>
+                Take what is there <span className="kbd">M</span>
+              </button>
+            )}
           </>
         )}
         <Choice

@@ -61,7 +61,7 @@ export const WorkSheet = memo(function WorkSheet({ selected, itemId }: { selecte
       </aside>
     );
   const only = places.length === 1 ? job.places.find((p) => p.id === places[0]) : undefined;
-  // What is left out asks for its sentence; otherwise the sheet stays where it was.
+  // What is excluded asks for its sentence; otherwise the sheet stays where it was.
   const usual = only && cells.get(`${item.id}/${only.id}`)?.state === "excluded" ? "cell" : last;
   const shown = places.length === 0 ? "item" : chosen?.at === at ? chosen.tab : usual;
   return (

@@ -4,7 +4,7 @@ import type { Cell, Job, Place, Work } from "../api/client";
 export interface Filter {
   places: string;
   work: string;
-  only: "all" | "differs" | "excluded" | "alternate" | "noted" | "empty";
+  only: "all" | "differs" | "excluded" | "alternate" | "noted" | "nothing" | "empty";
 }
 
 export const noFilter: Filter = { places: "", work: "", only: "all" };
@@ -45,6 +45,7 @@ const counts: Record<Filter["only"], (cell: Cell | undefined) => boolean> = {
   excluded: (cell) => cell?.state === "excluded",
   alternate: (cell) => cell?.state === "alternate",
   noted: (cell) => Boolean(cell?.note),
+  nothing: (cell) => Boolean(cell?.nothing),
   empty: (cell) => cell === undefined,
 };
 

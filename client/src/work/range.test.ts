@@ -36,9 +36,9 @@ test("a block is seen row by row, a letter a cell", () => {
 });
 
 test("a table comes as spreadsheets and text give it", () => {
-  expect(tableFrom("x\t12\r\n\tout: keep\r\n")).toEqual([
+  expect(tableFrom("x\t12\r\n\texcluded: keep\r\n")).toEqual([
     ["x", "12"],
-    ["", "out: keep"],
+    ["", "excluded: keep"],
   ]);
   expect(tableFrom("1\r2")).toEqual([["1"], ["2"]]);
   expect(tableFrom('"two\nlines"\t"a ""word"""')).toEqual([["two\nlines", 'a "word"']]);
@@ -57,7 +57,7 @@ test("what is copied out comes back as it was", () => {
   ]) as unknown as ReadonlyMap<string, Cell>;
   const table = tableFrom(asTable(["a", "b", "c"], ["1", "2"], "hours", cells, new Map()));
   expect(table).toEqual([
-    ["1,204.5", `out: ${note}`, ""],
+    ["1,204.5", `excluded: ${note}`, ""],
     ["x", "alt", ""],
   ]);
   const money = new Map([["a/1", { cost: "10.00", price: "15.50" }]]);

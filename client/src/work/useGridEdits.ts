@@ -51,6 +51,24 @@ export function useGridEdits(
     if (work.length > 1) copyOver({ work: work.slice(0, 1), places }, { work: work.slice(1), places });
   }, [box, copyOver, layout]);
 
+  /** The selected cells that come to nothing where the place has another measure, by work item. */
+  const nothings = useMemo(() => {
+    const { work, places } = idsIn(box, layout);
+    return work.flatMap((w) => {
+      const at = places.flatMap((place) => {
+        const nothing = cells.get(`${w}/${place}`)?.nothing;
+        return nothing?.take ? [{ place, was: nothing.source, now: nothing.take.name }] : [];
+      });
+      return at.length > 0 ? [{ work: w, at }] : [];
+    });
+  }, [box, cells, layout]);
+
+  /** Takes the measure that each place does have. */
+  const takeMeasure = useCallback(() => {
+    for (const { work, at } of nothings) void open.tell({ type: "setCells", work, field: "source", at } as never);
+  }, [nothings, open]);
+  const takeable = nothings.length;
+
   const copy = useCallback(
     (clipboard: DataTransfer) => {
       const { work, places } = idsIn(box, layout);
@@ -103,5 +121,8 @@ export function useGridEdits(
     [box, cells, copyOver, job, layout, open, say, shows],
   );
 
-  return useMemo(() => ({ fill, fillDown, fillAcross, copy, paste }), [fill, fillDown, fillAcross, copy, paste]);
+  return useMemo(
+    () => ({ fill, fillDown, fillAcross, takeMeasure, takeable, copy, paste }),
+    [fill, fillDown, fillAcross, takeMeasure, takeable, copy, paste],
+  );
 }

@@ -131,6 +131,20 @@ public sealed record Assembly(
     /// <inheritdoc/>
     public override int UsualCoats() => Coats;
 
+    /// <summary>What its parts are driven by: measures of the place, and those that answer a question.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public IEnumerable<Measure> Drivers =>
+        Components.Select(c => c.Measure).Concat(Questions.Select(q => q.From)).OfType<Measure>().Distinct();
+
+    /// <summary>It is shown and led by a measure that its parts are driven by: when the last part driven by it goes, by the first of the others (estimating model §4).</summary>
+    public override BookEntry Settled()
+    {
+        if (!Drivers.Any() || Drivers.Contains(Measure))
+            return this;
+        var led = Drivers.First();
+        return this with { Measure = led, WhereNone = WhereNone?.Kind() == led.Kind() ? WhereNone : null };
+    }
+
     internal override void Check(BookCheck check)
     {
         CheckWork(check);

@@ -55,6 +55,9 @@ public abstract record BookEntry(Guid Id, int Version, string Name, string Secti
     [JsonIgnore]
     public virtual IEnumerable<Guid> Needs => [];
 
+    /// <summary>The entry with what follows from the rest of it put right; done at every save.</summary>
+    public virtual BookEntry Settled() => this;
+
     /// <summary>Its kind as files name it.</summary>
     public string KindName() => Kinds.First(k => k.Type == GetType()).Kind;
 
@@ -92,6 +95,10 @@ public abstract record WorkEntry(
     /// <summary>Other work that is offered when this is added to a job.</summary>
     public ImmutableArray<Guid> Accessories { get; init; } = [];
 
+    /// <summary>The measure that leads it where a place has not its own: carpet goes by floor, and on stairs by developed area.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Places.Measure? WhereNone { get; init; }
+
     /// <summary>The surface it is usually done on.</summary>
     public Guid? Surface { get; init; }
 
@@ -100,6 +107,10 @@ public abstract record WorkEntry(
 
     /// <summary>Hours of a line are rounded up to this step.</summary>
     public decimal? Step { get; init; }
+
+    /// <summary>What its quantity is at a place: its own measure, or the other one where the place has not that.</summary>
+    public Places.Measure LedAt(Places.PlaceMeasures measures) =>
+        !measures.Has(Measure) && WhereNone is { } other && measures.Has(other) ? other : Measure;
 
     /// <summary>How many coats it has unless somebody says otherwise.</summary>
     public virtual int UsualCoats() => 1;
@@ -110,6 +121,11 @@ public abstract record WorkEntry(
         check.Text(Wording, "wording", 2000);
         check.Text(CrewNote, "crewNote", 2000);
         check.Text(CustomerNote, "customerNote", 2000);
+        if (WhereNone is { } other && Places.Measures.Kind(other) != Places.Measures.Kind(Measure))
+            throw check.Wrong(
+                "whereNone",
+                $"{Places.Measures.Name(other)} is {BookCheck.Words(Places.Measures.Kind(other))}, and {Places.Measures.Name(Measure)} {BookCheck.Words(Places.Measures.Kind(Measure))}."
+            );
         check.Most(Levels.Length, 20, "levels", "levels of difficulty");
         check.Most(Accessories.Length, 100, "accessories", "accessories");
         for (var i = 0; i < Levels.Length; i++)

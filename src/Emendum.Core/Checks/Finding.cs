@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using Emendum.Core.Jobs;
+
 namespace Emendum.Core.Checks;
 
 /// <summary>Something an estimator should look at twice before the price goes out. It refuses nothing.</summary>
@@ -8,6 +11,7 @@ namespace Emendum.Core.Checks;
 /// <param name="Place">The place it is about, if any.</param>
 /// <param name="Work">The work item it is about, if any.</param>
 /// <param name="Entry">The Book entry it is about, if any.</param>
+/// <param name="Offers">Edits that would settle it, ready to be made.</param>
 /// <param name="Reason">Why somebody set it aside; empty while it stands.</param>
 public sealed record Finding(
     string Key,
@@ -17,5 +21,11 @@ public sealed record Finding(
     Guid? Place,
     Guid? Work,
     Guid? Entry,
+    ImmutableArray<Offer> Offers,
     string Reason
 );
+
+/// <summary>An edit that would settle a finding.</summary>
+/// <param name="Words">What it does.</param>
+/// <param name="Does">The edit.</param>
+public sealed record Offer(string Words, Command Does);

@@ -103,7 +103,7 @@ public sealed record Job(
 
     /// <summary>How a block of cells is seen, a letter for each, row by row, as commands about cells carry it.</summary>
     public string Seen(IReadOnlyCollection<Guid> work, IReadOnlyCollection<Guid> places) =>
-        new([.. places.SelectMany(p => work.Select(w => CellBlock.Letter(Cells.GetValueOrDefault(new(w, p))?.State)))]);
+        new([.. places.SelectMany(p => work.Select(w => FillCells.Letter(Cells.GetValueOrDefault(new(w, p))?.State)))]);
 
     /// <summary>The work item with that id, or null.</summary>
     public WorkItem? Item(Guid id) =>

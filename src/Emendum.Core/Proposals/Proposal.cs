@@ -152,7 +152,7 @@ public static class Proposal
             blocks,
             "What you will do",
             estimate
-                .Reckoned.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden)
+                .Reckoned.Lines.Where(l => l.Supply == Supply.Customer && !l.Hidden && !l.IsNothing)
                 .GroupBy(l => (Item: l.OfItem, l.Cell.Note))
                 .Select(g => In(estimate.Job, g.Key.Item.Item, g.Select(PlaceName), g.Key.Note))
         );

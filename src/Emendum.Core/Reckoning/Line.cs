@@ -42,7 +42,10 @@ public sealed class Line
     public bool Hidden => Cell.Hidden ?? OfItem.Hidden;
 
     /// <summary>Whether it stands among what we do for the customer: not what is hidden, nor what the customer does.</summary>
-    public bool Seen => !Hidden && Supply != Supply.Customer;
+    public bool Seen => !Hidden && Supply != Supply.Customer && !IsNothing;
+
+    /// <summary>Whether there is nothing of it at all: then it is no work, and is promised to nobody (estimating model §4).</summary>
+    public bool IsNothing => Allowance is null && Quantity.V == 0 && !Array.Exists(Amounts, a => a.V != 0);
 
     /// <summary>Whether its hours and goods are ours to give: the customer does not do it, and no sum is allowed for it.</summary>
     public bool Ours => Supply != Supply.Customer && Allowance is null;
@@ -98,7 +101,7 @@ public sealed class Line
 
         private Val Source() =>
             line.Cell.Quantity is { } typed ? Typed(typed)
-            : line.Cell.Source.Length == 0 ? measures[item.Measure]
+            : line.Cell.Source.Length == 0 ? measures[item.LedAt(measures)]
             : measures.Named(line.Cell.Source) ?? 0m;
 
         private Val Typed(TypedQuantity typed)

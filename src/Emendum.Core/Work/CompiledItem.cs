@@ -23,6 +23,9 @@ public sealed class CompiledItem
     /// <summary>What its quantity is.</summary>
     public Measure Measure => Entry.Measure;
 
+    /// <summary>What its quantity is at a place.</summary>
+    public Measure LedAt(PlaceMeasures measures) => Entry.LedAt(measures);
+
     /// <summary>What each line takes, in an order in which every driver comes before what it drives and the crew before what follows it.</summary>
     public Part[] Parts { get; }
 

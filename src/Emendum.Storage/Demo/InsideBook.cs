@@ -599,6 +599,7 @@ internal static class InsideBook
                 Part(2230, 4, ComponentKind.Subcontract, "Survey", 2045, "once", "", "optional")
             ) with
             {
+                WhereNone = Measure.DevelopedArea,
                 Questions = [Ask(2230, 1, "Thickness taken up", "in", 0.5m)],
                 Hazard = "Was the old covering, with its glue, tested for asbestos?",
             },

@@ -330,7 +330,10 @@ public static class StarterBook
                 "Supply and lay carpet tile",
                 "Arrows quarter-turned",
                 "62 ft² per h"
-            ),
+            ) with
+            {
+                WhereNone = Measure.DevelopedArea,
+            },
         ];
     }
 
@@ -408,7 +411,10 @@ public static class StarterBook
                 ],
                 "Supply and lay sheet flooring, seams welded",
                 "Roll twice; keep the room above 64 °F"
-            ),
+            )
+            {
+                WhereNone = Measure.DevelopedArea,
+            },
             new Core.Book.Assembly(
                 Id(121),
                 1,

@@ -76,7 +76,7 @@ public static class WorkEndpoints
             "/{id:guid}/checks",
             (Guid id, OpenJobs open, Shelf shelf, SettingStore settings) =>
                 Findings.Of(
-                    open.Get(id).Estimate.Reckoned,
+                    open.Get(id).Estimate,
                     [.. shelf.Entries.Values],
                     settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes
                 )

@@ -194,6 +194,7 @@ public sealed record CellsView(Guid Work, IReadOnlyList<CellView> Cells)
 /// <param name="Note">Its sentence; left out for none.</param>
 /// <param name="Differs">Whether anything of it is not as its work item has it.</param>
 /// <param name="Allowed">Whether a provisional sum stands instead of hours and goods.</param>
+/// <param name="Nothing">Why there is nothing of it, though it is included, and what could be taken instead.</param>
 /// <param name="Shown">Hours and quantity; empty where nothing is done.</param>
 public sealed record CellView(
     Guid Place,
@@ -201,6 +202,7 @@ public sealed record CellView(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Note,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Differs,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Allowed,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] NothingView? Nothing,
     CellAmounts? Shown
 )
 {
@@ -215,6 +217,7 @@ public sealed record CellView(
             cell.Note.Length == 0 ? null : cell.Note,
             cell.Differs ? true : null,
             line?.Allowance is null ? null : true,
+            line?.IsNothing == true ? NothingView.Of(line, estimate.Job.Units) : null,
             line is not null
                 ? new(
                     line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture),
@@ -226,6 +229,21 @@ public sealed record CellView(
                 : null
         );
     }
+}
+
+/// <summary>Why included work comes to nothing.</summary>
+/// <param name="Why">The sentence.</param>
+/// <param name="Source">What its quantity is taken from now, as the cell has it.</param>
+/// <param name="Take">A measure that the place does have; null for none.</param>
+public sealed record NothingView(string Why, string Source, QuantitySource? Take)
+{
+    /// <summary>The view of a line of nothing.</summary>
+    public static NothingView Of(Line line, UnitSystem units) =>
+        new(
+            line.WhyNothing(units),
+            line.Cell.Source,
+            line.CouldTake(units).Select(m => QuantitySource.Of(line.Measures.Place, m)).FirstOrDefault()
+        );
 }
 
 /// <summary>What a cell comes to, ready to be shown. The figures are at <c>cells/WORK/PLACE/hours</c> and <c>…/quantity</c>.</summary>
@@ -281,7 +299,16 @@ public sealed record MoneyOfPlace(Guid Place, FigureView Cost, FigureView Price)
 public sealed record CellLineView(string Label, FigureView Figure, string Sentence);
 
 /// <summary>Where a cell's quantity may come from.</summary>
-public sealed record QuantitySource(string Name, string Label, FigureView Figure);
+public sealed record QuantitySource(string Name, string Label, FigureView Figure)
+{
+    /// <summary>The view of a measure of a place.</summary>
+    public static QuantitySource Of(Place place, OtherMeasure measure) =>
+        new(
+            measure.Leaf,
+            measure.Label,
+            FigureView.Amount($"places/{place.Id}/{measure.Leaf}", measure.Value, measure.Unit)
+        );
+}
 
 /// <summary>What the side sheet says of one cell: its figures, where its quantity may come from, and what may be answered and set there.</summary>
 public sealed record CellSheetView(

@@ -24,7 +24,7 @@ internal static class CellBlock
         {
             var key = new CellKey(works[at % works.Length], places[at / works.Length]);
             var cell = job.Cells.GetValueOrDefault(key);
-            if (Letter(cell?.State) != was[at])
+            if (FillCells.Letter(cell?.State) != was[at])
                 throw new ConflictException("cells", Commands.Node(cell?.State));
             yield return (key, cell, at);
         }
@@ -48,16 +48,6 @@ internal static class CellBlock
 
     public static Change Set(CellKey key, Cell? was, JsonNode? now) =>
         new($"cells/{key.Work}/{key.Place}", Commands.Node(was), now?.DeepClone());
-
-    /// <summary>The letter that stands for a state in a command.</summary>
-    public static char Letter(CellState? state) =>
-        state switch
-        {
-            CellState.Included => 'i',
-            CellState.Excluded => 'x',
-            CellState.Alternate => 'a',
-            _ => '.',
-        };
 
     /// <summary>The measures of places as they are asked for, each measured once.</summary>
     public static Func<Guid, PlaceMeasures> Measures(Job job)

@@ -10,6 +10,7 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(RemeasurePlace), "remeasurePlace")]
 [JsonDerivedType(typeof(AddPlaces), "addPlaces")]
 [JsonDerivedType(typeof(EditPlaces), "editPlaces")]
+[JsonDerivedType(typeof(JoinOpenings), "joinOpenings")]
 [JsonDerivedType(typeof(ClonePlaces), "clonePlaces")]
 [JsonDerivedType(typeof(MovePlaces), "movePlaces")]
 [JsonDerivedType(typeof(RenameGroup), "renameGroup")]

@@ -12,6 +12,16 @@ namespace Emendum.Core.Jobs;
 public sealed record FillCells(ImmutableArray<Guid> Work, ImmutableArray<Guid> Places, string Was, CellState? State)
     : Command
 {
+    /// <summary>The letter that stands for a state in a command.</summary>
+    public static char Letter(CellState? state) =>
+        state switch
+        {
+            CellState.Included => 'i',
+            CellState.Excluded => 'x',
+            CellState.Alternate => 'a',
+            _ => '.',
+        };
+
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)
     {

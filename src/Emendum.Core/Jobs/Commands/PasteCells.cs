@@ -55,7 +55,7 @@ public sealed record PasteCells(
         return changes.ToImmutable();
     }
 
-    /// <summary>What a text means as a cell: nothing or a dot is none here; <c>x</c> or <c>yes</c> is included; <c>out</c>, or <c>out: words</c>, excluded; <c>alt</c> an alternate; a number
+    /// <summary>What a text means as a cell: nothing or a dot is none here; <c>x</c> or <c>yes</c> is included; <c>excluded</c> or <c>out</c>, or either with a colon and words, excluded; <c>alt</c> an alternate; a number
     /// a quantity, or a mark. A number that reads as the place's own measure is that measure.</summary>
     private static Cell? Read(
         string text,
@@ -78,8 +78,9 @@ public sealed record PasteCells(
             case "ALT" or "ALTERNATE":
                 return As(CellState.Alternate);
         }
-        if (text.StartsWith("out:", StringComparison.OrdinalIgnoreCase))
-            return As(CellState.Excluded) with { Note = text[4..].Trim() };
+        foreach (var excluded in new[] { "excluded:", "out:" })
+            if (text.StartsWith(excluded, StringComparison.OrdinalIgnoreCase))
+                return As(CellState.Excluded) with { Note = text[excluded.Length..].Trim() };
         var kind = entry.Measure.Kind();
         var plain = PlainNumber.Read(text, out var number);
         if (plain && number == 0)
@@ -89,7 +90,7 @@ public sealed record PasteCells(
         if (!quantities)
             throw RefusedException.Of(
                 "text",
-                "Write x for included, out or out: words for excluded, alt for an alternate, and nothing for none here."
+                "Write x for included, excluded or excluded: words, alt for an alternate, and nothing for none here."
             );
         bool Reads(decimal value) =>
             plain
@@ -100,7 +101,7 @@ public sealed record PasteCells(
             return As(CellState.Included);
         if (cell is { Source.Length: > 0 } && Reads(measures.Named(cell.Source)?.V ?? 0))
             return As(CellState.Included);
-        if (Reads(measures[entry.Measure].V))
+        if (Reads(measures[entry.LedAt(measures)].V))
             return As(CellState.Included) with { Quantity = null, Source = "" };
         if (measures.Place.Count > 1)
             throw RefusedException.Of(

@@ -9,7 +9,7 @@ public sealed record SetEntry(BookEntry Was, BookEntry Entry) : Command
     /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)
     {
-        var now = Entry;
+        var now = Entry.Settled();
         if (job.Book.GetValueOrDefault(now.Id) is not { } there)
             throw RefusedException.Of("entry", "That entry is not in this job any more.");
         if (!ChangeSet.Same(Commands.Node(there), Commands.Node(Was)))
