@@ -92,6 +92,7 @@ public static class CompanyEndpoints
                     entry.Wording,
                     entry switch
                     {
+                        _ when entry.Lacks.Any() => Books.BookViews.Lacking(entry),
                         ProductionRate rate => string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString())),
                         Assembly assembly => $"{assembly.Components.Length} parts",
                         PriceOnlyItem item => $"{Rounding.Text(item.Price)} per {item.Unit}",

@@ -88,7 +88,13 @@ public sealed class Shelf(BookStore store, TimeProvider time)
                 .ToArray();
             var changed = Now.Entries.SetItems(versions.Select(e => KeyValuePair.Create(e.Id, e)));
             foreach (var entry in versions)
-                BookRules.Check(entry, changed, named: entries.Count > 1);
+                // A new entry is filled in bit by bit; one that was whole stays so.
+                BookRules.Check(
+                    entry,
+                    changed,
+                    named: entries.Count > 1,
+                    unfinished: Find(entry.Id)?.Lacks.Any() ?? true
+                );
             // What others rest on may not change under them into something they cannot use.
             if (versions.Length == 1 && Find(versions[0].Id) is not null)
                 foreach (var user in UsedBy(versions[0].Id))
@@ -102,7 +108,7 @@ public sealed class Shelf(BookStore store, TimeProvider time)
     {
         try
         {
-            BookRules.Check(user, changed);
+            BookRules.Check(user, changed, unfinished: true);
         }
         catch (RefusedException wrong)
         {

@@ -53,6 +53,47 @@ public class BookRulesTests
     public void What_leads_it_elsewhere_is_of_the_same_kind() =>
         Refused(Named<ProductionRate>("Carpet tile") with { WhereNone = Measure.EdgeLength }, "whereNone", "a length");
 
+    [Theory]
+    [InlineData("rate", "role", "a role")]
+    [InlineData("assembly", "components", "a part")]
+    [InlineData("material", "packs", "a pack with its size and price")]
+    [InlineData("role", "wage", "a wage above zero")]
+    [InlineData("setUp", "role", "a role")]
+    [InlineData("text", "body", "its words")]
+    public void A_new_entry_says_nothing_that_nobody_said_and_is_kept_in_the_Book_but_used_in_no_job(
+        string kind,
+        string field,
+        string needs
+    )
+    {
+        var entry = Blank.Of(kind, Sample.NewId(), "New");
+        Assert.Equal((field, needs), entry.Lacks.Select(l => (l.Field, l.What)).First());
+        BookRules.Check(entry, new Dictionary<Guid, BookEntry>(All) { [entry.Id] = entry }, unfinished: true);
+        Refused(entry, field, $"needs {needs} before it can be used");
+        // What is unfinished deep below stops it, too.
+        var user = new ProductionRate(
+            Sample.NewId(),
+            1,
+            "User",
+            "Walls",
+            Measure.FloorArea,
+            [new(1, Ratio.Parse("10 ft² per h"))],
+            kind == "role" ? entry.Id : Named<LabourRole>("Painter").Id,
+            null,
+            "",
+            ""
+        );
+        if (kind == "role")
+            Assert.Contains(
+                $"New needs {needs}",
+                Assert
+                    .Throws<RefusedException>(() =>
+                        _ = Sample.Empty().Do(new AddWork(Sample.NewId(), user.Id, null), user, entry)
+                    )
+                    .Message
+            );
+    }
+
     [Fact]
     public void A_ring_of_parts_is_refused_with_its_path()
     {
@@ -93,13 +134,13 @@ public class BookRulesTests
         Refused(paint with { Paces = [] }, "paces", "needs a pace");
         Refused(paint with { Paces = [paint.Paces[0], paint.Paces[0]] }, "paces", "stands once");
         Refused(paint with { Product = Named<Material>("Bark mulch").Id }, "product", "no coverage");
-        Refused(paint with { Role = Guid.Empty }, "role", "hoose the role");
+        Refused(paint with { Role = Guid.Empty }, "role", "needs a role");
     }
 
     [Fact]
     public void Zero_negative_and_huge_values_are_refused()
     {
-        Refused(Named<LabourRole>("Painter") with { Wage = 0 }, "wage", "more than zero");
+        Refused(Named<LabourRole>("Painter") with { Wage = 0 }, "wage", "a wage above zero");
         Refused(
             Named<LabourRole>("Painter") with
             {

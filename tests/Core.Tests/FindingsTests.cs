@@ -124,6 +124,22 @@ public class FindingsTests
     }
 
     [Fact]
+    public void The_usual_answer_in_several_places_is_asked_about()
+    {
+        var beads = StarterBook.Entries.OfType<Assembly>().First(a => a.Name == "Corner beads");
+        var (job, work, study) = Sample.With("Study 12 x 10 x 8", [], beads.Id);
+        Assert.Empty(Kinds(job));
+        job = Add(job, "Den 9 x 9 x 8");
+        job = job.Fill(work, [job.Places[1].Id], CellState.Included);
+        Assert.Equal(["usual"], Kinds(job));
+        Assert.Contains("24 ft in 2 places", Of(job).Single().Says);
+        var answers = new[] { new Answer(beads.Questions[0].Id, 24m) };
+        // Said once for all, or at one of the two, it is no more silent.
+        Assert.Empty(Kinds(job.Answer(work, answers)));
+        Assert.Empty(Kinds(job.Set(work, study, "answers", answers)));
+    }
+
+    [Fact]
     public void A_margin_below_the_floor_is_a_finding()
     {
         var job = Quiet().Job;

@@ -48,6 +48,56 @@ public class ReckoningTests
         Assert.Equal(2m, Sample.Reckon(Sample.With("R 20 x 10 x 8", [role, rate], rate.Id).Job).Reckoned.Costs.Hours.V);
     }
 
+    [Fact]
+    public void What_is_asked_once_for_the_job_comes_once_however_many_places_there_are()
+    {
+        // The round: floors at 0.3 h per 100 m², each line rounded up to a quarter hour; and the touched surfaces of all rooms of the round, at 12 an hour, with a kit of pads for
+        // each six, whole kits.
+        var round = StarterBook.Entries.OfType<Assembly>().First(a => a.Name == "Hygiene wash, per round");
+        var (job, work, place) = Sample.With("One 10 x 10 x 8", [], round.Id);
+        foreach (var line in new[] { "Two 10 x 10 x 8", "Three 10 x 10 x 8" })
+        {
+            job = job.Do(new AddPlace(Sample.NewId(), line, "", null));
+            job = job.Fill(work, [job.Places[^1].Id], CellState.Included);
+        }
+        (decimal Hours, decimal Kits) Of(Job of)
+        {
+            var costs = Sample.Reckon(of).Reckoned.Costs;
+            return (costs.Hours.V, costs.Buying.Single(b => b.Material.Id == StarterBook.Id(4005)).Need.V);
+        }
+        // 3 · 0.25 h + 8 ÷ 12 h; 8 ÷ 6 kits, up to 2.
+        Assert.Equal((decimal.Round(0.75m + 8m / 12, 12), 2m), Of(job));
+        var rooms = new[] { new Answer(round.Questions[0].Id, 30m) };
+        Assert.Equal((0.75m + 2.5m, 5m), Of(job.Answer(work, rooms)));
+        // At a place it is not asked: what stands there counts for nothing.
+        Assert.Equal(Of(job), Of(job.Set(work, place, "answers", rooms)));
+        // Where it is done nowhere there is no round.
+        Assert.Equal(0m, Sample.Reckon(job.Fill(work, [.. job.Places.Select(p => p.Id)], null)).Reckoned.Costs.Hours.V);
+    }
+
+    [Fact]
+    public void What_is_asked_once_drives_no_other_part_and_is_no_place_s_measure()
+    {
+        var round = StarterBook.Entries.OfType<Assembly>().First(a => a.Name == "Hygiene wash, per round");
+        var all = StarterBook.Entries.ToDictionary(e => e.Id);
+        RefusedException Refused(Assembly changed) =>
+            Assert.Throws<RefusedException>(() => BookRules.Check(changed, all, named: false));
+        var chained = round.Components[4] with
+        {
+            Question = null,
+            Of = round.Components[1].Id,
+            Ratio = Ratio.Parse("1 kit per h"),
+        };
+        Assert.Contains(
+            "comes once for the job",
+            Refused(round with { Components = round.Components.SetItem(4, chained) }).Message
+        );
+        Assert.Equal(
+            "questions[0].from",
+            Refused(round with { Questions = [round.Questions[0] with { From = Measure.DoorCount }] }).Refusal.Field
+        );
+    }
+
     private static (Job Job, Guid Work) Paint(string line)
     {
         var role = Sample.Role();

@@ -45,6 +45,17 @@ internal static class Sample
             book
         );
 
+    /// <summary>Answers questions of a work item for all its places; nothing was answered before.</summary>
+    public static Job Answer(this Job job, Guid work, params Answer[] answers) =>
+        job.Do(
+            new SetWork(
+                work,
+                "answers",
+                new System.Text.Json.Nodes.JsonArray(),
+                JsonSerializer.SerializeToNode(answers, CoreJson.Options)
+            )
+        );
+
     public static Job Do(this Job job, Command command, params BookEntry[] book) =>
         Commands
             .Apply(

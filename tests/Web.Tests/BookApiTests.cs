@@ -82,7 +82,7 @@ public sealed class BookApiTests : IDisposable
     [InlineData("paces", "[{\"coats\":1,\"pace\":\"3 gal per h\"}]", "paces[0].pace", "does not apply to an area")]
     [InlineData("dryingHours", "\"soon\"", "dryingHours", "Write a number")]
     [InlineData("measure", "\"width\"", "measure", "not a value")]
-    [InlineData("role", "\"00000000-0000-0000-0000-000000000000\"", "role", "Choose the role")]
+    [InlineData("role", "\"00000000-0000-0000-0000-000000000000\"", "role", "needs a role")]
     [InlineData("accessories", "[\"" + Paint + "\"]", "accessories", "its own accessory")]
     public async Task What_is_wrong_is_said_of_its_field_and_changes_nothing(
         string field,

@@ -3630,6 +3630,7 @@ export interface components {
             kindWords: string;
             savedAt: string;
             person: string;
+            lacking: string;
             doubt: null | string;
             readings: {
                 [key: string]: components["schemas"]["RateReading"];
@@ -4153,6 +4154,7 @@ export interface components {
             /** Format: decimal */
             usual: string;
             from: null | components["schemas"]["Measure"];
+            once: boolean;
         };
         QuestionView: {
             /** Format: uuid */
@@ -4161,6 +4163,7 @@ export interface components {
             unit: string;
             answer: string;
             otherwise: string;
+            once: boolean;
         };
         RateReading: {
             text: string;

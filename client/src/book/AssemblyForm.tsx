@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { newId } from "../api/client";
 import { Figure } from "../figure/Figure";
-import { ChoiceOf, Rows, TextOf, measureOptions, unitOptions, useNamed } from "./fields";
+import { CheckOf, ChoiceOf, Rows, TextOf, measureOptions, unitOptions } from "./fields";
+import { drafted } from "./drafts";
 import { PartForm, blankPart } from "./PartForm";
 import type { Tried } from "./TryIt";
 import { WorkFields } from "./WorkForms";
@@ -12,8 +13,15 @@ import styles from "./book.module.css";
 export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   const { view, set, change } = useEditing();
   const assembly = view.entry as Assembly;
-  const named = useNamed();
-  const [open, setOpen] = useState<string | null>(null);
+  // What was begun at a part stays, whatever else is opened or looked at meanwhile.
+  const begun = `${assembly.id} part `;
+  const [opened, setOpened] = useState<ReadonlySet<string>>(() => new Set(drafted(begun)));
+  const isOpen = (part: string) => opened.has(part);
+  const toggle = (part: string) => {
+    const now = new Set(opened);
+    if (!now.delete(part)) now.add(part);
+    setOpened(now);
+  };
 
   /** What its parts are driven by: it is led by one of these. */
   const drivers = measureOptions.filter(
@@ -58,13 +66,9 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
           {assembly.components.map((part, i) => {
             const figure = tried?.parts[part.id];
             return [
-              <tr key={part.id} className={open === part.id ? styles.open : undefined}>
+              <tr key={part.id} className={isOpen(part.id) ? styles.open : undefined}>
                 <td>
-                  <button
-                    className={styles.partname}
-                    aria-expanded={open === part.id}
-                    onClick={() => setOpen(open === part.id ? null : part.id)}
-                  >
+                  <button className={styles.partname} aria-expanded={isOpen(part.id)} onClick={() => toggle(part.id)}>
                     {part.name}
                   </button>
                   <small>
@@ -83,21 +87,21 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
                   {figure ? <Figure figure={figure} label={part.name} /> : <span className="note">—</span>}
                 </td>
               </tr>,
-              open === part.id && (
+              isOpen(part.id) && (
                 <tr key={`${part.id}form`}>
                   <td colSpan={4}>
                     <PartForm
                       part={part}
                       index={i}
                       isNew={false}
-                      onDone={() => setOpen(null)}
+                      onDone={() => toggle(part.id)}
                       move={(by) => move(i, by)}
                       remove={async () => {
                         await set(
                           "components",
                           assembly.components.filter((c) => c.id !== part.id),
                         );
-                        setOpen(null);
+                        toggle(part.id);
                       }}
                     />
                   </td>
@@ -107,17 +111,17 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
           })}
         </tbody>
       </table>
-      {open === "new" ? (
+      {isOpen("new") || assembly.components.length === 0 ? (
         <PartForm
-          part={blankPart(assembly, named.find((n) => n.kind === "role")?.id ?? null)}
+          part={blankPart(assembly)}
           index={assembly.components.length}
           isNew
-          onDone={() => setOpen(null)}
+          onDone={() => isOpen("new") && toggle("new")}
           move={() => undefined}
           remove={() => Promise.resolve()}
         />
       ) : (
-        <button className="link" onClick={() => setOpen("new")}>
+        <button className="link" onClick={() => toggle("new")}>
           Add a part
         </button>
       )}
@@ -125,12 +129,13 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
         title="Questions"
         path="questions"
         add="Ask something when it is used"
-        blank={() => ({ id: newId(), text: "New question", unit: "ft", usual: "0", from: null })}
+        blank={() => ({ id: newId(), text: "", unit: "ft", usual: "", from: null as string | null, once: false })}
       >
         {(path) => (
           <>
             <TextOf label="Question" path={`${path}.text`} />
             <ChoiceOf label="Answer in" path={`${path}.unit`} options={unitOptions} />
+            <CheckOf label="Asked once for the job" path={`${path}.once`} hint="otherwise at each place" />
             <TextOf label="Usual answer" path={`${path}.usual`} />
             <ChoiceOf label="Or from the place's" path={`${path}.from`} options={measureOptions} none="nothing: ask" />
           </>

@@ -122,6 +122,11 @@ function Open({ editing }: { editing: Editing }) {
           )}
         </div>
         <div className={styles.form}>
+          {view.lacking && (
+            <p className={styles.lacking} role="status">
+              Before it can be used it {view.lacking}.
+            </p>
+          )}
           {levels.length > 0 && (
             <div className={styles.levels} role="group" aria-label="Difficulty to try">
               <span className="note">Difficulty</span>

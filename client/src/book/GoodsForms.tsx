@@ -18,7 +18,12 @@ export function RoleForm() {
         title="Burden"
         path="burden"
         add="Add a burden item"
-        blank={() => ({ name: "New item", percent: "0", perHour: null, followsPremiums: true })}
+        blank={() => ({
+          name: "",
+          percent: "" as string | null,
+          perHour: null as string | null,
+          followsPremiums: true,
+        })}
       >
         {(path) => <BurdenRow path={path} />}
       </Rows>
@@ -26,7 +31,7 @@ export function RoleForm() {
         title="Premiums"
         path="premiums"
         add="Add a premium"
-        blank={() => ({ name: "Overtime", multiplier: "1.5", sharePercent: "0" })}
+        blank={() => ({ name: "", multiplier: "", sharePercent: "" })}
       >
         {(path) => (
           <>
@@ -81,13 +86,7 @@ export function MaterialForm() {
         <ChoiceOf label="Unit of use" path="unit" options={unitOptions} />
         <TextOf label="Waste" path="wastePercent" unit="%" />
       </div>
-      <Rows
-        title="Packs"
-        path="packs"
-        add="Add a pack"
-        least={1}
-        blank={() => ({ name: "pack", size: "1", price: "0" })}
-      >
+      <Rows title="Packs" path="packs" add="Add a pack" least={1} blank={() => ({ name: "", size: "", price: "" })}>
         {(path) => (
           <>
             <TextOf label="Pack" path={`${path}.name`} />
@@ -120,7 +119,8 @@ export function MaterialForm() {
         title="Rolls, sheets, stock lengths"
         path="stock"
         add="Add a size"
-        blank={() => ({ name: "roll", wide: "4 ft", long: "50 ft" })}
+        blank={() => ({ name: "", wide: "", long: "" })}
+        needs={["name", "long"]}
       >
         {(path) => (
           <>

@@ -1,5 +1,6 @@
 import { useId, useState } from "react";
 import { type Refused, newId } from "../api/client";
+import { useDraft } from "./drafts";
 import { EntryChoice, measureOptions, useNamed } from "./fields";
 import { type Assembly, type Component, useEditing } from "./useEntry";
 import { Input } from "../controls/Input";
@@ -18,13 +19,16 @@ const kinds: Record<Component["kind"], { entry: { kind: string; label: string } 
     charge: { entry: null },
   };
 
-/** A part with nothing chosen but who works and the measure of the assembly. */
-export const blankPart = (assembly: Assembly, role: string | null): Component => ({
+/** A part as it is filled in: what it costs as is chosen first. */
+export type PartDraft = Omit<Component, "kind"> & { kind: Component["kind"] | null };
+
+/** A part with nothing chosen; beside others it goes by what they go by. */
+export const blankPart = (assembly: Assembly): PartDraft => ({
   id: newId(),
   name: "",
-  kind: "labour",
-  entry: role,
-  measure: assembly.measure,
+  kind: null,
+  entry: null,
+  measure: assembly.components.length > 0 ? assembly.measure : null,
   of: null,
   crew: null,
   ratio: null,
@@ -49,7 +53,7 @@ export const blankPart = (assembly: Assembly, role: string | null): Component =>
 
 /** One part, changed as a whole: what it is, what drives it and how much must fit together. */
 export function PartForm(props: {
-  part: Component;
+  part: PartDraft;
   /** Position in the assembly; one past the end for a new part. */
   index: number;
   isNew: boolean;
@@ -61,11 +65,11 @@ export function PartForm(props: {
   const { view, change } = useEditing();
   const assembly = view.entry as Assembly;
   const named = useNamed();
-  const [part, setPart] = useState(props.part);
+  const [part, setPart, drop] = useDraft(`${view.entry.id} part ${props.isNew ? "new" : props.part.id}`, props.part);
   const [wrong, setWrong] = useState<{ field: string; says: string } | null>(null);
   const id = useId();
-  const { entry, goods } = kinds[part.kind];
-  const draft = (some: Partial<Component>) => setPart({ ...part, ...some });
+  const { entry, goods } = part.kind ? kinds[part.kind] : { entry: undefined, goods: undefined };
+  const draft = (some: Partial<PartDraft>) => setPart({ ...part, ...some });
   const others = assembly.components.filter((c) => c.id !== part.id);
   const [partnerId, setPartner] = useState(
     () => others.find((c) => part.group !== "" && c.group === part.group)?.id ?? "",
@@ -82,20 +86,27 @@ export function PartForm(props: {
     return read.rate(part.ratio, driver);
   }
 
+  function done() {
+    drop();
+    props.onDone();
+  }
+
   async function keep() {
+    const { kind } = part;
+    if (kind === null) return setWrong({ field: "kind", says: "Choose what it costs as." });
     try {
       const ratio = await ratioOf();
       await change((whole) => {
         const next = whole as Assembly;
         const left = next.components[index]?.group ?? "";
-        next.components[index] = { ...part, ratio };
+        next.components[index] = { ...part, kind, ratio };
         // A group is of two or more: whoever would be left alone in one leaves it.
         for (const c of next.components) if (c.id === partnerId) c.group = part.group;
         const rest = next.components.filter((c) => left !== "" && c.group === left);
         if (rest.length === 1) rest[0]!.group = "";
         return next;
       });
-      props.onDone();
+      done();
     } catch (error) {
       const refused = error as Refused;
       const field = refused.field.split(".").at(-1) ?? "";
@@ -135,8 +146,11 @@ export function PartForm(props: {
         ? `of/${part.of}`
         : part.crew !== null
           ? "crew"
-          : "once";
+          : part.once
+            ? "once"
+            : "";
   const known = [
+    "kind",
     "name",
     "entry",
     "measure",
@@ -162,19 +176,15 @@ export function PartForm(props: {
         {text("name", "Part")}
         <Choice
           label="Costs as"
-          value={part.kind}
+          value={part.kind ?? ""}
+          none={part.kind === null ? "choose" : undefined}
+          wrong={sayOf("kind")}
           options={(Object.keys(kinds) as Component["kind"][]).map((k) => [k, k])}
-          onChoose={(kind) =>
-            draft({
-              kind,
-              entry: named.find((n) => n.kind === kinds[kind].entry?.kind)?.id ?? null,
-              scales: kinds[kind].scales === true,
-            })
-          }
+          onChoose={(kind) => kind && draft({ kind, entry: null, scales: kinds[kind].scales === true })}
         />
         {entry === null ? (
           text("charge", "Money for one")
-        ) : (
+        ) : entry === undefined ? null : (
           <div>
             <EntryChoice
               label={entry.label}
@@ -191,6 +201,7 @@ export function PartForm(props: {
         <Choice
           label="Driven by"
           value={driver}
+          none={driver === "" ? "choose" : undefined}
           wrong={sayOf("measure", "of")}
           options={[
             ...measureOptions.map(
@@ -204,6 +215,7 @@ export function PartForm(props: {
             ["once", "once per work item and job", "Nothing measured"],
           ]}
           onChoose={(now) => {
+            if (now === "") return;
             const [by, what] = now.split("/") as [string, string];
             draft({
               measure: by === "measure" ? (what as Component["measure"]) : null,
@@ -294,7 +306,7 @@ export function PartForm(props: {
         <button className="act" onClick={() => void keep()}>
           Keep the part
         </button>
-        <button className="link" onClick={props.onDone}>
+        <button className="link" onClick={done}>
           Leave it as it was
         </button>
         {!props.isNew && (

@@ -37,7 +37,7 @@ export function RateForm() {
         path="paces"
         add="Add a number of coats"
         least={1}
-        blank={() => ({ coats: Math.max(...rate.paces.map((p) => p.coats)) + 1, pace: rate.paces.at(-1)!.pace })}
+        blank={() => ({ coats: Math.max(0, ...rate.paces.map((p) => p.coats)) + 1, pace: "" })}
       >
         {(path) => (
           <>
@@ -86,13 +86,7 @@ export function PriceOnlyForm() {
         }
       />
       {item.breakKind !== "none" && (
-        <Rows
-          title="Breaks"
-          path="breaks"
-          add="Add a break"
-          least={1}
-          blank={() => ({ from: `${item.breaks.at(-1)?.from ?? "1"}0`, price: item.price })}
-        >
+        <Rows title="Breaks" path="breaks" add="Add a break" least={1} blank={() => ({ from: "", price: "" })}>
           {(path) => (
             <>
               <TextOf label={packages ? "Up to" : "From"} path={`${path}.from`} />
@@ -124,31 +118,14 @@ export function WorkFields() {
         <TextOf label="Note for the customer" path="customerNote" rows={2} />
       </div>
       <CheckOf label="Hidden from the customer" path="hidden" hint="its price is spread over the other lines" />
-      {entry.levels.length === 0 && (
-        <Rows
-          title="Difficulty"
-          path="levels"
-          add="Add levels of difficulty"
-          blank={() => ({ name: "ordinary", factor: "1" })}
-        >
-          {() => null}
-        </Rows>
-      )}
-      {entry.levels.length > 0 && (
-        <Rows
-          title="Difficulty"
-          path="levels"
-          add="Add a level"
-          blank={() => ({ name: `level ${entry.levels.length + 1}`, factor: "1" })}
-        >
-          {(path) => (
-            <>
-              <TextOf label="Level" path={`${path}.name`} />
-              <TextOf label="Times" path={`${path}.factor`} />
-            </>
-          )}
-        </Rows>
-      )}
+      <Rows title="Difficulty" path="levels" add="Add a level of difficulty" blank={() => ({ name: "", factor: "" })}>
+        {(path) => (
+          <>
+            <TextOf label="Level" path={`${path}.name`} />
+            <TextOf label="Times" path={`${path}.factor`} />
+          </>
+        )}
+      </Rows>
       <div className="two">
         <EntryAt label="Usual surface" kinds={["surface"]} path="surface" none />
         <TextOf label="Drying after each coat" path="dryingHours" unit="h" />

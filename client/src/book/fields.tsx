@@ -3,8 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
-import { Field } from "../controls/Field";
-import { at, useEditing } from "./useEntry";
+import { Field, type Left } from "../controls/Field";
+import { keepDraft, leftDraft, useDraft } from "./drafts";
+import { type Editing, EditingContext, at, put, useEditing } from "./useEntry";
 import { Choice } from "../controls/Choice";
 import { wholeOr } from "../controls/wholeOr";
 import { Check } from "../controls/Check";
@@ -39,6 +40,8 @@ export function TextOf({ label, path, unit, hint, rows, optional, whole, focus }
       rows={rows}
       hint={said}
       focus={focus}
+      left={leftDraft(`${view.entry.id} text ${path}`) as Left | undefined}
+      onLeft={(left) => keepDraft(`${view.entry.id} text ${path}`, left)}
       onKeep={(text) => {
         const typed = rows ? text : text.trim();
         return set(path, optional && typed === "" ? null : whole ? wholeOr(typed) : typed);
@@ -159,55 +162,99 @@ export function EntryAt(props: { label: string; kinds: readonly string[]; path: 
   );
 }
 
-/** A list of things with a button for one more and one at each to take it away. */
-export function Rows<T>({
+/** A list of things with a button for one more and one at each to take it away. One more begins empty, and is kept once it says all that it must. */
+export function Rows<T extends object>({
   title,
   path,
   blank,
   add,
+  needs,
   least = 0,
   children,
 }: {
   title: string;
   path: string;
+  /** One more, with nothing typed in it: what is an empty text is to be said. */
   blank: () => T;
   add: string;
+  /** What must be said of it, where that is not all. */
+  needs?: readonly (keyof T)[];
   least?: number;
   children: (path: string, index: number) => ReactNode;
 }) {
-  const { view, set } = useEditing();
+  const editing = useEditing();
+  const { view, set } = editing;
   const [wrong, setWrong] = useState("");
+  const [draft, setDraft, drop] = useDraft<T | null>(`${view.entry.id} row ${path}`, null);
   const items = at(view.entry, path) as T[];
+  const more = draft ?? (items.length < least ? blank() : null);
   const keep = (next: T[]) =>
     void set(path, next).then(
       () => setWrong(""),
       (error: Error) => setWrong(error.message),
     );
+  const isWhole = (row: T) =>
+    (needs ?? (Object.keys(row) as (keyof T)[])).every((field) => row[field] !== "" && row[field] !== undefined);
+  /** The entry as it would be with one more. */
+  const withMore = (row: T) => {
+    const whole = structuredClone(view.entry);
+    put(whole, path, [...items, row]);
+    return whole;
+  };
+  const begun: Editing = {
+    ...editing,
+    view: more ? { ...view, entry: withMore(more) } : view,
+    set: async (where, value) => {
+      const whole = withMore(more!);
+      put(whole, where, value);
+      const row = (at(whole, path) as T[])[items.length]!;
+      setDraft(row);
+      if (!isWhole(row)) return;
+      await set(path, [...items, row]);
+      drop();
+    },
+  };
   return (
     <section className={styles.rowsof} aria-label={title}>
       <h3>{title}</h3>
-      {items.map((_, i) => (
-        <div className={styles.onerow} key={i} role="group" aria-label={`${title} ${i + 1}`}>
-          {children(`${path}[${i}]`, i)}
-          {items.length > least && (
-            <button
-              className={`link ${styles.warn}`}
-              aria-label={`Take away ${title.toLowerCase()} ${i + 1}`}
-              onClick={() => keep(items.filter((__, k) => k !== i))}
-            >
-              Take away
-            </button>
-          )}
-        </div>
+      {(more ? [...items, more] : items).map((_, i) => (
+        // The same row before and after it is kept: whoever types in it stays there.
+        <EditingContext key={i} value={i < items.length ? editing : begun}>
+          <div
+            className={styles.onerow}
+            role="group"
+            aria-label={`${title} ${i + 1}${i < items.length ? "" : ", not kept yet"}`}
+          >
+            {children(`${path}[${i}]`, i)}
+            {(i < items.length ? items.length > least : draft !== null) && (
+              <button
+                className={`link ${styles.warn}`}
+                aria-label={`Take away ${title.toLowerCase()} ${i + 1}`}
+                onClick={() => (i < items.length ? keep(items.filter((__, k) => k !== i)) : drop())}
+              >
+                Take away
+              </button>
+            )}
+          </div>
+        </EditingContext>
       ))}
       {wrong && (
         <p className="error" role="alert">
           {wrong}
         </p>
       )}
-      <button className="link" onClick={() => keep([...items, blank()])}>
-        {add}
-      </button>
+      {!more && (
+        <button
+          className="link"
+          onClick={() => {
+            const row = blank();
+            if (isWhole(row)) keep([...items, row]);
+            else setDraft(row);
+          }}
+        >
+          {add}
+        </button>
+      )}
     </section>
   );
 }
@@ -225,7 +272,9 @@ export function MeasureChoice() {
   const [pace, setPace] = useState("");
   const [wrong, setWrong] = useState("");
   const kind = (of: string) => measureKinds.find(([, measures]) => measures.includes(of))![0];
-  const other = kind(measure) !== kind(entry.measure);
+  // Another kind needs another pace, where there is one.
+  const bound = entry.kind === "rate" && entry.paces.length > 0;
+  const other = bound && kind(measure) !== kind(entry.measure);
   async function keep(next: string, typed: string | null) {
     try {
       await change((old) => {
@@ -250,7 +299,7 @@ export function MeasureChoice() {
         onChoose={(next) => {
           setMeasure(next);
           setWrong("");
-          if (entry.kind === "priceOnly" || kind(next) === kind(entry.measure)) void keep(next, null);
+          if (!bound || kind(next) === kind(entry.measure)) void keep(next, null);
         }}
       />
       {other && entry.kind === "rate" && (

@@ -19,17 +19,41 @@ interface Props {
   focus?: boolean;
   /** What can be chosen from while typing. */
   list?: readonly string[];
+  /** What was refused when it was last here. */
+  left?: Left | null;
+  /** Keeps what is refused, so that it is there when one comes back; null where nothing is. */
+  onLeft?: (left: Left | null) => void;
+}
+
+/** Something typed that was refused, and what was said of it. */
+export interface Left {
+  text: string;
+  wrong: string;
 }
 
 /**
  * A field that saves by itself: Enter or leaving keeps it, Esc backs out. A refusal stands beside it and what was typed stays. When somebody else
  * changes the value while one types, both are said, and only Enter puts one's own in its place.
  */
-export function Field({ label, value, onKeep, hint, unit, row, bare, rows, sentence, focus, list }: Props) {
-  const [text, setText] = useState(value);
+export function Field({
+  label,
+  value,
+  onKeep,
+  hint,
+  unit,
+  row,
+  bare,
+  rows,
+  sentence,
+  focus,
+  list,
+  left,
+  onLeft,
+}: Props) {
+  const [text, setText] = useState(left?.text ?? value);
   /** What stood there when it was last looked at. */
   const [seen, setSeen] = useState(value);
-  const [wrong, setWrong] = useState("");
+  const [wrong, setWrong] = useState(left?.wrong ?? "");
   // What is on its way or was taken: Enter sends it, and when the field is left afterwards nothing is to be sent again.
   const [sent, setSent] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
@@ -52,9 +76,11 @@ export function Field({ label, value, onKeep, hint, unit, row, bare, rows, sente
     try {
       await onKeep(text);
       setWrong("");
+      onLeft?.(null);
     } catch (error) {
       setSent(null);
       setWrong((error as Error).message);
+      onLeft?.({ text, wrong: (error as Error).message });
     }
     setSending(false);
   }
@@ -66,6 +92,7 @@ export function Field({ label, value, onKeep, hint, unit, row, bare, rows, sente
     setText(value);
     setSeen(value);
     setWrong("");
+    onLeft?.(null);
   }
   const says = overtaken
     ? `It has been changed to “${value}” meanwhile. Enter puts yours in its place, Esc takes theirs.`

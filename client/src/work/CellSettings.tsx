@@ -1,5 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
 import type { Schemas, Work } from "../api/client";
 import { inWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
@@ -7,22 +5,11 @@ import { ConditionChecks, Part, Setting, Typed } from "./Settings";
 import { useProducts } from "./WorkSettings";
 import { supplies, useChoices } from "./choices";
 import styles from "./work.module.css";
-import { askJob } from "../api/jobQueries";
 
 type Own = Schemas["Cell"];
 
 /** What a field is when a cell says nothing of its own. */
 const nothing: Partial<Record<keyof Own, unknown>> = { source: "", answers: [], conditions: [] };
-
-/** What the cells of a work item have instead of it, where they have anything. */
-export function useOwnCells(work: string): ReadonlyMap<string, Own> | undefined {
-  const [, { job }] = useJob();
-  const { data } = useQuery({
-    ...askJob.own(job, work),
-    placeholderData: (kept, query) => (query?.queryKey[2] === work ? kept : undefined),
-  });
-  return useMemo(() => data && new Map(data.map((c) => [c.place, c.own] as const)), [data]);
-}
 
 /** How a work item is done at one place, or at all of several at once, instead of as the item says. */
 export function CellSettings(props: {
@@ -119,6 +106,8 @@ export function CellSettings(props: {
         />
       )}
       {sheet.questions.map((q) => {
+        // What is asked once for the job is answered for all places at once.
+        if (q.once) return null;
         const answers = places.map((p) => ownAt(p, "answers")?.find((a) => a.question === q.id)?.value ?? "");
         const unlike = new Set(answers).size > 1;
         return (

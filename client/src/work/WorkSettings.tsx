@@ -4,6 +4,7 @@ import type { Work } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
+import { useOwnCells } from "./ownCells";
 import { supplies, useChoices } from "./choices";
 import { Check } from "../controls/Check";
 import type { Option } from "../controls/Choice";
@@ -17,6 +18,36 @@ export function useProducts(item: Work): readonly Option[] {
   const like = fit.find((p) => p.id === item.product)?.category;
   const others = fit.filter((p) => p.category !== like).toSorted((a, b) => a.category.localeCompare(b.category));
   return [...fit.filter((p) => p.category === like), ...others].map((p) => [p.id, p.name, p.category || "others"]);
+}
+
+/** What was answered at each place where the work is done, in one list. */
+function AnswersByPlace({ item, question }: { item: Work; question: Work["questions"][number] }) {
+  const [open, { job, cells }] = useJob();
+  const owns = useOwnCells(item.id);
+  if (!owns) return null;
+  return job.places
+    .filter((p) => cells.has(`${item.id}/${p.id}`))
+    .map((place) => {
+      const was = owns.get(place.id)?.answers ?? [];
+      return (
+        <Typed
+          key={place.id}
+          label={`${place.name}, ${question.unit}`}
+          value={was.find((a) => a.question === question.id)?.value ?? ""}
+          hint={question.answer === "" ? question.otherwise : `as everywhere: ${question.answer}`}
+          onKeep={(text) => {
+            const others = was.filter((a) => a.question !== question.id);
+            const now = text === "" ? others : [...others, { question: question.id, value: text }];
+            return open.send({
+              type: "setCells",
+              work: item.id,
+              field: "answers",
+              at: [{ place: place.id, was, now }],
+            } as never);
+          }}
+        />
+      );
+    });
 }
 
 /** How a work item is done everywhere in this job, and what is said of it. */
@@ -77,7 +108,7 @@ export function WorkSettings({ item }: { item: Work }) {
       {item.questions.map((q) => (
         <Typed
           key={q.id}
-          label={`${q.text}, ${q.unit}`}
+          label={`${q.text}, ${q.unit}${q.once ? ", once for the job" : ", unless said at a place"}`}
           value={q.answer}
           hint={q.answer === "" ? `unless you say: ${q.otherwise}` : undefined}
           onKeep={(typed) => {
@@ -86,6 +117,13 @@ export function WorkSettings({ item }: { item: Work }) {
           }}
         />
       ))}
+      {item.questions
+        .filter((q) => !q.once)
+        .map((q) => (
+          <Part key={`${q.id}places`} title={`Answers to “${q.text}” by place`} open={false}>
+            <AnswersByPlace item={item} question={q} />
+          </Part>
+        ))}
       {groups.map((group) => {
         const members = item.choices.filter((c) => c.group === group);
         return (

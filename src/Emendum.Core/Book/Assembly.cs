@@ -10,7 +10,14 @@ namespace Emendum.Core.Book;
 /// <param name="Unit">Unit of the answer.</param>
 /// <param name="Usual">The answer where nobody gave one and no measure gives it.</param>
 /// <param name="From">The measure of the place that answers it unless somebody does.</param>
-public sealed record Question(Guid Id, string Text, Unit Unit, decimal Usual, Measure? From);
+public sealed record Question(Guid Id, string Text, Unit Unit, decimal Usual, Measure? From)
+{
+    /// <summary>Asked once for the job, and not at each place: what it drives comes once for the work item.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault
+    )]
+    public bool Once { get; init; }
+}
 
 /// <summary>One part of an assembly. Driven by one thing: a measure, a question, another part, the crew, or nothing (once per work item and job).</summary>
 /// <param name="Id">UUIDv7.</param>
@@ -129,6 +136,10 @@ public sealed record Assembly(
         Components.Select(c => c.Entry).Append(Surface).OfType<Guid>().Distinct();
 
     /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override IEnumerable<Lack> Lacks => Lack.Of((Components.IsEmpty, "components", "a part"));
+
+    /// <inheritdoc/>
     public override int UsualCoats() => Coats;
 
     /// <summary>What its parts are driven by: measures of the place, and those that answer a question.</summary>
@@ -148,8 +159,6 @@ public sealed record Assembly(
     internal override void Check(BookCheck check)
     {
         CheckWork(check);
-        if (Components.IsEmpty)
-            throw check.Wrong("components", "it needs a part.");
         if (Components.Length > MostComponents)
             throw check.Wrong("components", $"at most {MostComponents} parts.");
         if (
@@ -167,6 +176,11 @@ public sealed record Assembly(
                 throw check.Wrong($"questions[{i}].text", "a question needs a text.");
             if (Questions[i].Usual < 0)
                 throw check.Wrong($"questions[{i}].usual", "a usual answer is not below zero.");
+            if (Questions[i] is { Once: true, From: not null })
+                throw check.Wrong(
+                    $"questions[{i}].from",
+                    "asked once for the job, it is answered by no measure of a place."
+                );
             if (Questions[i].From is { } from && from.Kind() != Questions[i].Unit.Kind)
                 throw check.Wrong(
                     $"questions[{i}].from",

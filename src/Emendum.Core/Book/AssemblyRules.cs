@@ -53,6 +53,11 @@ public static class AssemblyRules
             return;
         }
         var from = Drives(assembly, part, Wrong, check);
+        if (
+            AskedOnce(assembly, part)
+            && (part.Depth.Length > 0 || part.DepthAsked is not null || part.Drops is not null)
+        )
+            throw Wrong("question", "what is asked once for the job takes no thickness and no drops.");
         if (part.Depth.Length > 0 || part.DepthAsked is not null)
         {
             if (from != Kind.Area)
@@ -112,6 +117,10 @@ public static class AssemblyRules
     private static Kind Gives(Component part, int index, BookCheck check) =>
         Of(part).UnitOf(part, Of(part).Entry(part, $"components[{index}].entry", check)).Kind;
 
+    /// <summary>Whether it is driven by a question that is asked once for the job.</summary>
+    private static bool AskedOnce(Assembly assembly, Component part) =>
+        assembly.Questions.FirstOrDefault(q => q.Id == part.Question) is { Once: true };
+
     private static KindOfPart Of(Component part) => KindOfPart.Of(part.Kind);
 
     /// <summary>What drives a part.</summary>
@@ -134,12 +143,17 @@ public static class AssemblyRules
             ?? throw wrong("of", "it is driven by a part that is not there.");
         if (driver.Crew is not null || driver.Once)
             throw wrong("of", $"“{driver.Name}” has no quantity of its own to drive another part.");
+        if (AskedOnce(assembly, driver))
+            throw wrong(
+                "of",
+                $"“{driver.Name}” comes once for the job: drive this one by the question that it goes by, too."
+            );
         var kind = Gives(driver, assembly.Components.IndexOf(driver), check);
         if (
             driver.Group.Length > 0
             && assembly
                 .Components.Where(c => c.Group == driver.Group)
-                .Any(c => c.Once || Gives(c, assembly.Components.IndexOf(c), check) != kind)
+                .Any(c => c.Once || AskedOnce(assembly, c) || Gives(c, assembly.Components.IndexOf(c), check) != kind)
         )
             throw wrong(
                 "of",

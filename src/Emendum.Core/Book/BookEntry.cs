@@ -51,6 +51,10 @@ public abstract record BookEntry(Guid Id, int Version, string Name, string Secti
     /// <summary>No longer offered; what uses it goes on using it.</summary>
     public bool Archived { get; init; }
 
+    /// <summary>What is still to be filled in before it can be used; nothing of a whole entry. The Book keeps an unfinished entry, a job takes none.</summary>
+    [JsonIgnore]
+    public virtual IEnumerable<Lack> Lacks => [];
+
     /// <summary>Entries this one cannot be reckoned without.</summary>
     [JsonIgnore]
     public virtual IEnumerable<Guid> Needs => [];
@@ -146,6 +150,16 @@ public abstract record WorkEntry(
         if (Accessories.Contains(Id))
             throw check.Wrong("accessories", "it cannot be its own accessory.");
     }
+}
+
+/// <summary>Something that an entry cannot do without.</summary>
+/// <param name="Field">Where it is filled in.</param>
+/// <param name="What">What it is: <c>a pace</c>.</param>
+public sealed record Lack(string Field, string What)
+{
+    /// <summary>Those of a list that are lacking.</summary>
+    internal static IEnumerable<Lack> Of(params (bool Lacking, string Field, string What)[] all) =>
+        all.Where(l => l.Lacking).Select(l => new Lack(l.Field, l.What));
 }
 
 /// <summary>A named level of difficulty with the factor on what it scales.</summary>

@@ -85,7 +85,7 @@ public sealed record BookFile(int SchemaVersion, ImmutableArray<BookEntry> Entri
             {
                 try
                 {
-                    BookRules.Check(read[i]!, all, named: false);
+                    BookRules.Check(read[i]!, all, named: false, unfinished: true);
                     var old = book.GetValueOrDefault(read[i]!.Id);
                     rows.Add(
                         new(

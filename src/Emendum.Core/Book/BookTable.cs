@@ -277,7 +277,7 @@ public static class BookTable
                 var entry = Entry(i, old, kind, name, id);
                 if (!seen.TryAdd(entry.Id, i + 1))
                     throw RefusedException.Of("name", $"The same entry stands in row {seen[entry.Id]}.");
-                BookRules.Check(entry, all, named: false);
+                BookRules.Check(entry, all, named: false, unfinished: true);
                 all[entry.Id] = entry;
                 read[i] = new(
                     i + 1,
@@ -307,7 +307,7 @@ public static class BookTable
         {
             if (name.Length == 0)
                 throw RefusedException.Of("name", "The name is missing.");
-            var start = old ?? Blank.Of(kind, id == Guid.Empty ? newId() : id, name, all.Values, newId);
+            var start = old ?? Blank.Of(kind, id == Guid.Empty ? newId() : id, name);
             var node = JsonSerializer.SerializeToNode(start, CoreJson.Options)!.AsObject();
             node["name"] = name;
             try

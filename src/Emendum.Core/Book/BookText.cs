@@ -19,10 +19,12 @@ public enum TextUse
 public sealed record BookText(Guid Id, int Version, string Name, TextUse Use, string Body)
     : BookEntry(Id, Version, Name)
 {
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override IEnumerable<Lack> Lacks => Lack.Of((string.IsNullOrWhiteSpace(Body), "body", "its words"));
+
     internal override void Check(BookCheck check)
     {
-        if (string.IsNullOrWhiteSpace(Body))
-            throw check.Wrong("body", "it needs a text.");
         check.Text(Body, "body", 10_000);
     }
 }

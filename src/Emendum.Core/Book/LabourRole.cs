@@ -34,9 +34,13 @@ public sealed record LabourRole(Guid Id, int Version, string Name, decimal Wage,
     /// <summary>Money per hour a customer pays where work is sold by the hour.</summary>
     public decimal? SellRate { get; init; }
 
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override IEnumerable<Lack> Lacks => Lack.Of((Wage == 0, "wage", "a wage above zero"));
+
     internal override void Check(BookCheck check)
     {
-        if (Wage <= 0)
+        if (Wage < 0)
             throw check.Wrong("wage", "the wage must be more than zero.");
         check.Most(Burden.Length, 40, "burden", "items of burden");
         check.Most(Premiums.Length, 20, "premiums", "premiums");

@@ -113,10 +113,12 @@ public sealed record Material(
         return null;
     }
 
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override IEnumerable<Lack> Lacks => Lack.Of((Packs.IsEmpty, "packs", "a pack with its size and price"));
+
     internal override void Check(BookCheck check)
     {
-        if (Packs.IsEmpty)
-            throw check.Wrong("packs", "it needs a pack with a size above zero and a price.");
         for (var i = 0; i < Packs.Length; i++)
         {
             if (Packs[i].Size <= 0)

@@ -33,17 +33,25 @@ public sealed record ProductionRate(
 {
     /// <inheritdoc/>
     [System.Text.Json.Serialization.JsonIgnore]
-    public override IEnumerable<Guid> Needs => new[] { Role, Product, Surface }.OfType<Guid>();
+    public override IEnumerable<Guid> Needs =>
+        new[] { Role, Product, Surface }.OfType<Guid>().Where(id => id != Guid.Empty);
+
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override IEnumerable<Lack> Lacks =>
+        Lack.Of((Role == Guid.Empty, "role", "a role"), (Paces.IsEmpty, "paces", "a pace"));
 
     /// <summary>Two where there is a pace for two, else the first there is.</summary>
-    public override int UsualCoats() => Paces.Any(p => p.Coats == 2) ? 2 : Paces[0].Coats;
+    public override int UsualCoats() =>
+        Paces.Any(p => p.Coats == 2) ? 2
+        : Paces.IsEmpty ? 1
+        : Paces[0].Coats;
 
     internal override void Check(BookCheck check)
     {
         CheckWork(check);
-        check.Needed<LabourRole>(Role, "role", "role");
-        if (Paces.IsEmpty)
-            throw check.Wrong("paces", "it needs a pace.");
+        if (Role != Guid.Empty)
+            check.Needed<LabourRole>(Role, "role", "role");
         if (Paces.Select(p => p.Coats).Distinct().Count() != Paces.Length || Paces.Any(p => p.Coats is < 1 or > 20))
             throw check.Wrong("paces", "each number of coats, 1 to 20, stands once.");
         var kind = Measure.Kind();

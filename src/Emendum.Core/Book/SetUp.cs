@@ -35,11 +35,16 @@ public sealed record SetUp(
 {
     /// <inheritdoc/>
     [System.Text.Json.Serialization.JsonIgnore]
-    public override IEnumerable<Guid> Needs => [Role];
+    public override IEnumerable<Guid> Needs => Role == Guid.Empty ? [] : [Role];
+
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override IEnumerable<Lack> Lacks => Lack.Of((Role == Guid.Empty, "role", "a role"));
 
     internal override void Check(BookCheck check)
     {
-        check.Needed<LabourRole>(Role, "role", "role");
+        if (Role != Guid.Empty)
+            check.Needed<LabourRole>(Role, "role", "role");
         foreach (
             var (value, field, most) in new[]
             {

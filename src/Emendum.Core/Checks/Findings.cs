@@ -20,6 +20,7 @@ public static class Findings
         WorkWithoutPlace.In,
         HazardNotAnswered.In,
         WorkWithoutMeasure.In,
+        UsualAnswer.In,
         FarRate.In,
         TypedFarFromReckoned.InCells,
         ThinCoverage.In,

@@ -88,13 +88,21 @@ internal sealed class Fold
     /// <summary>What comes once for a work item; gives the labour hours of it.</summary>
     private Val Once(CompiledItem item, CompiledItem.Part part)
     {
-        var amount = trace.Book(1, "", "once", part.Source);
+        var (amount, unit) = part.Question is { } question
+            ? (
+                item.AnswerOf(question, trace)
+                    ?? trace.Book(question.Usual, question.Unit.Symbol, question.Text, item.Entry.Id),
+                question.Unit
+            )
+            : (trace.Book(1, "", "once", part.Source), Unit.Each);
         if (part.Ratio is { } ratio)
             amount = trace.Convert(
-                trace.Turn(amount, Unit.Each, ratio, part.Name, part.Source, null, out var to),
+                trace.Turn(amount, unit, ratio, part.Name, part.Source, null, out var to),
                 to,
                 part.Unit
             );
+        if (part is { Question: not null, Coats: > 1 })
+            amount *= trace.Typed(part.Coats, "", "coats", null, "work", item.Item.Id);
         var conditions = job
             .Conditions.Select(id => job.Book.GetValueOrDefault(id))
             .OfType<Condition>()
@@ -103,6 +111,11 @@ internal sealed class Fold
         amount = Factors.Apply(item, part, amount, conditions, job, trace);
         if (part.Waste != 0)
             amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
+        if (part is { Question: not null, Step: { } step })
+        {
+            var by = trace.Book(step, "", "rounding step", part.Source);
+            amount = (amount / by).Ceil() * by;
+        }
         amount = trace.Make(
             amount,
             part.Unit.Kind == Kind.Count ? "" : part.Unit.Symbol,

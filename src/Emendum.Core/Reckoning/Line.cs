@@ -119,15 +119,13 @@ public sealed class Line
 
         private (Val Value, Unit Unit) Answer(Question question)
         {
-            var asked =
-                line.Cell.Answers.FirstOrDefault(a => a.Question == question.Id) ?? item.Item.Answers.FirstOrDefault(
-                    a => a.Question == question.Id
-                );
-            if (asked is not null)
+            if (!question.Once && line.Cell.Answers.FirstOrDefault(a => a.Question == question.Id) is { } here)
                 return (
-                    trace.Typed(asked.Value, question.Unit.Symbol, question.Text, null, "work", item.Item.Id),
+                    trace.Typed(here.Value, question.Unit.Symbol, question.Text, null, "work", item.Item.Id),
                     question.Unit
                 );
+            if (item.AnswerOf(question, trace) is { } answer)
+                return (answer, question.Unit);
             if (question.From is { } measure && measures.Has(measure))
                 return (measures[measure], measure.UnitIn(system));
             return (trace.Book(question.Usual, question.Unit.Symbol, question.Text, item.Entry.Id), question.Unit);

@@ -91,6 +91,9 @@ public sealed record Trial(
             if (book(id) is Condition condition)
                 Pin(condition);
         BookRules.Check(entry, pinned, named: false);
+        foreach (var (_, need) in pinned)
+            if (need.Lacks.FirstOrDefault() is { } lack)
+                throw RefusedException.Of("", $"{need.Name} needs {lack.What} before it can be used.");
         var given = new Dictionary<Measure, decimal>();
         var answers = new List<Answer>();
         foreach (var ask in Asks(entry, Units))

@@ -29,7 +29,7 @@ public sealed class CompiledItem
     /// <summary>What each line takes, in an order in which every driver comes before what it drives and the crew before what follows it.</summary>
     public Part[] Parts { get; }
 
-    /// <summary>What comes once for the work item in the job.</summary>
+    /// <summary>What comes once for the work item in the job: by itself, or by a question that is asked once.</summary>
     public Part[] Once { get; }
 
     /// <summary>The level of difficulty, or null.</summary>
@@ -128,6 +128,12 @@ public sealed class CompiledItem
         /// <summary>What turns its mass into a volume and back; null for none.</summary>
         public Ratio? Density { get; init; }
     }
+
+    /// <summary>What was answered for the whole work item; null where nobody has.</summary>
+    internal Figures.Val? AnswerOf(Question question, Figures.Trace trace) =>
+        Item.Answers.FirstOrDefault(a => a.Question == question.Id) is { } answer
+            ? trace.Typed(answer.Value, question.Unit.Symbol, question.Text, null, "work", Item.Id)
+            : null;
 
     /// <summary>Looks everything up.</summary>
     /// <exception cref="RefusedException">An entry is gone, or the rate has no pace for the coats.</exception>
@@ -255,7 +261,7 @@ public sealed class CompiledItem
                 Charge = c.Charge,
                 Colour = c.Coloured ? item.Colour : "",
             };
-            if (c.Once)
+            if (c.Once || part.Question is { Once: true })
             {
                 once.Add(part);
                 continue;

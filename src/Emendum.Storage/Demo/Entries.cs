@@ -88,8 +88,15 @@ internal static class Entries
             crew
         );
 
-    public static Question Ask(int id, int index, string text, string unit, decimal usual, Measure? from = null) =>
-        new(Id(id * 100 + 80 + index), text, Unit.Find(unit)!, usual, from);
+    public static Question Ask(
+        int id,
+        int index,
+        string text,
+        string unit,
+        decimal usual,
+        Measure? from = null,
+        bool once = false
+    ) => new(Id(id * 100 + 80 + index), text, Unit.Find(unit)!, usual, from) { Once = once };
 
     /// <summary>A part of assembly <paramref name="id"/>. It is driven by a measure's name, <c>q1</c> (the first question), <c>of 2</c> (the second part), <c>crew 3</c> or <c>once</c>. Options, apart by <c>;</c>:
     /// waste, step, depth, compaction, charge with <c>=</c>; either-or groups as <c>group=NAME</c>; ordered, optional, scales, percoat, coloured, depthq1.</summary>

@@ -151,7 +151,7 @@ internal static class ServicesBook
                 Part(4201, 6, ComponentKind.Equipment, "Scrubber-drier", 4020, "crew 1")
             ) with
             {
-                Questions = [Ask(4201, 1, "Rooms in the round", "room", 8)],
+                Questions = [Ask(4201, 1, "Rooms in the round", "room", 8, once: true)],
                 Step = 0.25m,
             },
             Assembly(
@@ -189,7 +189,7 @@ internal static class ServicesBook
                 Part(4203, 4, ComponentKind.Subcontract, "Green waste", 4025, "area", "1 yd³ per 900 ft²", "step=1")
             ) with
             {
-                Questions = [Ask(4203, 1, "Depth of mulch", "in", 3)],
+                Questions = [Ask(4203, 1, "Depth of mulch", "in", 3, once: true)],
             },
             Assembly(
                 4204,

@@ -136,7 +136,7 @@ public static class BookEndpoints
 
     private static EntryView Create(NewEntry made, Shelf shelf, BookStore store, CompanyStore companies)
     {
-        shelf.Save(Blank.Of(made.Kind, made.Id, made.Name.Trim(), shelf.Entries.Values, Guid.CreateVersion7), 0, Owner);
+        shelf.Save(Blank.Of(made.Kind, made.Id, made.Name.Trim()), 0, Owner);
         return View(made.Id, shelf, store, companies);
     }
 

@@ -46,6 +46,7 @@ public sealed record AskView(string Name, string Label, string Unit, string Samp
 /// <param name="KindWords">Its kind in words.</param>
 /// <param name="SavedAt">When its newest version was saved.</param>
 /// <param name="Person">By whom.</param>
+/// <param name="Lacking">What it still needs; empty for a whole one.</param>
 /// <param name="Doubt">What should be looked at twice.</param>
 /// <param name="Readings">Each rate in it read back, by field.</param>
 /// <param name="Asks">By which quantities it can be tried.</param>
@@ -56,6 +57,7 @@ public sealed record EntryView(
     string KindWords,
     string SavedAt,
     string Person,
+    string Lacking,
     string? Doubt,
     IReadOnlyDictionary<string, RateReading> Readings,
     IReadOnlyList<AskView> Asks,
@@ -122,9 +124,14 @@ public static class BookViews
 
     private static string Money(decimal value) => value.ToString("#,0.00", CultureInfo.InvariantCulture);
 
+    /// <summary>What an entry still needs, in words; empty for a whole one.</summary>
+    public static string Lacking(BookEntry entry) =>
+        entry.Lacks.Any() ? "needs " + string.Join(" and ", entry.Lacks.Select(l => l.What)) : "";
+
     private static string Says(BookEntry entry) =>
         entry switch
         {
+            _ when entry.Lacks.Any() => Lacking(entry),
             ProductionRate rate => rate.Paces[0].Pace + (rate.Paces.Length > 1 ? $" · {rate.Paces.Length} coats" : ""),
             Assembly assembly => assembly.Components.Length == 1 ? "1 part" : $"{assembly.Components.Length} parts",
             PriceOnlyItem item => $"{Money(item.Price)} per {item.Unit}",
@@ -164,6 +171,7 @@ public static class BookViews
             Words(entry),
             savedAt,
             person,
+            Lacking(entry),
             (entry as Material)?.Doubt(),
             Readings(entry, units),
             entry is WorkEntry work

@@ -162,7 +162,7 @@ public sealed record OwnNumber(decimal? Book, decimal? Own);
 public sealed record OwnText(string Book, string? Own);
 
 /// <summary>A question of an assembly as it is answered; without an answer the place's measure or the usual one stands, said in <c>Otherwise</c>.</summary>
-public sealed record QuestionView(Guid Id, string Text, string Unit, string Answer, string Otherwise)
+public sealed record QuestionView(Guid Id, string Text, string Unit, string Answer, string Otherwise, bool Once)
 {
     /// <summary>The view of a question.</summary>
     public static QuestionView Of(Question question, IEnumerable<Answer> answers, UnitSystem units) =>
@@ -173,7 +173,8 @@ public sealed record QuestionView(Guid Id, string Text, string Unit, string Answ
             answers.FirstOrDefault(a => a.Question == question.Id) is { } answer ? Rounding.Text(answer.Value) : "",
             question.From is { } from
                 ? $"{from.Label(units).ToLowerInvariant()} of each place"
-                : $"{Rounding.Text(question.Usual)} {question.Unit}"
+                : $"{Rounding.Text(question.Usual)} {question.Unit}",
+            question.Once
         );
 }
 

@@ -88,6 +88,8 @@ public static class Commands
         if (job.Book.ContainsKey(id))
             return [];
         var entry = book(id) ?? throw RefusedException.Of(field, "That entry is not in the Book any more.");
+        if (entry.Lacks.FirstOrDefault() is { } lack)
+            throw RefusedException.Of(field, $"{entry.Name} needs {lack.What} in the Book before it can be used.");
         return
         [
             .. entry.Needs.Where(need => !job.Book.ContainsKey(need)).SelectMany(need => Pin(job, need, field, book)),
