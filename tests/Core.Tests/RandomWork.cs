@@ -38,7 +38,7 @@ internal static class RandomWork
         var cell = job.Cells.GetValueOrDefault(new(w, p));
         Command Set<T>(string field, T now) =>
             new SetCells(w, field, [new(p, ChangeSet.Get(job, $"cells/{w}/{p}/{field}"), Node(now))]);
-        return random.Next(cell is null ? 4 : 17) switch
+        return random.Next(cell is null ? 4 : 18) switch
         {
             0 => new FillCells(
                 work,
@@ -83,6 +83,7 @@ internal static class RandomWork
             13 => Set("step", Any(random, new decimal?[] { 0.5m, null })),
             14 => Set("wording", Any(random, new[] { "Only the reveals", null })),
             15 => Set("hidden", Any(random, new bool?[] { true, false, null })),
+            16 => Set("labour", Any(random, new[] { "2 x 3 h", "7.5 h", null })),
             _ => SetMany(),
         };
 
@@ -111,9 +112,10 @@ internal static class RandomWork
         Command Set<T>(string field, T now) =>
             new SetWork(item.Id, field, ChangeSet.Get(job, $"work/{item.Id}/{field}"), Node(now));
         var material = Any(random, job.Book.Values.OfType<Material>().OrderBy(m => m.Id).ToList());
-        return random.Next(28) switch
+        return random.Next(29) switch
         {
             0 => Set("coats", Any(random, new[] { 1, 2, 3 })),
+            28 => Set("labour", Any(random, new[] { "3 x 9 h", "27 h", null })),
             1 => Set("hidden", Any(random, new bool?[] { true, false, null })),
             2 => Set("step", Any(random, new decimal?[] { 0.25m, 1, null })),
             3 => Set("allowance", Any(random, new decimal?[] { 75, null })),

@@ -98,6 +98,175 @@ public class ReckoningTests
         );
     }
 
+    /// <summary>Two rooms of 100 and 300 ft², worked at 20 ft² an hour with a machine that follows a crew of two, and goods.</summary>
+    private static (Job Job, Guid Work) Crew(params BookEntry[] more)
+    {
+        var role = Sample.Role("Layer", 20);
+        var machine = new Equipment(Sample.NewId(), 1, "Mixer", 10);
+        var goods = Sample.Material("Grout", Unit.Kilogram, "1 kg per ft²", null, 0, new Pack("bag", 25, 30));
+        Component Part(ComponentKind kind, Guid entry, Measure? measure, int? crew, string? ratio) =>
+            new(
+                Sample.NewId(),
+                kind.ToString(),
+                kind,
+                entry,
+                measure,
+                null,
+                crew,
+                ratio is null ? null : Ratio.Parse(ratio),
+                false,
+                null
+            )
+            {
+                Scales = kind == ComponentKind.Labour,
+            };
+        var lay = new Assembly(
+            Sample.NewId(),
+            1,
+            "Lay",
+            "Floors",
+            Measure.FloorArea,
+            [
+                Part(ComponentKind.Labour, role.Id, Measure.FloorArea, null, "20 ft² per h"),
+                Part(ComponentKind.Material, goods.Id, Measure.FloorArea, null, "1 kg per ft²"),
+                Part(ComponentKind.Equipment, machine.Id, null, 2, null),
+            ],
+            "",
+            ""
+        )
+        {
+            Levels = [new("hard", 2)],
+        };
+        var (job, work, _) = Sample.With("One 10 x 10 x 8", [role, machine, goods, lay, .. more], lay.Id);
+        job = job.Do(new AddPlace(Sample.NewId(), "Two 15 x 20 x 8", "", null));
+        return (job.Fill(work, [job.Places[1].Id], CellState.Included), work);
+    }
+
+    private static (decimal Hours, decimal Machine, decimal Goods) Taken(Job job)
+    {
+        var costs = Sample.Reckon(job).Reckoned.Costs;
+        return (costs.Hours.V, costs.Equipment.Sum(e => e.Hours.V), costs.Buying.Sum(b => b.Need.V));
+    }
+
+    [Fact]
+    public void Labour_typed_as_people_and_hours_is_theirs_together_and_the_machine_runs_while_they_work()
+    {
+        var (job, work) = Crew();
+        Assert.Equal((20m, 10m, 400m), Taken(job));
+        // Estimating model §7: 3 x 9 h is 27 labour hours, 9 crew hours; equipment tied to the crew runs 9.
+        Job All(string typed) => job.Do(new SetWork(work, "labour", null, typed));
+        Assert.Equal((27m, 9m, 400m), Taken(All("3 x 9 h")));
+        // Hours of nobody in particular: the machine's own crew of two shares them.
+        Assert.Equal((27m, 13.5m, 400m), Taken(All("27 h")));
+        // What was said is not made harder or slower.
+        var hard = All("3 x 9 h").Do(new SetWork(work, "difficulty", "", "hard"));
+        hard = hard.Do(new SetPace(null, new(1.5m, "new crew")));
+        Assert.Equal((27m, 9m, 400m), Taken(hard));
+        // What the hours cost is each place's by its quantity: 27 · 20 = 540, a quarter of it in the smaller.
+        var lines = LineCosts.Of(Sample.Reckon(All("3 x 9 h")).Reckoned, Trace.Silent).Lines;
+        Assert.Equal([135m, 405m], lines.Select(l => l[CostClass.Labour].V));
+        Assert.Equal([22.5m, 67.5m], lines.Select(l => l[CostClass.Equipment].V));
+    }
+
+    [Fact]
+    public void Labour_typed_at_a_place_stands_there_and_the_rest_goes_at_its_pace()
+    {
+        var (job, work) = Crew();
+        Job Here(string typed, int at = 0) => job.Set(work, job.Places[at].Id, "labour", typed);
+        // 300 ft² at 20 an hour are 15 h, the machine half of that.
+        Assert.Equal((15m + 8m, 7.5m + 4m, 400m), Taken(Here("2 x 4 h")));
+        Assert.Equal((15m + 8m, 7.5m + 4m, 400m), Taken(Here("8 h")));
+        Assert.Equal((15m + 9m, 7.5m + 3m, 400m), Taken(Here("3 x 3 h")));
+        // For one of equal places.
+        var twice = Here("3 x 3 h").Do(new EditPlaces([new(job.Places[0].Id, job.Places[0].Line)], "count", "2"));
+        Assert.Equal((15m + 18m, 7.5m + 6m, 500m), Taken(twice));
+        // It is theirs who do it.
+        Assert.Equal(15m, Taken(Here("8 h").Set(work, job.Places[0].Id, "supply", Supply.Customer)).Hours);
+        // In all, or here: not both.
+        var all = job.Do(new SetWork(work, "labour", null, "27 h"));
+        var refused = Assert.Throws<RefusedException>(() => _ = all.Set(work, job.Places[0].Id, "labour", "8 h"));
+        Assert.Contains("typed in all", refused.Message);
+    }
+
+    [Fact]
+    public void Hours_in_all_are_work_where_nothing_is_measured()
+    {
+        var (job, work, _) = Sample.With("Whole job: not measured", [], StarterBook.Id(111));
+        Assert.True(Sample.Reckon(job).Reckoned.Lines.Single().IsNothing);
+        var typed = job.Do(new SetWork(work, "labour", null, "2 x 3 h"));
+        Assert.False(Sample.Reckon(typed).Reckoned.Lines.Single().IsNothing);
+        Assert.Equal(6m, Taken(typed).Hours);
+        Assert.True(Sample.Reckon(typed).Price.BeforeTax.V > 0);
+    }
+
+    [Theory]
+    [InlineData("3 x 9 h", 3, 9)]
+    [InlineData("3x9h", 3, 9)]
+    [InlineData("3 × 9.5 hours", 3, 9.5)]
+    [InlineData("27 h", null, 27)]
+    [InlineData(" 0.5 ", null, 0.5)]
+    public void People_and_hours_are_read(string text, int? people, decimal hours)
+    {
+        var time = CrewTime.Read(text, "labour");
+        Assert.Equal((people, hours), (time.People, time.Hours));
+    }
+
+    [Theory]
+    [InlineData("three x 9 h", "Write hours like 27 h")]
+    [InlineData("3 x 9 ft", "Write hours like 27 h")]
+    [InlineData("3 x", "Write hours like 27 h")]
+    [InlineData("", "Write hours like 27 h")]
+    [InlineData("0 x 9 h", "People are 1 to 999")]
+    [InlineData("1000 x 1 h", "People are 1 to 999")]
+    [InlineData("3 x 0 h", "more than 0")]
+    [InlineData("100001 h", "at most 100,000")]
+    public void What_is_no_people_and_hours_is_refused(string text, string says)
+    {
+        var (job, work) = Crew();
+        var refused = Assert
+            .Throws<RefusedException>(() => _ = job.Do(new SetWork(work, "labour", null, text)))
+            .Refusal;
+        Assert.Equal("labour", refused.Field);
+        Assert.Contains(says, refused.Message);
+    }
+
+    [Fact]
+    public void A_part_of_an_assembly_may_be_people_and_hours_too()
+    {
+        var (job, _) = Crew();
+        var lay = (Assembly)job.Book[job.Work[0].Entry];
+        var setUp = new Component(
+            Sample.NewId(),
+            "Set out",
+            ComponentKind.Labour,
+            lay.Components[0].Entry,
+            null,
+            null,
+            null,
+            null,
+            false,
+            null
+        )
+        {
+            Once = true,
+            CrewTime = "2 x 1.5 h",
+        };
+        var changed = job.Do(new SetEntry(lay, lay with { Components = lay.Components.Add(setUp) }));
+        Assert.Equal((20m + 3m, 10m + 1.5m, 400m), Taken(changed));
+        var wrong = Assert.Throws<RefusedException>(() =>
+            _ = job.Do(
+                new SetEntry(lay, lay with { Components = lay.Components.Add(setUp with { CrewTime = "soon" }) })
+            )
+        );
+        Assert.Equal("components[3].crewTime", wrong.Refusal.Field);
+        // What has no labour takes no hours.
+        var (signs, board, _) = Sample.With("Hall 10 x 10 x 8", [], StarterBook.Id(2302));
+        Assert.Contains(
+            "no labour",
+            Assert.Throws<RefusedException>(() => _ = signs.Do(new SetWork(board, "labour", null, "3 h"))).Message
+        );
+    }
+
     private static (Job Job, Guid Work) Paint(string line)
     {
         var role = Sample.Role();

@@ -3138,6 +3138,7 @@ export interface components {
             product?: null | string;
             colour?: null | string;
             pace?: null | components["schemas"]["Ratio"];
+            labour?: null | string;
             difficulty?: null | string;
             /** Format: uuid */
             role?: null | string;
@@ -3511,6 +3512,7 @@ export interface components {
             wastePercent: null | string;
             /** Format: uuid */
             question: null | string;
+            crewTime: null | string;
             once: boolean;
             depth: string;
             /** Format: uuid */
@@ -4560,6 +4562,7 @@ export interface components {
             customerNote: components["schemas"]["OwnText"];
             hidden: boolean;
             ownHidden: null | boolean;
+            labour: null | string;
             allowance: null | string;
         };
         YoursView: {

@@ -31,6 +31,7 @@ export const blankPart = (assembly: Assembly): PartDraft => ({
   measure: assembly.components.length > 0 ? assembly.measure : null,
   of: null,
   crew: null,
+  crewTime: null,
   ratio: null,
   asOrdered: false,
   wastePercent: null,
@@ -159,6 +160,7 @@ export function PartForm(props: {
     "wastePercent",
     "crew",
     "charge",
+    "crewTime",
     "depth",
     "step",
     "compactionPercent",
@@ -226,7 +228,7 @@ export function PartForm(props: {
             });
           }}
         />
-        {part.crew !== null ? (
+        {part.crewTime ? null : part.crew !== null ? (
           <Input
             label="Crew"
             inputMode="numeric"
@@ -237,6 +239,9 @@ export function PartForm(props: {
         ) : (
           text("ratio", "How much", "like 1 t per 31 m², 0.42 t per h, 1 h per 18 m", undefined, true)
         )}
+        {part.kind === "labour" &&
+          part.once &&
+          text("crewTime", "Or hours in all", "like 27 h, or 3 x 9 h for three people", undefined, true)}
         {goods && text("wastePercent", "Waste instead of the material's own", undefined, "%", true)}
       </div>
       {part.of && check("asOrdered", "Takes its driver as ordered, with waste")}

@@ -49,7 +49,9 @@ export function CellSettings(props: {
     value: String(ownAt(places[0]!, field) ?? ""),
     differ: differ(field),
   });
-  const typed = (field: "colour" | "pace" | "allowance" | "wording" | "customerNote" | "crewNote" | "step") => ({
+  const typed = (
+    field: "colour" | "pace" | "labour" | "allowance" | "wording" | "customerNote" | "crewNote" | "step",
+  ) => ({
     value: differ(field) ? "" : String(ownAt(places[0]!, field) ?? ""),
     differ: differ(field),
     onKeep: (text: string) => set(field, () => (text === "" ? null : text)),
@@ -96,6 +98,13 @@ export function CellSettings(props: {
       )}
       <Typed label="Colour here" {...typed("colour")} hint={item.colour ? orItem(item.colour) : undefined} />
       {item.kind === "rate" && <Typed label="Pace here" {...typed("pace")} hint={orItem(item.paceShown)} />}
+      {item.kind !== "priceOnly" && !item.labour && (
+        <Typed
+          label="Labour here"
+          {...typed("labour")}
+          hint={`like 6 h, or 2 x 3 h; ${times ? "for one such place, " : ""}instead of the pace`}
+        />
+      )}
       {item.levels.length > 0 && (
         <Setting
           label="Difficulty here"

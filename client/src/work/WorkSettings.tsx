@@ -97,6 +97,14 @@ export function WorkSettings({ item }: { item: Work }) {
           onKeep={(text) => send("pace", item.pace, orNull(text))}
         />
       )}
+      {item.kind !== "priceOnly" && (
+        <Typed
+          label="Labour in all"
+          value={item.labour ?? ""}
+          hint="like 27 h, or 3 x 9 h for three people; instead of the pace"
+          onKeep={(text) => send("labour", item.labour ?? null, orNull(text))}
+        />
+      )}
       {products.length > 0 && (
         <Setting
           label="Product"

@@ -46,6 +46,12 @@ public sealed record Component(
     /// <summary>The question whose answer drives it.</summary>
     public Guid? Question { get; init; }
 
+    /// <summary>People × hours, or hours, of labour that comes once, instead of how much per each; null where that is said.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public string? CrewTime { get; init; }
+
     /// <summary>Comes once per work item and job: a lump sum, a fixed charge.</summary>
     public bool Once { get; init; }
 

@@ -40,6 +40,13 @@ public static class AssemblyRules
             throw Wrong("charge", "a charge is not below zero.");
         check.Text(part.Wording, $"components[{index}].wording", 1000);
         check.Text(part.CrewNote, $"components[{index}].crewNote", 1000);
+        if (part.CrewTime is { } time)
+        {
+            if (!part.Once || !Of(part).IsLabour)
+                throw Wrong("crewTime", "people and hours are of labour that comes once.");
+            _ = CrewTime.Read(time, $"components[{index}].crewTime");
+            return;
+        }
         if (part.Once)
         {
             if (Of(part).AmountOnce && part.Ratio is null)

@@ -84,11 +84,12 @@ public sealed class Spread
 
     private static Val[] Visible(Estimate estimate, Val[] lines, Trace trace)
     {
-        bool Hidden(int n) => !estimate.Reckoned.Lines[n].Seen;
+        // What is nothing is neither hidden nor seen: there is nothing of it to spread, and it bears nothing.
+        bool Hidden(int n) => estimate.Reckoned.Lines[n] is { Seen: false, IsNothing: false };
         string Section(int n) => estimate.Job.SectionOf(estimate.Reckoned.Lines[n].OfItem.Item);
         var all = Enumerable.Range(0, lines.Length).ToArray();
-        var visible = all.Where(n => !Hidden(n)).ToArray();
-        if (visible.Length == 0 || visible.Length == lines.Length)
+        var visible = all.Where(n => estimate.Reckoned.Lines[n].Seen).ToArray();
+        if (visible.Length == 0 || !all.Any(Hidden))
             return lines;
         var shown = lines.ToArray();
         foreach (var hidden in all.Where(Hidden).GroupBy(Section))

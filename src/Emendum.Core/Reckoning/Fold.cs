@@ -88,6 +88,8 @@ internal sealed class Fold
     /// <summary>What comes once for a work item; gives the labour hours of it.</summary>
     private Val Once(CompiledItem item, CompiledItem.Part part)
     {
+        if (part.Time is { } time)
+            return Kept(item, part, Hours(item, part, time));
         var (amount, unit) = part.Question is { } question
             ? (
                 item.AnswerOf(question, trace)
@@ -116,6 +118,25 @@ internal sealed class Fold
             var by = trace.Book(step, "", "rounding step", part.Source);
             amount = (amount / by).Ceil() * by;
         }
+        return Kept(item, part, amount);
+    }
+
+    /// <summary>Hours as they were typed: of all people together for labour, of the crew for a machine that is there meanwhile. Nothing multiplies what somebody has said.</summary>
+    private Val Hours(CompiledItem item, CompiledItem.Part part, CrewTime time)
+    {
+        Val Said(decimal value, string unit, string label) =>
+            part.TypedIn is { } typed
+                ? trace.Typed(value, unit, label, time.Typed, "work", typed)
+                : trace.Book(value, unit, label, item.Entry.Id);
+        var hours = Said(time.Hours, "h", "hours");
+        if (part.Kind.IsLabour)
+            return time.People is { } all ? Said(all, "", "people") * hours : hours;
+        return time.People is null ? hours / trace.Book(part.Crew, "", part.Name + ", crew", part.Source) : hours;
+    }
+
+    /// <summary>Keeps what comes once for a work item; gives the labour hours of it.</summary>
+    private Val Kept(CompiledItem item, CompiledItem.Part part, Val amount)
+    {
         amount = trace.Make(
             amount,
             part.Unit.Kind == Kind.Count ? "" : part.Unit.Symbol,

@@ -45,13 +45,14 @@ public sealed class Line
     public bool Seen => !Hidden && Supply != Supply.Customer && !IsNothing;
 
     /// <summary>Whether there is nothing of it at all: then it is no work, and is promised to nobody (estimating model §4).</summary>
-    public bool IsNothing => Allowance is null && Quantity.V == 0 && !Array.Exists(Amounts, a => a.V != 0);
+    public bool IsNothing =>
+        Allowance is null && Quantity.V == 0 && OfItem.Item.Labour is null && !Array.Exists(Amounts, a => a.V != 0);
 
     /// <summary>Whether its hours and goods are ours to give: the customer does not do it, and no sum is allowed for it.</summary>
     public bool Ours => Supply != Supply.Customer && Allowance is null;
 
     /// <summary>Whether we do anything here: it is ours, and there is something of it.</summary>
-    public bool Works => Ours && (Quantity.V != 0 || Array.Exists(Amounts, a => a.V != 0));
+    public bool Works => Ours && !IsNothing;
 
     /// <summary>The quantity worked, for all ×n places.</summary>
     public Val Quantity { get; private set; }
@@ -181,7 +182,11 @@ public sealed class Line
                 exact = labour++ == 0 ? amounts[i] : exact + amounts[i];
             }
             var hours = exact;
-            if (item.Step is { } step && labour > 0)
+            if (line.Cell.Labour is { } said)
+            {
+                hours = Said(CrewTime.Read(said, "labour"), exact, amounts, last);
+            }
+            else if (item.Step is { } step && labour > 0)
             {
                 var whole = trace.Make(
                     exact,
@@ -206,7 +211,7 @@ public sealed class Line
             }
             for (var i = last; i < parts.Length; i++)
                 amounts[i] = trace.Make(
-                    hours / trace.Book(parts[i].Crew, "", trace.On ? parts[i].Name + ", crew" : "", parts[i].Source),
+                    CrewHours(parts[i], hours),
                     "h",
                     trace.On ? $"{parts[i].Name}, {place.Name}" : "",
                     trace.On ? Path("parts/" + parts[i].Id) : default
@@ -215,9 +220,45 @@ public sealed class Line
                 line.Ours ? hours : 0m,
                 "h",
                 trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "",
-                !line.Ours || item.Step is null ? Path("hours") : Path("hours/ours")
+                !line.Ours || item.Step is null || line.Cell.Labour is not null ? Path("hours") : Path("hours/ours")
             );
         }
+
+        /// <summary>Labour as it was typed for this place, shared to its parts by what their paces give; nothing multiplies what somebody has said.</summary>
+        private Val Said(CrewTime time, Val exact, Val[] amounts, int last)
+        {
+            Val one = trace.Typed(time.Hours, "h", "hours", time.Typed, "work", item.Item.Id);
+            if (time.People is { } people)
+                one = trace.Typed(people, "", "people", time.Typed, "work", item.Item.Id) * one;
+            var hours = trace.Make(
+                Times(one),
+                "h",
+                trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "",
+                Path("hours/said")
+            );
+            var first = true;
+            for (var i = 0; i < last; i++)
+            {
+                if (!item.Parts[i].Kind.IsLabour)
+                    continue;
+                amounts[i] = trace.Make(
+                    exact.V != 0 ? amounts[i] * hours / exact
+                        : first ? hours
+                        : 0m,
+                    "h",
+                    trace.On ? $"{item.Parts[i].Name}, {place.Name}" : "",
+                    trace.On ? Path("parts/" + item.Parts[i].Id + "/said") : default
+                );
+                first = false;
+            }
+            return hours;
+        }
+
+        /// <summary>Hours that a machine is there while the crew works: as typed, where people and hours were.</summary>
+        private Val CrewHours(CompiledItem.Part part, Val hours) =>
+            line.Cell.Labour is { } said && CrewTime.Read(said, "labour") is { People: not null } time
+                ? Times(trace.Typed(time.Hours, "h", "hours", time.Typed, "work", item.Item.Id))
+                : hours / trace.Book(part.Crew, "", trace.On ? part.Name + ", crew" : "", part.Source);
 
         private Val Stepped(Val amount, decimal step, Guid source)
         {

@@ -71,13 +71,14 @@ internal sealed class LineShares
     /// <summary>A line bears a cost.</summary>
     public void Add(int line, CostClass of, Val cost) => sums[line][of].Add(cost);
 
-    /// <summary>The lines of a work item bear a cost by their hours; where the work has none, in as many equal parts as there are lines.</summary>
+    /// <summary>The lines of a work item bear a cost by their hours; where those are typed in all, by their quantities; where there are none, in as many equal parts as there are lines.</summary>
     public void AddByHours(CompiledItem item, CostClass of, Val cost)
     {
         var at = ours[item].ToArray();
-        var hours = Sum.Of(at.Select(n => lines[n].Hours));
-        foreach (var n in at)
-            Add(n, of, hours.V == 0 ? cost / at.Length : cost * lines[n].Hours / hours);
+        var by = Array.ConvertAll(at, n => item.Item.Labour is null ? lines[n].Hours : lines[n].Quantity);
+        var all = Sum.Of(by);
+        for (var i = 0; i < at.Length; i++)
+            Add(at[i], of, all.V == 0 ? cost / at.Length : cost * by[i] / all);
     }
 
     /// <summary>What each line bears, by class.</summary>

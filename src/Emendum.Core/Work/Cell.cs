@@ -55,6 +55,10 @@ public sealed record Cell(CellState State, string Note)
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Ratio? Pace { get; init; }
 
+    /// <summary>Labour for one such place, <c>27 h</c> or <c>3 x 9 h</c>, instead of what the pace gives.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Labour { get; init; }
+
     /// <summary>Level of difficulty by name; empty for none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Difficulty { get; init; }
@@ -104,6 +108,7 @@ public sealed record Cell(CellState State, string Note)
         || Supply is not null
         || Quantity is not null
         || Allowance is not null
+        || Labour is not null
         || Wording is not null
         || CustomerNote is not null
         || Hidden is not null

@@ -125,6 +125,9 @@ public sealed class CompiledItem
         /// <summary>The work item its ratio was typed in for this job; null when it stands in the Book.</summary>
         public Guid? TypedIn { get; init; }
 
+        /// <summary>People and hours typed instead of any rate; a machine that follows the crew is there for those hours.</summary>
+        public CrewTime? Time { get; init; }
+
         /// <summary>What turns its mass into a volume and back; null for none.</summary>
         public Ratio? Density { get; init; }
     }
@@ -157,12 +160,62 @@ public sealed class CompiledItem
             Assembly assembly => OfAssembly(item, assembly, Entry<BookEntry>),
             _ => ([], []),
         };
-        return new(item, entry, parts, once)
+        if (item.Labour is { } labour)
+            (parts, once) = AllInAll(CrewTime.Read(labour, "labour"), item, parts, once);
+        return new(item, entry, parts, WithMachines(parts, once))
         {
             Level = entry.Levels.FirstOrDefault(l => l.Name == item.Difficulty),
             Surface = (item.Surface ?? entry.Surface) is { } surface ? Entry<SurfaceFactor>(surface) : null,
             Conditions = [.. item.Conditions.Select(Entry<Condition>)],
         };
+    }
+
+    /// <summary>With labour typed in all, the first labour has it, once; what any pace gave is gone.</summary>
+    /// <exception cref="RefusedException">It has no labour, or something else goes by its hours.</exception>
+    private static (Part[] Parts, Part[] Once) AllInAll(CrewTime time, WorkItem item, Part[] parts, Part[] once)
+    {
+        var first =
+            parts.Concat(once).FirstOrDefault(p => p.Kind.IsLabour) ?? throw RefusedException.Of(
+                "labour",
+                $"{item.Name} has no labour that hours could be typed for."
+            );
+        if (parts.FirstOrDefault(p => p.Driver >= 0 && !p.Kind.IsLabour && parts[p.Driver].Kind.IsLabour) is { } by)
+            throw RefusedException.Of(
+                "labour",
+                $"{by.Name} goes by the hours of {parts[by.Driver].Name}: hours in all cannot be typed here."
+            );
+        var kept = parts.Where(p => !p.Kind.IsLabour).ToArray();
+        var at = kept.ToDictionary(p => p.Id, p => Array.IndexOf(kept, p));
+        return (
+            [.. kept.Select(p => p.Driver < 0 ? p : p with { Driver = at[parts[p.Driver].Id] })],
+            [
+                first with
+                {
+                    Name = item.Name,
+                    Time = time,
+                    TypedIn = item.Id,
+                    Question = null,
+                    Driver = -1,
+                },
+                .. once.Where(p => !p.Kind.IsLabour),
+            ]
+        );
+    }
+
+    /// <summary>Machines that follow the crew are there for the people and hours that were typed, too.</summary>
+    private static Part[] WithMachines(Part[] parts, Part[] once)
+    {
+        var machines = parts.Where(p => p.Crew > 0).ToArray();
+        return machines.Length == 0 || !Array.Exists(once, p => p.Time is not null)
+            ? once
+            :
+            [
+                .. once,
+                .. once.Where(p => p.Time is not null)
+                    .SelectMany(labour =>
+                        machines.Select(m => m with { Time = labour.Time, TypedIn = labour.TypedIn })
+                    ),
+            ];
     }
 
     private static Part[] OfRate(
@@ -260,6 +313,7 @@ public sealed class CompiledItem
                 Scales = c.Scales,
                 Charge = c.Charge,
                 Colour = c.Coloured ? item.Colour : "",
+                Time = c.CrewTime is { } time ? CrewTime.Read(time, "crewTime") : null,
             };
             if (c.Once || part.Question is { Once: true })
             {

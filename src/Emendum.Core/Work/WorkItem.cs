@@ -85,6 +85,12 @@ public sealed record WorkItem(
     /// <summary>Whether the customer is not shown it, instead of the entry's own.</summary>
     public bool? Hidden { get; init; }
 
+    /// <summary>Labour in all, <c>27 h</c> or <c>3 x 9 h</c>, instead of what any pace gives; null where paces hold.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public string? Labour { get; init; }
+
     /// <summary>Provisional sum for each place instead of what is reckoned, in the job's currency; null for none.</summary>
     public decimal? Allowance { get; init; }
 

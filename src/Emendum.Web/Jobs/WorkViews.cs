@@ -75,6 +75,9 @@ public sealed record WorkView(
     /// <summary>The item's own word on that.</summary>
     public required bool? OwnHidden { get; init; }
 
+    /// <summary>Labour in all, as typed; null where paces hold.</summary>
+    public required string? Labour { get; init; }
+
     /// <summary>Provisional sum for each place.</summary>
     public required string? Allowance { get; init; }
 
@@ -112,7 +115,7 @@ public sealed record WorkView(
                 .. compiled
                     .Parts.Concat(compiled.Once)
                     .Select(p =>
-                        $"{p.Name} — {p.Kind.Name}{(p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}"
+                        $"{p.Name} — {p.Kind.Name}{(p.Time is { } time ? $", {time.Typed} in all" : p.Crew > 0 ? $", crew of {p.Crew}" : p.Ratio is { } ratio ? $", {ratio}" : ", once")}"
                     ),
             ],
             subtotals.ItemQuantity.TryGetValue(item.Id, out var quantity) ? FigureView.Amount(quantity) : null,
@@ -147,6 +150,7 @@ public sealed record WorkView(
             CustomerNote = new(entry.CustomerNote, item.CustomerNote),
             Hidden = compiled.Hidden,
             OwnHidden = item.Hidden,
+            Labour = item.Labour,
             Allowance = item.Allowance is { } sum ? Rounding.Text(sum) : null,
         };
     }

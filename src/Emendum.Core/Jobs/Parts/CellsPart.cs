@@ -66,6 +66,17 @@ internal sealed class CellsPart() : JobPart("cells")
         WorkPart.Check(cell.Of(item), job);
         if (cell.Allowance is < 0)
             throw RefusedException.Of("allowance", "A sum is not below zero.");
+        if (cell.Labour is { } labour)
+        {
+            _ = CrewTime.Read(labour, "labour");
+            if (!Array.Exists(CompiledItem.Of(cell.Of(item), job.Book).Parts, p => p.Kind.IsLabour))
+                throw RefusedException.Of(
+                    "labour",
+                    item.Labour is null
+                        ? $"{item.Name} has no labour that hours could be typed for."
+                        : $"{item.Name} has its hours typed in all: empty those first."
+                );
+        }
         var entry = job.Book.GetValueOrDefault(item.Entry) as WorkEntry;
         if (cell.Quantity is { } typed && entry is not null)
         {

@@ -133,6 +133,8 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
             throw RefusedException.Of("hazardAnswer", "At most 500 characters.");
         if (item.Picks.Length > Assembly.MostComponents || item.WaitsFor.Length > MostWaits)
             throw RefusedException.Of("picks", "Too many are chosen.");
+        if (item.Labour is { } labour)
+            _ = CrewTime.Read(labour, "labour");
         ConditionsPart.Check(job, item.Conditions);
         CheckAnswers(entry, item.Answers);
         CompiledItem.Of(item, job.Book);
