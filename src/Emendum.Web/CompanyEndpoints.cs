@@ -94,7 +94,7 @@ public static class CompanyEndpoints
                     {
                         _ when entry.Lacks.Any() => Books.BookViews.Lacking(entry),
                         ProductionRate rate => string.Join(" · ", rate.Paces.Select(p => p.Pace.ToString())),
-                        Assembly assembly => $"{assembly.Components.Length} parts",
+                        Assembly assembly => Counted.Of(assembly.Components.Length, "part"),
                         PriceOnlyItem item => $"{Rounding.Text(item.Price)} per {item.Unit}",
                         _ => "",
                     },

@@ -3874,6 +3874,7 @@ export interface components {
             name: string;
             kind: string;
             unit: string;
+            says: string;
         };
         NewEntry: {
             /** Format: uuid */

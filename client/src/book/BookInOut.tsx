@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from "@mui/material";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -83,7 +84,7 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
               <b>
                 {found.new} new, {found.changed} changed, {found.same} the same
               </b>
-              {found.wrong > 0 && <span className="error"> · {found.wrong} rows cannot be read</span>}
+              {found.wrong > 0 && <span className="error"> · {counted(found.wrong, "row")} cannot be read</span>}
             </p>
             {wrong.length > 0 && (
               <ul className={measure.badrows} aria-label="Rows that cannot be read">
@@ -125,7 +126,7 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
             </table>
             {found.wrong > 0 && (
               <Check on={leaveOut} onTick={setLeaveOut}>
-                Leave out the {found.wrong} rows that cannot be read
+                Leave out the {counted(found.wrong, "row")} that cannot be read
               </Check>
             )}
           </>
@@ -150,7 +151,7 @@ export function BookInOut({ onClose }: { onClose: () => void }) {
           }
           onClick={() => source && take.mutate(source)}
         >
-          {take.isPending ? "Taking…" : `Take ${does} entries`}
+          {take.isPending ? "Taking…" : `Take ${counted(does, "entry", "entries")}`}
         </Button>
       </DialogActions>
     </Dialog>

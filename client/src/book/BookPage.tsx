@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { useQuery } from "@tanstack/react-query";
 import { Button, Menu, MenuItem } from "@mui/material";
 import { useDeferredValue, useEffect, useState } from "react";
@@ -34,7 +35,9 @@ export function BookPage() {
     <main className={styles.book}>
       <header className="head">
         <h1>The Book</h1>
-        <span className="sub">{list && `${list.all} entries · ${list.trades.join(", ").toLowerCase()}`}</span>
+        <span className="sub">
+          {list && `${counted(list.all, "entry", "entries")} · ${list.trades.join(", ").toLowerCase()}`}
+        </span>
         <button className="plain" onClick={() => setDialog("feed")}>
           Supplier prices
         </button>

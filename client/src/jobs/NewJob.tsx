@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { type Refused, newId } from "../api/client";
@@ -14,13 +14,24 @@ export function NewJob({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   const [subtitle, setSubtitle] = useState("");
   const [customer, setCustomer] = useState("");
+  // One who is made here; with an id of its own from the start, so that trying again makes no second.
+  const [made, setMade] = useState({ id: newId(), name: "", address: "", phone: "", email: "" });
+  const [kept, setKept] = useState(false);
+  const isNew = customer === "new";
   const [units, setUnits] = useState<"feet" | "metres">("feet");
   const [wrong, setWrong] = useState("");
+  const [wrongCustomer, setWrongCustomer] = useState("");
+  const queries = useQueryClient();
   const navigate = useNavigate();
   const { data: customers } = useQuery(ask.customers);
 
   async function make() {
-    await change.makeJob({ id, name, subtitle, customer: customer || null, units });
+    if (isNew && !kept) {
+      await change.customer(made.id, { was: null, now: made });
+      setKept(true);
+      await queries.invalidateQueries(ask.customers);
+    }
+    await change.makeJob({ id, name, subtitle, customer: isNew ? made.id : customer || null, units });
     void navigate(`/jobs/${id}/measure`);
   }
 
@@ -33,7 +44,10 @@ export function NewJob({ onClose }: { onClose: () => void }) {
       onApply={make}
       onRefused={(error) => {
         const ofName = (error as Refused).field === "name";
-        setWrong(ofName ? error.message : "");
+        // Both have a name; the customer's is asked for first.
+        const ofCustomer = ofName && isNew && !kept;
+        setWrongCustomer(ofCustomer ? error.message : "");
+        setWrong(ofName && !ofCustomer ? error.message : "");
         return ofName;
       }}
       onClose={onClose}
@@ -44,10 +58,21 @@ export function NewJob({ onClose }: { onClose: () => void }) {
         label="Customer"
         value={customer}
         none="none yet"
-        hint="Customers are added on their own page, or later in the job's heading"
-        options={(customers ?? []).map((c) => [c.id, c.name])}
+        options={[...(customers ?? []).map((c) => [c.id, c.name] as const), ["new", "a new customer…"] as const]}
         onChoose={setCustomer}
       />
+      {isNew && (
+        <>
+          <Input
+            label="Customer's name"
+            focus
+            value={made.name}
+            wrong={wrongCustomer}
+            onType={(text) => setMade({ ...made, name: text })}
+          />
+          <Input label="Phone" value={made.phone} onType={(phone) => setMade({ ...made, phone })} />
+        </>
+      )}
       <Choice
         label="Measured in"
         value={units}

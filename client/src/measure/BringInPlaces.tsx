@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { newId } from "../api/client";
 import { useJob } from "../job/JobContext";
 import { TableUpload } from "./TableUpload";
@@ -30,7 +31,7 @@ export function BringInPlaces({ onClose }: { onClose: () => void }) {
   return (
     <Ask
       title="Places in and out"
-      apply={`Add ${good.length} places`}
+      apply={`Add ${counted(good.length, "place")}`}
       busy="Adding…"
       back="Close"
       ready={intake.ready}
@@ -55,8 +56,8 @@ export function BringInPlaces({ onClose }: { onClose: () => void }) {
       {intake.read && (
         <>
           <p role="status">
-            <b>{good.length} places can be read</b>
-            {bad.length > 0 && <span className="error"> · {bad.length} rows cannot</span>}
+            <b>{counted(good.length, "place")} can be read</b>
+            {bad.length > 0 && <span className="error"> · {counted(bad.length, "row")} cannot</span>}
           </p>
           <BadRows rows={bad} />
           <table className="list preview" aria-label="Preview">

@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -25,7 +26,9 @@ export function SchedulePage() {
       <header>
         <h2>Schedule of quantities</h2>
         <span className="note" role="status">
-          {data && data.rows.length > 0 && `${data.rows.length} rows · ${data.apart} apart · ${data.open} not compared`}
+          {data &&
+            data.rows.length > 0 &&
+            `${counted(data.rows.length, "row")} · ${data.apart} apart · ${data.open} not compared`}
         </span>
         {data && data.rows.length > 0 && (
           <>
@@ -153,14 +156,14 @@ function BringInSchedule({ onDone }: { onDone: () => void }) {
       {intake.read && (
         <>
           <p role="status">
-            <b>{good.length} rows can be read</b>
+            <b>{counted(good.length, "row")} can be read</b>
             {bad.length > 0 && <span className="error"> · {bad.length} cannot</span>}
           </p>
           <BadRows rows={bad} />
           {intake.leaveOut}
           <p>
             <Button variant="contained" disabled={!intake.ready} onClick={() => void take()}>
-              Add {good.length} rows
+              Add {counted(good.length, "row")}
             </Button>
           </p>
         </>

@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
@@ -44,7 +45,7 @@ export function useTableIntake<Row extends { row: number; wrong: string | null }
     },
     leaveOut: bad.length > 0 && (
       <Check on={leaveOut} onTick={setLeaveOut}>
-        Leave out the {bad.length} rows that cannot be read
+        Leave out the {counted(bad.length, "row")} that cannot be read
       </Check>
     ),
   };

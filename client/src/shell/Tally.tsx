@@ -13,8 +13,8 @@ export function Tally() {
     { label: "Price before tax", figure: tally.beforeTax, moved: delta?.beforeTax },
     { label: "Customer pays", figure: tally.total },
   ];
-  // The gauge runs from 0 to 70 %; these are widths on screen, not figures.
-  const at = (percent: string) => `calc(min(max(${percent}, 0), 70) * 1% / 0.7)`;
+  // The gauge runs from 0 to 100 %; these are widths on screen, not figures.
+  const at = (percent: string) => `calc(min(max(${percent}, 0), 100) * 1%)`;
   return (
     <footer className="tally" aria-label="Totals of the job">
       {items.map((item) => (
@@ -45,8 +45,12 @@ export function Tally() {
         </span>
         <div className="bar" aria-hidden="true">
           {tally.margin && <i style={{ width: at(tally.margin.value) }} />}
-          <em className="floor" style={{ left: at(tally.floorMargin) }} />
-          <em style={{ left: at(tally.goalMargin) }} />
+          <em className="floor" style={{ left: at(tally.floorMargin) }}>
+            <span>floor {tally.floorMargin}</span>
+          </em>
+          <em style={{ left: at(tally.goalMargin) }}>
+            <span>target {tally.goalMargin}</span>
+          </em>
         </div>
       </div>
     </footer>

@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { NavLink } from "react-router";
 import { FigureText } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
@@ -18,7 +19,7 @@ export function Tape() {
   const words = {
     measure: (
       <>
-        {tally.places} places
+        {counted(tally.places, "place")}
         {tally.floor.value !== "0" && (
           <>
             {" "}
@@ -29,7 +30,7 @@ export function Tape() {
     ),
     work: (
       <>
-        {tally.lines} lines · <FigureText figure={tally.hours} />
+        {counted(tally.lines, "line")} · <FigureText figure={tally.hours} />
       </>
     ),
     price: (

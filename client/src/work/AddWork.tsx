@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { Button, Dialog, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
@@ -142,7 +143,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
                   words: places.length === 1 ? "the selected place" : `the ${places.length} selected places`,
                   closed: places.length === 0,
                 },
-                { value: "all", words: `all ${job.places.length} places` },
+                { value: "all", words: `all ${counted(job.places.length, "place")}` },
               ]}
               onChoose={setWhere}
             />

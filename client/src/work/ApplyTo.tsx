@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { useMemo, useState } from "react";
 import type { Work } from "../api/client";
 import { useJob } from "../job/JobContext";
@@ -48,7 +49,7 @@ export function ApplyTo({ at, item, onClose }: { at: CellAt; item: Work; onClose
   return (
     <Ask
       title={`${item.section}: ${item.name} as in ${place.name}`}
-      apply={`Apply to ${places.length} places`}
+      apply={`Apply to ${counted(places.length, "place")}`}
       ready={edit !== null}
       onApply={() => open.send(edit!)}
       onClose={onClose}

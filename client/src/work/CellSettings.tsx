@@ -164,7 +164,7 @@ export function CellSettings(props: {
           label="Surface here"
           {...chosen("surface")}
           none="as the item"
-          options={surfaces.map((s) => [s.id, s.name] as const)}
+          options={surfaces.map((s) => [s.id, `${s.name}, ${s.says}`] as const)}
           onChoose={(now) => choose("surface", now || null)}
         />
         <Typed label="Round the hours here up to, h" {...typed("step")} hint="as the item unless you say" />

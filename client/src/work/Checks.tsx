@@ -61,9 +61,8 @@ export function useWalk(here: CellAt | null, show: (at: CellAt, focus: boolean) 
 
 /** The checks, one after another: each says why, leads to its place, and can be set aside with a reason. */
 export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
-  const [open, { job }] = useJob();
+  const [open] = useJob();
   const { findings = [], standing = [] } = walk;
-  const current = findings.find((f) => f.key === walk.at);
   const aside = (finding: Finding, reason: string) =>
     open.send({ type: "setAside", check: finding.key, was: finding.reason, reason });
   return (
@@ -79,43 +78,45 @@ export function Checks({ walk }: { walk: ReturnType<typeof useWalk> }) {
           Close
         </button>
       </header>
-      {current && (
-        <div className={styles.current} role="status" key={current.key}>
-          <p>
-            <b>{current.kind}.</b> {current.says}
-          </p>
-          <p className="note">{current.why}</p>
-          <p className="note">
-            {current.place && <Link to={`/jobs/${job.id}/measure?place=${current.place}`}>its tape line</Link>}{" "}
-            {current.entry && <Link to={`/jobs/${job.id}/book/${current.entry}`}>its entry in this job</Link>}
-          </p>
-          {current.offers.length > 0 && (
-            <p className="acts">
-              {current.offers.map((offer) => (
-                <button key={offer.words} className="act" onClick={() => void open.tell(offer.does)}>
-                  {offer.words}
-                </button>
-              ))}
-            </p>
-          )}
-          <Field
-            key={current.key}
-            label={current.reason === "" ? "Set it aside because" : "Set aside because (empty brings it back)"}
-            value={current.reason}
-            onKeep={(reason) => aside(current, reason.trim())}
-          />
-        </div>
-      )}
       <ul aria-label="All checks">
         {findings.map((f) => (
           <li key={f.key} className={f.reason === "" ? undefined : styles.aside}>
-            <button aria-current={f.key === walk.at} onClick={() => walk.go(f)}>
+            <button aria-expanded={f.key === walk.at} onClick={() => walk.go(f)}>
               <b>{f.kind}</b> {f.says}
               {f.reason !== "" && <small> set aside: {f.reason}</small>}
             </button>
+            {f.key === walk.at && <Settle finding={f} onAside={(reason) => aside(f, reason)} />}
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+/** Why a finding is worth a look, where it is, what would settle it, and the reason for which it is set aside. */
+function Settle({ finding, onAside }: { finding: Finding; onAside: (reason: string) => Promise<void> }) {
+  const [open, { job }] = useJob();
+  return (
+    <div className={styles.current} role="status">
+      <p className="note">{finding.why}</p>
+      <p className="note">
+        {finding.place && <Link to={`/jobs/${job.id}/measure?place=${finding.place}`}>its tape line</Link>}{" "}
+        {finding.entry && <Link to={`/jobs/${job.id}/book/${finding.entry}`}>its entry in this job</Link>}
+      </p>
+      {finding.offers.length > 0 && (
+        <p className="acts">
+          {finding.offers.map((offer) => (
+            <button key={offer.words} className="act" onClick={() => void open.tell(offer.does)}>
+              {offer.words}
+            </button>
+          ))}
+        </p>
+      )}
+      <Field
+        label={finding.reason === "" ? "Set it aside because" : "Set aside because (empty brings it back)"}
+        value={finding.reason}
+        onKeep={(reason) => onAside(reason.trim())}
+      />
+    </div>
   );
 }

@@ -1,3 +1,4 @@
+import { counted } from "../controls/counted";
 import { memo } from "react";
 import type { Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
@@ -46,7 +47,7 @@ export const GridRow = memo(
               title={row.folded ? `Show the places of ${row.group}` : `Fold ${row.group}`}
             >
               <span aria-hidden="true">{row.folded ? "▸" : "▾"}</span> {row.group}
-              {row.folded && <small> {row.places.length} places</small>}
+              {row.folded && <small> {counted(row.places.length, "place")}</small>}
             </button>
           </div>
         </div>

@@ -250,10 +250,10 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
         lefts={lefts}
         from={from}
         to={to}
-        width={Math.max(full, room)}
+        width={full}
         onColumn={(c) => select(c, c, 0, places.length - 1)}
       />
-      <div style={{ height: down.getTotalSize(), width: Math.max(full, room), position: "relative" }} role="rowgroup">
+      <div style={{ height: down.getTotalSize(), width: full, position: "relative" }} role="rowgroup">
         {drawn.map((v) => {
           const row = rows[v.index]!;
           const at = row.kind === "place" ? placeAt.get(row.place.id)! : -1;

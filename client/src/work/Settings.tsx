@@ -96,7 +96,7 @@ export function ConditionChecks({
           onChange((was) => (tick ? [...was.filter((x) => x !== c.id), c.id] : was.filter((x) => x !== c.id)))
         }
       >
-        {c.name}
+        {c.name} <span className="note">{c.says}</span>
       </Check>
     );
   });

@@ -172,7 +172,13 @@ export function WorkSettings({ item }: { item: Work }) {
         <Typed
           label={item.hazard}
           value={item.hazardAnswer}
-          hint={item.hazardAnswer === "" ? "must be answered before work starts" : undefined}
+          hint={
+            item.hazardAnswer !== ""
+              ? undefined
+              : item.quantity
+                ? "must be answered before work starts"
+                : "to be answered where the work is included"
+          }
           onKeep={(text) => send("hazardAnswer", item.hazardAnswer, text)}
         />
       )}
@@ -206,7 +212,7 @@ export function WorkSettings({ item }: { item: Work }) {
           label="Surface"
           value={item.surface ?? ""}
           none="as in the Book"
-          options={surfaces.map((s) => [s.id, s.name] as const)}
+          options={surfaces.map((s) => [s.id, `${s.name}, ${s.says}`] as const)}
           onChoose={(now) => tell("surface", item.surface, orNull(now))}
         />
         <Typed

@@ -36,7 +36,12 @@ public sealed record BookListView(
 );
 
 /// <summary>An entry that another names.</summary>
-public sealed record NamedEntry(Guid Id, string Name, string Kind, string Unit);
+/// <param name="Id">Its id.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Kind">Its kind.</param>
+/// <param name="Unit">Unit it is counted in; empty for none.</param>
+/// <param name="Says">What it does, for those that are chosen by it: the factors of a condition or surface.</param>
+public sealed record NamedEntry(Guid Id, string Name, string Kind, string Unit, string Says);
 
 /// <summary>A quantity by which an entry can be tried.</summary>
 public sealed record AskView(string Name, string Label, string Unit, string Sample);
@@ -128,12 +133,19 @@ public static class BookViews
     public static string Lacking(BookEntry entry) =>
         entry.Lacks.Any() ? "needs " + string.Join(" and ", entry.Lacks.Select(l => l.What)) : "";
 
+    /// <summary>The factors that change something.</summary>
+    private static string Factors(params (string Of, decimal Factor)[] all) =>
+        string.Join(", ", all.Where(f => f.Factor != 1).Select(f => $"{f.Of} × {Rounding.Text(f.Factor)}"))
+            is { Length: > 0 } said
+            ? said
+            : "changes nothing yet";
+
     private static string Says(BookEntry entry) =>
         entry switch
         {
             _ when entry.Lacks.Any() => Lacking(entry),
             ProductionRate rate => rate.Paces[0].Pace + (rate.Paces.Length > 1 ? $" · {rate.Paces.Length} coats" : ""),
-            Assembly assembly => assembly.Components.Length == 1 ? "1 part" : $"{assembly.Components.Length} parts",
+            Assembly assembly => Counted.Of(assembly.Components.Length, "part"),
             PriceOnlyItem item => $"{Money(item.Price)} per {item.Unit}",
             Material material => $"{Money(material.Packs[0].Price)} · {material.Packs[0].Name}",
             LabourRole role => $"{Money(role.Wage)} per h",
@@ -141,8 +153,12 @@ public static class BookViews
             Subcontract subcontract => subcontract.LumpSum
                 ? $"{Money(subcontract.Price)} in all"
                 : $"{Money(subcontract.Price)} per {subcontract.Unit}",
-            Condition condition => $"labour × {Rounding.Text(condition.Labour)}",
-            SurfaceFactor surface => $"× {Rounding.Text(surface.Treated)}",
+            Condition condition => Factors(
+                ("labour", condition.Labour),
+                ("equipment", condition.Equipment),
+                ("material", condition.Material)
+            ),
+            SurfaceFactor surface => Factors(("treated", surface.Treated), ("coverage", surface.Coverage)),
             BookText text => text.Use == TextUse.WhatToExpect
                 ? "what to expect"
                 : text.Use.ToString().ToLowerInvariant(),
@@ -204,7 +220,8 @@ public static class BookViews
                 Equipment => "h",
                 LabourRole => "h",
                 _ => "",
-            }
+            },
+            entry is Condition or SurfaceFactor ? Says(entry) : ""
         );
 
     private static Dictionary<string, RateReading> Readings(BookEntry entry, UnitSystem units)

@@ -8,6 +8,7 @@ using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Json;
 using Emendum.Core.Pricing;
+using Emendum.Core.Quantities;
 using Emendum.Core.Reports;
 using Emendum.Storage;
 
@@ -355,7 +356,7 @@ public sealed class OpenJob
 
     /// <summary>What the list of jobs says of it.</summary>
     public static string Summary(Estimate estimate) =>
-        $"{estimate.Job.Places.Sum(p => p.Count)} places · {FigureView.Hours(estimate.Reckoned.Costs.Hours).Shown} h · {FigureView.Money(estimate.Price.BeforeTax).Shown} {estimate.Job.Info.Currency}";
+        $"{Counted.Of(estimate.Job.Places.Sum(p => p.Count), "place")} · {FigureView.Hours(estimate.Reckoned.Costs.Hours).Shown} h · {FigureView.Money(estimate.Price.BeforeTax).Shown} {estimate.Job.Info.Currency}";
 
     private (Job, ImmutableArray<Change>, long?) Reverse(JobState state, string name, Undoable? step, Author author)
     {

@@ -3,6 +3,7 @@ using System.Globalization;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;
@@ -61,9 +62,9 @@ public abstract class Basis
         of switch
         {
             CostClass.Labour =>
-                $"{costs.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture)} h, {costs.Roles.Length} roles, loaded",
+                $"{costs.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture)} h, {Counted.Of(costs.Roles.Length, "role")}, loaded",
             CostClass.Material =>
-                $"{(terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {costs.Buying.Length} items",
+                $"{(terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {Counted.Of(costs.Buying.Length, "item")}",
             CostClass.Equipment => "while the crew works, by the day and visit",
             CostClass.Subcontract => "from other firms",
             _ => "charges and the way to the site",
