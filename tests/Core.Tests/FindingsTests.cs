@@ -113,6 +113,16 @@ public class FindingsTests
     }
 
     [Fact]
+    public void A_place_that_is_still_to_be_measured_is_asked_about_once_whatever_work_it_has()
+    {
+        var (job, _, place) = Sample.With("Study: not measured", [], StarterBook.Id(111));
+        job = job.Do(new AddWork(Sample.NewId(), StarterBook.Id(120), null) { Places = [place] });
+        Assert.Equal([$"notMeasured/{place}"], Of(job).Select(f => f.Key));
+        // Without work there is nothing that waits for its sizes.
+        Assert.Equal(["noWork"], Kinds(Add(Sample.Empty(), "Study: not measured")));
+    }
+
+    [Fact]
     public void Carpet_leads_itself_by_developed_area_on_stairs()
     {
         foreach (var (entry, expected) in new[] { (140, 48.5m), (141, 48.5m) })

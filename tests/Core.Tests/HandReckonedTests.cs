@@ -94,9 +94,10 @@ public class HandReckonedTests
             Part("Work", ComponentKind.Labour, Sample.Role(), "1 h per 100 ft²"),
             OnceOnly("Kit", ComponentKind.Material, kit, "1 each per each")
         );
-        var role = new LabourRole(entry.Components[0].Entry!.Value, 1, "Painter", 0, []);
+        var role = new LabourRole(entry.Components[0].Entry!.Value, 1, "Painter", 20, []);
         var (job, work, place) = Sample.With("R 10 x 10 x 8", [entry, kit, role], entry.Id);
-        Assert.Equal(cost, Sample.Reckon(job.Set<Supply?>(work, place, "supply", supply)).Price.Direct.V);
+        var costs = Sample.Reckon(job.Set<Supply?>(work, place, "supply", supply)).Reckoned.Costs;
+        Assert.Equal(cost, costs.Buying.Sum(b => b.Cost(MaterialCost.Purchase).V));
     }
 
     [Fact]
@@ -158,14 +159,14 @@ public class HandReckonedTests
     [InlineData(Supply.Customer, 0)]
     public void Nobody_travels_to_work_that_the_customer_does(Supply supply, decimal cost)
     {
-        // 10 miles a visit at 2.00; all wages are zero.
-        var role = Sample.Role(wage: 0);
+        // 10 miles a visit at 2.00.
+        var role = Sample.Role();
         var rate = Sample.Rate(Measure.FloorArea, role, null, "100 ft² per h");
         var setUp = new SetUp(Sample.NewId(), 1, "Van", role.Id, 15, TravelPer.Visit, 10, DistanceUnit.Mile, 20, 2);
         var (job, work, place) = Sample.With("R 10 x 10 x 8", [role, rate], rate.Id);
         job = job.Do(new SetCrew("setUp", null, setUp.Id.ToString()), [setUp, role]);
         var reckoning = Sample.Reckon(job.Set<Supply?>(work, place, "supply", supply));
-        Assert.Equal(cost, reckoning.Price.Direct.V);
+        Assert.Equal(cost, reckoning.Reckoned.Costs.Charges.Sum(c => c.Cost.V));
         Assert.Equal(supply == Supply.Customer ? 0 : 1, reckoning.Reckoned.Costs.Charges.Length);
     }
 

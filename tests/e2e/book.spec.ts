@@ -32,7 +32,7 @@ test("an assembly with a question, a chained driver and an either-or group is wr
   await page.getByRole("button", { name: "New entry" }).click();
   await page.getByRole("menuitem", { name: "assembly" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Cork border");
-  await page.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("button", { name: "Add it" }).click();
   const form = entry(page, "Cork border");
 
   // A question: how much border.
@@ -154,7 +154,7 @@ test("a new rate begins empty, says what it needs, and is refused in a job until
   await page.getByRole("button", { name: "New entry" }).click();
   await page.getByRole("menuitem", { name: "rate", exact: true }).click();
   await page.getByLabel("Name", { exact: true }).fill("Limewash, rough");
-  await page.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("button", { name: "Add it" }).click();
   const form = entry(page, "Limewash, rough");
   await expect(
     form.getByText("Before it can be used it needs a role and a pace."),

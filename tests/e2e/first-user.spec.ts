@@ -22,6 +22,13 @@ test("windows are measured without their room, a count that could be a height is
   await tapeLine(page).press("Enter");
   await expect(place(page, /^Front office/)).toBeVisible();
   await measure(page, "Shop 20 x 20 x 9; door 3 x 7; window 3 x 4 x2");
+  // A name that stands under the heading already is asked about while it is typed.
+  await tapeLine(page).fill("shop 9 x 9 x 8");
+  await expect(page.getByText("There is a Shop here already.")).toBeVisible();
+  await page.getByRole("button", { name: "Shop 2", exact: true }).click();
+  await expect(tapeLine(page)).toHaveValue("Shop 2 9 x 9 x 8");
+  await expect(page.getByText("here already")).toHaveCount(0);
+  await tapeLine(page).press("Escape");
   await page.getByRole("link", { name: /^Work/ }).click();
   await addWork(page, "frosted film");
   await page.getByRole("gridcell", { name: /Frosted film, Front/ }).click();
@@ -144,7 +151,7 @@ test("a customer is made with the job, and the gauge names the floor and the tar
     .getByRole("textbox", { name: "Job", exact: true })
     .fill("Smew Chapel");
   await page.getByRole("combobox", { name: "Customer" }).selectOption("new");
-  await page.getByRole("button", { name: "Make the job" }).click();
+  await page.getByRole("button", { name: "Add the job" }).click();
   // Without a name it is asked for beside the field, and nothing typed is lost.
   await expect(
     page.getByRole("textbox", { name: "Customer's name" }),
@@ -152,7 +159,7 @@ test("a customer is made with the job, and the gauge names the floor and the tar
   await page
     .getByRole("textbox", { name: "Customer's name" })
     .fill("Chapel Trust");
-  await page.getByRole("button", { name: "Make the job" }).click();
+  await page.getByRole("button", { name: "Add the job" }).click();
   await expect(
     page.getByRole("heading", { name: "Smew Chapel" }),
   ).toBeVisible();
@@ -161,4 +168,51 @@ test("a customer is made with the job, and the gauge names the floor and the tar
   await expect(foot.getByText(/^floor \d/)).toBeVisible();
   await expect(foot.getByText(/^target \d/)).toBeVisible();
   await expect(page.getByText(/^0 places$/)).toBeVisible();
+});
+
+test("a cleaning round's usual places bring its own work, and what is left out stays out", async ({
+  page,
+}) => {
+  await newJob(page, "Scoter Offices", "Scoter Offices");
+  await page
+    .getByRole("button", { name: "Pick from the usual places" })
+    .click();
+  await page.getByLabel("Kind of building").selectOption("Cleaning round");
+  await page.getByRole("checkbox", { name: "Glass: Wash glass" }).uncheck();
+  await page.getByLabel("How many: Office", { exact: true }).fill("2");
+  await page.getByRole("button", { name: "Add 2 places" }).click();
+  await expect(place(page, /^Office 2/)).toContainText("to be measured");
+  await page.getByRole("link", { name: /^Work/ }).click();
+  await expect(
+    page.getByRole("gridcell", { name: /Hygiene wash.*, Office 1/ }),
+  ).toHaveAccessibleName(/of nothing: Office 1 is not measured yet\./);
+  await expect(
+    page.getByRole("button", { name: /in every place$/ }),
+  ).toHaveCount(1);
+});
+
+test("the whole job's measures stand by heading, each with its workings", async ({
+  page,
+}) => {
+  await newJob(page, "Brant House", "Brant House");
+  await page.getByLabel("under", { exact: true }).fill("House / Ground floor");
+  await measure(page, "Hall 10 x 12 x 8");
+  await measure(page, "Study 10 x 10 x 8 x2");
+  await page.getByLabel("under", { exact: true }).fill("House / First floor");
+  await measure(page, "Loft 9 x 10 x 8");
+  const measures = page.getByRole("region", { name: "Measures" });
+  await measures.getByRole("button", { name: "Whole job" }).click();
+  // 120 + 2 · 100 + 90 ft².
+  const floor = (heading: string) =>
+    measures
+      .getByRole("region", { name: heading, exact: true })
+      .getByRole("button", { name: /^Floor,/ });
+  await expect(floor("Whole job")).toHaveText("410.0ft²");
+  await expect(floor("House")).toHaveText("410.0ft²");
+  await expect(floor("House / Ground floor")).toHaveText("320.0ft²");
+  await expect(floor("House / First floor")).toHaveText("90.0ft²");
+  await floor("House / Ground floor").click();
+  await expect(page.getByRole("region", { name: "Workings" })).toContainText(
+    "Floor, House / Ground floor",
+  );
 });

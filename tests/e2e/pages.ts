@@ -31,7 +31,7 @@ export async function newJob(page: Page, customer: string, job: string) {
   await page
     .getByRole("combobox", { name: "Customer" })
     .selectOption({ label: customer });
-  await page.getByRole("button", { name: "Make the job" }).click();
+  await page.getByRole("button", { name: "Add the job" }).click();
   await expect(page.getByRole("heading", { name: job })).toBeVisible();
 }
 

@@ -328,7 +328,7 @@ test("a condition on the job, a place and a band, and the job's pace, are all in
   await dialog(page).getByLabel("All labour hours times").fill("1.1");
   await page.keyboard.press("Enter");
   await saved(page);
-  await dialog(page).getByRole("button", { name: "Done" }).click();
+  await dialog(page).getByRole("button", { name: "Close" }).click();
   await cell(page, /Paint, Hall/).click();
   await page.getByRole("tab", { name: "In Hall" }).click();
   await page.getByLabel("Quantity from").selectOption("bands/1");

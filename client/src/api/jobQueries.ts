@@ -29,6 +29,13 @@ export const askJob = {
       queryFn: async () => (await api.GET("/api/jobs/{id}/checks", { params: of(job) })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** What all places come to, in the whole job and under each heading. */
+  measured: (job: At) =>
+    queryOptions({
+      queryKey: ["measured", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/measured", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
   schedule: (job: At) =>
     queryOptions({
       queryKey: ["schedule", job.id, job.version],

@@ -1019,6 +1019,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasuredView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/deduction": {
         parameters: {
             query?: never;
@@ -3813,6 +3850,15 @@ export interface components {
         MaterialCost: "purchase" | "need";
         /** @enum {unknown} */
         Measure: "floorArea" | "ceilingArea" | "perimeter" | "grossWallArea" | "openingArea" | "doorArea" | "windowArea" | "glassArea" | "deductedArea" | "netWallArea" | "skirtingLength" | "corniceLength" | "doorCount" | "windowCount" | "openingCount" | "revealLength" | "revealArea" | "cornerCount" | "volume" | "grossFaceArea" | "netFaceArea" | "eavesLength" | "area" | "length" | "stepCount" | "developedArea" | "stringerLength" | "edgeLength" | "count";
+        MeasuredTotal: {
+            name: string;
+            label: string;
+            figure: components["schemas"]["FigureView"];
+        };
+        MeasuredView: {
+            heading: string;
+            totals: components["schemas"]["MeasuredTotal"][];
+        };
         MeasureView: {
             name: string;
             label: string;
@@ -4491,6 +4537,7 @@ export interface components {
         UsualPlaceList: {
             name: string;
             places: components["schemas"]["UsualPlace"][];
+            trade?: string;
         };
         UsualPlaces: {
             lists: components["schemas"]["UsualPlaceList"][];

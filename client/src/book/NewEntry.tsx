@@ -20,8 +20,7 @@ export function NewEntry(props: { kind: string; words: string; onClose: () => vo
   return (
     <Ask
       title={`New ${props.words}`}
-      apply="Make it"
-      back="Cancel"
+      apply="Add it"
       width="xs"
       onApply={make}
       onRefused={(error) => {

@@ -11,8 +11,6 @@ interface Props {
   ready?: boolean;
   /** Its words while it is done. */
   busy?: string;
-  /** Words of the button that leaves. */
-  back?: string;
   width?: "xs" | "sm" | "md" | "lg";
   className?: string;
   /** Does it; what it is refused for is said, and the dialog stays. */
@@ -24,7 +22,7 @@ interface Props {
 }
 
 /** A dialog: what it would do above, a button that does it, and what is wrong if it is refused. Enter in a line does it. */
-export function Ask({ title, apply, ready = true, back, width = "sm", busy, onApply, ...props }: Props) {
+export function Ask({ title, apply, ready = true, width = "sm", busy, onApply, ...props }: Props) {
   const [wrong, setWrong] = useState("");
   const [going, setGoing] = useState(false);
   const id = useId();
@@ -58,7 +56,7 @@ export function Ask({ title, apply, ready = true, back, width = "sm", busy, onAp
           )}
         </DialogContent>
         <DialogActions>
-          <Button onClick={props.onClose}>{back ?? (apply ? "Back" : "Close")}</Button>
+          <Button onClick={props.onClose}>Close</Button>
           {apply && (
             <Button type="submit" variant="contained" disabled={!ready || going}>
               {going && busy ? busy : apply}

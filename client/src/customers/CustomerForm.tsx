@@ -51,7 +51,6 @@ export function CustomerForm({ customer, onKept, onClose }: Props) {
     <Ask
       title={customer.name || "New customer"}
       apply="Keep"
-      back="Cancel"
       width="xs"
       onApply={keep}
       onRefused={refused}

@@ -38,8 +38,7 @@ export function NewJob({ onClose }: { onClose: () => void }) {
   return (
     <Ask
       title="New job"
-      apply="Make the job"
-      back="Cancel"
+      apply="Add the job"
       width="xs"
       onApply={make}
       onRefused={(error) => {

@@ -33,7 +33,6 @@ export function BringInPlaces({ onClose }: { onClose: () => void }) {
       title="Places in and out"
       apply={`Add ${counted(good.length, "place")}`}
       busy="Adding…"
-      back="Close"
       ready={intake.ready}
       width="lg"
       className={styles.bringin}

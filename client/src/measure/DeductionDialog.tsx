@@ -28,7 +28,6 @@ export function DeductionDialog({ onClose }: { onClose: () => void }) {
     <Ask
       title="How openings are taken off in this job"
       apply="Apply"
-      back="Leave it as it is"
       ready={data !== undefined && chosen !== job.deduct}
       width="md"
       className={styles.deduction}

@@ -5,6 +5,7 @@ import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { DeductionDialog } from "./DeductionDialog";
+import { MeasuredTotals } from "./MeasuredTotals";
 import { TypeMeasure } from "./TypeMeasure";
 import styles from "./measure.module.css";
 import { classes } from "../controls/classes";
@@ -23,6 +24,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
   const [open, { job }] = useJob();
   const [rules, setRules] = useState(false);
   const [typing, setTyping] = useState<string | null>(null);
+  const [whole, setWhole] = useState(false);
   if (!place) return <section className={`panel ${styles.measures}`} aria-label="Measures" />;
   const isNet = (m: Measure) => m.name === "netWallArea" || m.name === "netFaceArea";
 
@@ -66,12 +68,16 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
     <section className={`panel ${styles.measures}`} aria-label="Measures">
       <header>
         <h2>Measures</h2>
+        <button className="act" aria-pressed={whole} onClick={() => setWhole(!whole)}>
+          Whole job
+        </button>
         <span className="note">
-          {place.name}
-          {place.count > 1 && ", of one"}
+          {whole ? "all places" : place.name}
+          {!whole && place.count > 1 && ", of one"}
         </span>
       </header>
-      <div className={styles.scroll} tabIndex={0} role="group" aria-label={`Figures of ${place.name}`}>
+      {whole && <MeasuredTotals />}
+      <div className={styles.scroll} tabIndex={0} role="group" aria-label={`Figures of ${place.name}`} hidden={whole}>
         <ul className="rows">
           {sheet?.measures.map((m) => row(m, false))}
           {sheet?.extras.map((m) => row(m, m.typed !== null))}
@@ -107,7 +113,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
           </div>
         )}
       </div>
-      {place.kind !== "unmeasured" && (
+      {place.kind !== "unmeasured" && !whole && (
         <footer>
           {typing === place.id && (
             <TypeMeasure

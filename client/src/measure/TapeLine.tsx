@@ -81,6 +81,22 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
     input.current?.focus();
   }
 
+  // The same name under one heading is asked about before it stands twice.
+  const same =
+    reading &&
+    !reading.refusal &&
+    job.places.find(
+      (p) =>
+        p.id !== editing?.id &&
+        p.group === group.trim() &&
+        p.name.toLowerCase() === reading.name.toLowerCase() &&
+        reading.name !== "",
+    );
+  const another = (name: string) => {
+    for (let n = 2; ; n++)
+      if (!job.places.some((p) => p.group === group.trim() && p.name === `${name} ${n}`)) return `${name} ${n}`;
+  };
+
   function rewrite(line: string) {
     setLine(line);
     setRefused(null);
@@ -241,6 +257,16 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
             <span>
               Reads as{" "}
               {reading.words.map((word, i) => (i % 2 === 1 ? <b key={i}>{word}</b> : <span key={i}>{word}</span>))}
+              {same && line.includes(reading.name) && (
+                <>
+                  . There is a {same.name} {group.trim() ? `under ${group.trim()}` : "here"} already. Is this{" "}
+                  <Remedy
+                    remedy={{ words: another(same.name), line: line.replace(reading.name, another(same.name)) }}
+                    onTake={rewrite}
+                  />
+                  ?
+                </>
+              )}
               {reading.doubt && (
                 <>
                   . {reading.doubt.says} Did you mean <Remedy remedy={reading.doubt.instead} onTake={rewrite} />?

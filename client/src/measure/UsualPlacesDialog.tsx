@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { newId } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
+import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
 import styles from "./measure.module.css";
@@ -15,16 +16,19 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
   const [listName, setList] = useState("");
   const [counts, setCounts] = useState<Record<string, string>>({});
   const [group, setGroup] = useState(start);
+  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
   const { data: lists } = useQuery(ask.usualPlaces);
   const { data: book } = useQuery(ask.bookWork);
   const list = lists?.find((l) => l.name === listName) ?? lists?.[0];
-  const words = (work: readonly string[]) =>
-    work
-      .map((id) => book?.find((b) => b.id === id))
-      .flatMap((b) => (b ? [`${b.section}: ${b.name}`] : []))
-      .join(", ");
+  const named = (id: string) => {
+    const entry = book?.find((b) => b.id === id);
+    return entry && `${entry.section}: ${entry.name}`;
+  };
+  const words = (work: readonly string[]) => work.flatMap((id) => named(id) ?? []).join(", ");
+  const usual = [...new Set((list?.places ?? []).flatMap((p) => p.work))].filter(named);
   const wanted = (list?.places ?? []).map((p) => ({
     ...p,
+    work: p.work.filter((id) => !without.has(id)),
     count: Math.min(200, parseInt(counts[p.name] ?? "", 10) || 0),
   }));
   const many = wanted.reduce((sum, p) => sum + p.count, 0);
@@ -57,7 +61,6 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
       title="Usual places"
       apply={`Add ${many} ${many === 1 ? "place" : "places"}`}
       busy="Adding…"
-      back="Cancel"
       ready={many > 0}
       width="md"
       className={styles.usual}
@@ -68,7 +71,7 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
         <Choice
           label="Kind of building"
           value={list?.name ?? ""}
-          options={(lists ?? []).map((l) => [l.name, l.name])}
+          options={(lists ?? []).map((l) => [l.name, l.name, l.trade || "Any trade"])}
           onChoose={setList}
         />
         <Input label="Put them under" value={group} placeholder="heading" onType={setGroup} />
@@ -82,7 +85,7 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
           </tr>
         </thead>
         <tbody>
-          {list?.places.map((p) => (
+          {wanted.map((p) => (
             <tr key={p.name}>
               <td>
                 <Input
@@ -102,6 +105,25 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
           ))}
         </tbody>
       </table>
+      {usual.length > 0 && (
+        <fieldset className={styles.with}>
+          <legend>Work that comes with them</legend>
+          {usual.map((id) => (
+            <Check
+              key={id}
+              on={!without.has(id)}
+              onTick={(on) => {
+                const now = new Set(without);
+                if (on) now.delete(id);
+                else now.add(id);
+                setWithout(now);
+              }}
+            >
+              {named(id)}
+            </Check>
+          ))}
+        </fieldset>
+      )}
       <p className="note">
         They come in unmeasured, with this work included. The firm changes these lists in the{" "}
         <Link to="/office">Office</Link>.

@@ -66,7 +66,7 @@ export function UsualPlacesEditor() {
           <button
             className="link"
             onClick={() => {
-              const add = (all: List[]) => [...all, { name: free("New list", all), places: [] }];
+              const add = (all: List[]) => [...all, { name: free("New list", all), trade: "", places: [] }];
               void tell(add).then(() => setAt(lists.length));
             }}
           >
@@ -81,6 +81,12 @@ export function UsualPlacesEditor() {
                 label="Kind of building"
                 value={list.name}
                 onKeep={(name) => keep(changed(() => ({ name: name.trim() })))}
+              />
+              <Field
+                key={`t${at}`}
+                label="Trade whose work it brings"
+                value={list.trade ?? ""}
+                onKeep={(trade) => keep(changed(() => ({ trade: trade.trim() })))}
               />
               <button
                 className="link"

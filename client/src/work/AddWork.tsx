@@ -193,7 +193,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
               <Button variant="contained" onClick={() => void add()}>
                 Add {current.name}
               </Button>
-              <Button onClick={onClose}>Done</Button>
+              <Button onClick={onClose}>Close</Button>
               <span className="note" role="status">
                 {added}
               </span>

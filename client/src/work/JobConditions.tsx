@@ -16,7 +16,7 @@ export function JobConditions({ onClose }: { onClose: () => void }) {
       pace: f.trim() === "" ? null : { factor: f.trim(), reason: r.trim() },
     });
   return (
-    <Ask title="Conditions on the whole job" back="Done" width="xs" onClose={onClose}>
+    <Ask title="Conditions on the whole job" width="xs" onClose={onClose}>
       <ConditionChecks
         chosen={[job.conditions]}
         onChange={(now) =>

@@ -19,6 +19,7 @@ public static class Findings
         LargeOpening.In,
         WorkWithoutPlace.In,
         HazardNotAnswered.In,
+        NotMeasuredYet.In,
         WorkWithoutMeasure.In,
         UsualAnswer.In,
         FarRate.In,

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Emendum.Core.Jobs;
+using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
@@ -14,7 +15,7 @@ internal static class WorkWithoutMeasure
 {
     public static IEnumerable<Finding> In(CheckedJob job) =>
         from line in job.Reckoned.Lines
-        where line.IsNothing
+        where line.IsNothing && line.Measures.Place.Shape is not Unmeasured
         let taken = line.CouldTake(job.Job.Units).FirstOrDefault()
         group line by (line.OfItem, taken?.Leaf, taken?.Label) into none
         let item = none.Key.OfItem

@@ -7,7 +7,11 @@ namespace Emendum.Core.Places;
 public sealed record UsualPlace(string Name, ImmutableArray<Guid> Work);
 
 /// <summary>The usual places of one kind of building.</summary>
-public sealed record UsualPlaceList(string Name, ImmutableArray<UsualPlace> Places);
+public sealed record UsualPlaceList(string Name, ImmutableArray<UsualPlace> Places)
+{
+    /// <summary>The trade whose work it brings, in the firm's words; empty for none.</summary>
+    public string Trade { get; init; } = "";
+}
 
 /// <summary>The firm's lists of usual places, to pick and count from.</summary>
 public sealed record UsualPlaces(ImmutableArray<UsualPlaceList> Lists)
@@ -25,6 +29,8 @@ public sealed record UsualPlaces(ImmutableArray<UsualPlaceList> Lists)
         foreach (var list in Lists)
         {
             PlaceLimits.Name(list.Name, "A list's name");
+            if (list.Trade.Length > 0)
+                PlaceLimits.Name(list.Trade, "A list's trade");
             foreach (var place in list.Places)
             {
                 PlaceLimits.Name(place.Name, $"A place of {list.Name}: its name");

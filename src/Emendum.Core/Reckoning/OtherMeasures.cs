@@ -45,6 +45,8 @@ public static class OtherMeasures
     {
         if (line.Cell.Quantity is not null)
             return "A quantity of nothing was typed.";
+        if (line.Measures.Place.Shape is Unmeasured)
+            return $"{line.Measures.Place.Name} is not measured yet.";
         var (measure, place) = (line.Item.LedAt(line.Measures), line.Measures.Place);
         var label = measure.Label(units).ToLowerInvariant();
         return line.Cell.Source.Length > 0 ? $"What it was set to take is zero at {place.Name}."

@@ -32,17 +32,51 @@ public static class MeasureTotals
         return totals;
     }
 
+    /// <summary>The same under each heading, those nested in it included; headings in the order of their first place. None where no place stands under one.</summary>
+    public static IReadOnlyList<(string Heading, Measure Measure, Total Total)> ByHeading(
+        Reckoned reckoned,
+        Trace trace
+    )
+    {
+        var units = reckoned.Job.Units;
+        return
+        [
+            .. from heading in Headings(reckoned.Job)
+            from measure in Measures.All
+            where reckoned.Job.Places.Any(p => IsUnder(p, heading) && reckoned.Measures[p.Id].Has(measure))
+            select (
+                heading,
+                measure,
+                trace.Total(
+                    Sum(reckoned, measure, heading, trace),
+                    Line.SymbolOf(measure, units),
+                    trace.On ? $"{measure.Label(units)}, {heading}" : "",
+                    new("headings", DerivedId.Of("heading " + heading), measure.Name())
+                )
+            ),
+        ];
+    }
+
+    private static IEnumerable<string> Headings(Job job) =>
+        job
+            .Places.Where(p => p.Group.Length > 0)
+            .SelectMany(p =>
+            {
+                var parts = p.Group.Split(Jobs.Groups.Separator);
+                return parts.Select((_, i) => string.Join(Jobs.Groups.Separator, parts.Take(i + 1)));
+            })
+            .Distinct();
+
+    private static bool IsUnder(Place place, string heading) =>
+        place.Group == heading || place.Group.StartsWith(heading + Jobs.Groups.Separator, StringComparison.Ordinal);
+
     /// <summary>One measure over the places under a heading and those nested in it; null is the whole job.</summary>
     public static Val Sum(Reckoned reckoned, Measure measure, string? group, Trace trace)
     {
         var sum = new Sum();
         foreach (var place in reckoned.Job.Places)
         {
-            if (
-                group is not null
-                && place.Group != group
-                && !place.Group.StartsWith(group + Jobs.Groups.Separator, StringComparison.Ordinal)
-            )
+            if (group is not null && !IsUnder(place, group))
                 continue;
             var measures = reckoned.Measures[place.Id];
             if (!measures.Has(measure))

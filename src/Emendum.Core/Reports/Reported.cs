@@ -24,6 +24,7 @@ public static class Reported
         var estimate = Estimate.Of(job, trace);
         Subtotals.Of(estimate.Reckoned, trace);
         MeasureTotals.Of(estimate.Reckoned, trace);
+        MeasureTotals.ByHeading(estimate.Reckoned, trace);
         ScheduleCompared.Of(estimate.Reckoned, trace);
         Alternates.Of(estimate, trace);
         LineMoney.Of(estimate, trace);

@@ -7,7 +7,7 @@ namespace Emendum.Storage.Demo;
 public static class StarterPlaces
 {
     // First, since the lists below are made from it.
-    private static readonly Dictionary<char, int> Entries = new()
+    private static readonly Dictionary<char, int> Letters = new()
     {
         ['u'] = 100,
         ['f'] = 101,
@@ -23,10 +23,15 @@ public static class StarterPlaces
         ['t'] = 140,
     };
 
-    /// <summary>Seven kinds of building; letters stand for work of the starter Book.</summary>
+    private const string Inside = "Inside finishing",
+        Outside = "Outside and site",
+        Services = "Services";
+
+    /// <summary>Kinds of building and of job, by trade; letters and numbers stand for work of the starter Books.</summary>
     public static readonly UsualPlaces Lists = new(
         [
             List(
+                Inside,
                 "House",
                 "Hall:ufwcdkp",
                 "Living room:ufwcdnkp",
@@ -41,6 +46,7 @@ public static class StarterPlaces
                 "Cupboard:wc"
             ),
             List(
+                Inside,
                 "Office",
                 "Reception:ufwadnkpt",
                 "Open-plan office:uwadnkpt",
@@ -54,6 +60,7 @@ public static class StarterPlaces
                 "Store:wcd"
             ),
             List(
+                Inside,
                 "School",
                 "Classroom:ufwadnkpv",
                 "Hall:ufwcdnkp",
@@ -67,6 +74,7 @@ public static class StarterPlaces
                 "Store:wcd"
             ),
             List(
+                Inside,
                 "Clinic",
                 "Waiting room:ufwadnkpv",
                 "Reception:ufwadnkpv",
@@ -80,6 +88,7 @@ public static class StarterPlaces
                 "Store:wcd"
             ),
             List(
+                Inside,
                 "Shop",
                 "Shop floor:uwadnv",
                 "Fitting room:ufwcdt",
@@ -91,12 +100,35 @@ public static class StarterPlaces
                 "Passage:wcdkp"
             ),
             List(
+                Inside,
+                "Floors of a house",
+                "Hall:2230,2222",
+                "Living room:2230,2222",
+                "Dining room:2230,2222",
+                "Kitchen:2230,141",
+                "Bathroom:2230,141",
+                "Utility room:2230,141",
+                "Bedroom:2230,140",
+                "Landing:2230,140",
+                "Stair:2230,140"
+            ),
+            List(
+                Inside,
+                "Shopfront",
+                "Shop windows:2213",
+                "Glazed door:2213",
+                "Side windows:2213",
+                "Windows upstairs:2213",
+                "Lettering:2303"
+            ),
+            List(
+                Outside,
                 "Outside of a house",
-                "Front:",
-                "Back:",
-                "Left side:",
-                "Right side:",
-                "Gable:",
+                "Front:3102,3101",
+                "Back:3102,3101",
+                "Left side:3102,3101",
+                "Right side:3102,3101",
+                "Gable:3102,3101",
                 "Eaves:",
                 "Fascia:",
                 "Porch:",
@@ -104,13 +136,41 @@ public static class StarterPlaces
                 "Fence:"
             ),
             List(
+                Outside,
+                "Lot and its walks",
+                "Parking lot:3205",
+                "Drive aisle:3205",
+                "Loading bay:3205",
+                "Bay lines:3106",
+                "Walk:3105",
+                "Ramp:3105",
+                "Kerb:",
+                "Bay numbers:3301"
+            ),
+            List(
+                Services,
+                "Cleaning round",
+                "Entrance:4201,4103",
+                "Reception:4201,4103",
+                "Open-plan office:4201,4103",
+                "Office:4201,4103",
+                "Meeting room:4201,4103",
+                "Washroom:4201",
+                "Kitchenette:4201",
+                "Corridor:4201",
+                "Store:4201",
+                "Outside windows:4103"
+            ),
+            List(
+                Services,
                 "Grounds",
+                "Lawn:4105",
+                "Planting bed:4203",
+                "Hedge:4106",
                 "Drive:",
                 "Path:",
                 "Forecourt:",
                 "Terrace:",
-                "Lawn:",
-                "Planting bed:",
                 "Kerb:",
                 "Steps:",
                 "Parking bays:"
@@ -134,13 +194,14 @@ public static class StarterPlaces
         ]
     );
 
-    private static UsualPlaceList List(string name, params string[] places) =>
-        new(
-            name,
-            [
-                .. places
-                    .Select(p => p.Split(':'))
-                    .Select(p => new UsualPlace(p[0], [.. p[1].Select(letter => StarterBook.Id(Entries[letter]))])),
-            ]
-        );
+    private static UsualPlaceList List(string trade, string name, params string[] places) =>
+        new(name, [.. places.Select(p => p.Split(':')).Select(p => new UsualPlace(p[0], [.. Work(p[1])]))])
+        {
+            Trade = trade,
+        };
+
+    private static IEnumerable<Guid> Work(string codes) =>
+        codes.Any(char.IsAsciiDigit)
+            ? codes.Split(',').Select(n => StarterBook.Id((int)Demo.Entries.N(n)))
+            : codes.Select(letter => StarterBook.Id(Letters[letter]));
 }

@@ -100,6 +100,7 @@ public static class JobEndpoints
             "/{id:guid}/places/{place:guid}",
             (Guid id, Guid place, OpenJobs open) => PlaceSheetView.Of(open.Get(id), place)
         );
+        jobs.MapGet("/{id:guid}/measured", (Guid id, OpenJobs open) => MeasuredView.Of(open.Get(id).Estimate));
         jobs.MapGet(
             "/{id:guid}/deduction",
             (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Estimate, rule)

@@ -54,6 +54,44 @@ public sealed record PlaceView(
     }
 }
 
+/// <summary>What all places come to, under a heading or in the whole job (no heading).</summary>
+public sealed record MeasuredView(string Heading, IReadOnlyList<MeasuredTotal> Totals)
+{
+    /// <summary>The whole job first, then each heading.</summary>
+    public static IReadOnlyList<MeasuredView> Of(Estimate estimate)
+    {
+        var (reckoned, units) = (estimate.Reckoned, estimate.Job.Units);
+        var all = MeasureTotals
+            .Of(reckoned, Trace.Silent)
+            .Select(t => new MeasuredTotal(
+                t.Measure.Name(),
+                t.Measure.Label(units),
+                FigureView.Amount(
+                    $"measured/{t.Measure.Name()}",
+                    t.Total,
+                    Core.Reckoning.Line.SymbolOf(t.Measure, units)
+                )
+            ));
+        var headings = MeasureTotals
+            .ByHeading(reckoned, Trace.Silent)
+            .GroupBy(t => t.Heading)
+            .Select(g => new MeasuredView(
+                g.Key,
+                [
+                    .. g.Select(t => new MeasuredTotal(
+                        t.Measure.Name(),
+                        t.Measure.Label(units),
+                        FigureView.Amount(t.Total)
+                    )),
+                ]
+            ));
+        return [new("", [.. all]), .. headings];
+    }
+}
+
+/// <summary>A measure over several places.</summary>
+public sealed record MeasuredTotal(string Name, string Label, FigureView Figure);
+
 /// <summary>A figure of a place.</summary>
 /// <param name="Name">End of its path.</param>
 /// <param name="Label">Words.</param>

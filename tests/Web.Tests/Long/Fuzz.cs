@@ -489,7 +489,7 @@ internal sealed class Fuzz
                     type == "editPlaces" ? One<string>(["name", "finish", "notes"]) : "group"
                 );
                 if (type == "editPlaces")
-                    command["field"] = One<string>(["height", "count", "name", "finish", "group"]);
+                    command["field"] = One<string>(["height", "count", "height", "count", "name"]);
                 if (type == "renameGroup")
                     command["was"] = edited?["group"]?.DeepClone();
                 else
@@ -501,7 +501,7 @@ internal sealed class Fuzz
                         }
                     );
                 if (type == "editPlaces")
-                    command["value"] = One<string>(["9", "2", "Hall", "plaster", field]);
+                    command["value"] = One<string>(["9", "2", "9", "2", field]);
                 break;
             case "fillCells" or "copyCells" or "fallBack" or "pasteCells":
                 var states = (file["cells"] as JsonArray ?? []).ToDictionary(
@@ -520,6 +520,9 @@ internal sealed class Fuzz
                     command["texts"] = new JsonArray(
                         [.. block.Select(_ => (JsonNode)One<string>(["x", "", "12", "yes", "o", "3.5"]))]
                     );
+                break;
+            case "joinOpenings":
+                Join(command, file);
                 break;
             case "setAside":
                 (command["check"], command["was"]) = ($"noWork/{IdOf("places")}", "");
@@ -578,6 +581,31 @@ internal sealed class Fuzz
                 command["was"] = file[type == "setPace" ? "pace" : "conditions"]?.DeepClone();
                 break;
         }
+    }
+
+    /// <summary>Two rooms with doors of one size, where the job has such.</summary>
+    private void Join(JsonObject command, JsonObject file)
+    {
+        var doors = (
+            from place in file["places"] as JsonArray ?? []
+            where (int)place!["count"]! == 1 && (string?)place["shape"]?["kind"] == "room"
+            from at in (place["openings"] as JsonArray ?? []).Select((o, i) => (Opening: o!, Index: i))
+            where (string?)at.Opening["kind"] == "door" && at.Opening["into"] is null
+            select (Place: place, at.Index, Size: $"{at.Opening["width"]!["value"]} {at.Opening["height"]!["value"]}")
+        ).ToArray();
+        var pairs = (
+            from one in doors
+            from other in doors
+            where one.Size == other.Size && one.Place != other.Place
+            select (one, other)
+        ).ToArray();
+        if (pairs.Length == 0)
+            return;
+        static JsonObject Was(JsonNode place) =>
+            new() { ["place"] = place["id"]!.DeepClone(), ["was"] = place["line"]!.DeepClone() };
+        var (from, into) = One(pairs);
+        (command["from"], command["of"]) = (Was(from.Place), from.Index);
+        (command["into"], command["in"]) = (Was(into.Place), into.Index);
     }
 
     /// <summary>A job has changed: what stands in it now is looked at.</summary>
