@@ -329,7 +329,19 @@ public sealed class TableTests : IDisposable
         );
         var places = (await server.Http.GetFromJsonAsync<JsonObject>("/api/company/usual-places"))!;
         Assert.Equal(
-            ["House", "Office", "School", "Clinic", "Shop", "Outside of a house", "Grounds"],
+            [
+                "House",
+                "Office",
+                "School",
+                "Clinic",
+                "Shop",
+                "Floors of a house",
+                "Shopfront",
+                "Outside of a house",
+                "Lot and its walks",
+                "Cleaning round",
+                "Grounds",
+            ],
             places["lists"]!.AsArray().Select(l => (string)l!["name"]!)
         );
         places["lists"]![0]!["places"]![0]!["work"]!.AsArray().Add(Guid.CreateVersion7().ToString());

@@ -153,9 +153,9 @@ test("a new rate begins empty, says what it needs, and is refused in a job until
   await page.goto("/book");
   await page.getByRole("button", { name: "New entry" }).click();
   await page.getByRole("menuitem", { name: "rate", exact: true }).click();
-  await page.getByLabel("Name", { exact: true }).fill("Limewash, rough");
+  await page.getByLabel("Name", { exact: true }).fill("Casein glaze");
   await page.getByRole("button", { name: "Add it" }).click();
-  const form = entry(page, "Limewash, rough");
+  const form = entry(page, "Casein glaze");
   await expect(
     form.getByText("Before it can be used it needs a role and a pace."),
   ).toBeVisible();
@@ -166,22 +166,22 @@ test("a new rate begins empty, says what it needs, and is refused in a job until
   await pace.getByLabel("For all coats together").press("Enter");
   await expect(pace.getByText(/quick/)).toBeVisible();
   await open(page, "Skim coat", "Skim coat");
-  await open(page, "Limewash, rough", "Limewash, rough");
+  await open(page, "Casein glaze", "Casein glaze");
   await expect(pace.getByLabel("For all coats together")).toHaveValue("quick");
   // A job takes no unfinished entry, and says why.
   await newJob(page, "Teal Cottage", "Teal Cottage");
   await measure(page, "Hall 10 x 12 x 8");
   await page.getByRole("link", { name: /^Work/ }).click();
   await page.getByRole("button", { name: "Add work", exact: true }).click();
-  await page.getByLabel("Find in the Book").fill("Limewash, rough");
+  await page.getByLabel("Find in the Book").fill("Casein glaze");
   await page.getByLabel("Find in the Book").press("Enter");
   await expect(
     page.getByText(
-      "Limewash, rough needs a role in the Book before it can be used.",
+      "Casein glaze needs a role in the Book before it can be used.",
     ),
   ).toBeVisible();
   await page.goto("/book");
-  await open(page, "Limewash, rough", "Limewash, rough");
+  await open(page, "Casein glaze", "Casein glaze");
   await form.getByRole("combobox", { name: "Role" }).fill("Painter");
   await page.getByRole("option", { name: "Painter", exact: true }).click();
   await pace.getByLabel("For all coats together").fill("90 ft² per h");
