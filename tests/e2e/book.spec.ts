@@ -316,7 +316,7 @@ test("a table with changes, new entries and a bad row shows what it would do, an
   ).toContainText("Row 3: Broken pot: Packs: “a pot” is not a pack");
   const take = dialog.getByRole("button", { name: "Take 2 entries" });
   await expect(take).toBeDisabled();
-  await dialog.getByLabel(/Leave out the 1 rows/).check();
+  await dialog.getByLabel(/Leave out the 1 row/).check();
   await take.click();
   await expect(dialog).toContainText("1 new, 1 changed.");
   // The file of the whole Book comes in again and changes nothing.

@@ -506,7 +506,7 @@ for (const colorScheme of ["light", "dark"] as const)
         mimeType: "text/csv",
         buffer: Buffer.from("Name,Length,Width,Height\nA,10,9,8\nB,10,9,\n"),
       });
-    await expect(page.getByText("1 places can be read")).toBeVisible();
+    await expect(page.getByText("1 place can be read")).toBeVisible();
     await check("tables");
   });
 
