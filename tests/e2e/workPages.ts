@@ -50,7 +50,7 @@ export async function rooms(page: Page, name: string, count: number) {
 /** Adds work that the job has in every place. */
 export async function addEverywhere(page: Page, ...names: string[]) {
   await page.keyboard.press("a");
-  await page.getByRole("radio", { name: /^all \d+ places$/ }).check();
+  await page.getByRole("radio", { name: /^all \d+ places?$/ }).check();
   for (const name of names) {
     await page.getByRole("textbox", { name: "Find in the Book" }).fill(name);
     await expect(
