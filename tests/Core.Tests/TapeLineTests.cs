@@ -121,10 +121,10 @@ public class TapeLineTests
     {
         var reading = TapeLine.ReadOrThrow(line, UnitSystem.Feet);
         Assert.Equal(kind, reading.Shape.Kind);
-        Assert.Equal(other, reading.Doubt!.Instead.Line);
+        Assert.Equal(other, TapeDoubt.Of(line, reading, UnitSystem.Feet)!.Instead.Line);
         // What is offered is not doubted again, and is the other thing.
         var instead = TapeLine.ReadOrThrow(other, UnitSystem.Feet);
-        Assert.Null(instead.Doubt);
+        Assert.Null(TapeDoubt.Of(other, instead, UnitSystem.Feet));
         Assert.Equal(kind == "room" ? "items" : "room", instead.Shape.Kind);
     }
 
@@ -137,7 +137,7 @@ public class TapeLineTests
     [InlineData("Front windows: window 3 x 4 x6")]
     [InlineData("Front windows 3 x 4")]
     public void What_can_only_be_one_thing_is_not_doubted(string line) =>
-        Assert.Null(TapeLine.ReadOrThrow(line, UnitSystem.Feet).Doubt);
+        Assert.Null(TapeDoubt.Of(line, TapeLine.ReadOrThrow(line, UnitSystem.Feet), UnitSystem.Feet));
 
     [Theory]
     [InlineData("Front: window 3 x 4 on B", "no walls")]

@@ -5,6 +5,7 @@ import { newId } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { Check } from "../controls/Check";
+import { counted } from "../controls/counted";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
 import styles from "./measure.module.css";
@@ -59,7 +60,7 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
   return (
     <Ask
       title="Usual places"
-      apply={`Add ${many} ${many === 1 ? "place" : "places"}`}
+      apply={`Add ${counted(many, "place")}`}
       busy="Adding…"
       ready={many > 0}
       width="md"

@@ -3,6 +3,7 @@ import { inWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
 import { useProducts } from "./WorkSettings";
+import { answered } from "./edits";
 import { supplies, useChoices } from "./choices";
 import styles from "./work.module.css";
 
@@ -126,12 +127,7 @@ export function CellSettings(props: {
             value={unlike ? "" : answers[0]!}
             differ={unlike}
             hint={answers[0] === "" ? "as the item" : undefined}
-            onKeep={(text) =>
-              set("answers", (was) => {
-                const others = (was ?? []).filter((a) => a.question !== q.id);
-                return text === "" ? others : [...others, { question: q.id, value: text }];
-              })
-            }
+            onKeep={(text) => set("answers", (was) => answered(was ?? [], q.id, text))}
           />
         );
       })}

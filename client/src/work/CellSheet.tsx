@@ -7,6 +7,7 @@ import { inWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import { ApplyTo } from "./ApplyTo";
 import { CellSettings } from "./CellSettings";
+import { takeMeasure } from "./edits";
 import { useOwnCells } from "./ownCells";
 import { ConditionChecks, Part } from "./Settings";
 import { seen } from "./range";
@@ -54,17 +55,7 @@ export function CellSheet({ places, item }: { places: readonly string[]; item: W
             <p>
               {cell.nothing.why} So it is no work: nobody is promised it.{" "}
               {cell.nothing.take && (
-                <button
-                  className="act"
-                  onClick={() =>
-                    void open.tell({
-                      type: "setCells",
-                      work: item.id,
-                      field: "source",
-                      at: [{ place: one.id, was: cell.nothing!.source, now: cell.nothing!.take!.name }],
-                    } as never)
-                  }
-                >
+                <button className="act" onClick={() => void open.tell(takeMeasure(item.id, [[one.id, cell]])!)}>
                   Take {cell.nothing.take.label.toLowerCase()}, {inWords(cell.nothing.take.figure)}
                 </button>
               )}

@@ -174,7 +174,7 @@ export const ScopeGrid = memo(function ScopeGrid(props: GridProps) {
     else if (key === "i") edits.fill("included");
     else if (key === "o") edits.fill("excluded");
     else if (key === "l") edits.fill("alternate");
-    else if (key === "m") edits.takeMeasure();
+    else if (key === "m") edits.takeThere();
     else if (key === "delete" || key === "backspace") edits.fill(null);
     else if (key === " ") edits.fill(stateHere() === "included" ? null : "included");
     else if (key === "e" && stateHere() && stateHere() !== "excluded")

@@ -4,6 +4,7 @@ import type { Filter } from "./layout";
 import { noFilter } from "./layout";
 import type { CellAt } from "./range";
 import type { useGridEdits } from "./useGridEdits";
+import { counted } from "../controls/counted";
 import { Input } from "../controls/Input";
 import { Choice } from "../controls/Choice";
 import styles from "./work.module.css";
@@ -72,7 +73,7 @@ export function ScopeTools(props: {
         <span className={styles.gap} />
         {count > 0 && (
           <>
-            <span className="note">{count === 1 ? "1 cell" : `${count} cells`}</span>
+            <span className="note">{counted(count, "cell")}</span>
             <button className="act" onClick={() => edits.fill("included")}>
               Include <span className="kbd">I</span>
             </button>
@@ -86,7 +87,7 @@ export function ScopeTools(props: {
               None here <span className="kbd">Del</span>
             </button>
             {edits.takeable > 0 && (
-              <button className="act" onClick={edits.takeMeasure}>
+              <button className="act" onClick={edits.takeThere}>
                 Take what is there <span className="kbd">M</span>
               </button>
             )}

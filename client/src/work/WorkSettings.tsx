@@ -4,6 +4,7 @@ import type { Work } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
+import { answered } from "./edits";
 import { useOwnCells } from "./ownCells";
 import { supplies, useChoices } from "./choices";
 import { Check } from "../controls/Check";
@@ -35,16 +36,14 @@ function AnswersByPlace({ item, question }: { item: Work; question: Work["questi
           label={`${place.name}, ${question.unit}`}
           value={was.find((a) => a.question === question.id)?.value ?? ""}
           hint={question.answer === "" ? question.otherwise : `as everywhere: ${question.answer}`}
-          onKeep={(text) => {
-            const others = was.filter((a) => a.question !== question.id);
-            const now = text === "" ? others : [...others, { question: question.id, value: text }];
-            return open.send({
+          onKeep={(text) =>
+            open.send({
               type: "setCells",
               work: item.id,
               field: "answers",
-              at: [{ place: place.id, was, now }],
-            } as never);
-          }}
+              at: [{ place: place.id, was, now: answered(was, question.id, text) }],
+            } as never)
+          }
         />
       );
     });
@@ -119,10 +118,7 @@ export function WorkSettings({ item }: { item: Work }) {
           label={`${q.text}, ${q.unit}${q.once ? ", once for the job" : ", unless said at a place"}`}
           value={q.answer}
           hint={q.answer === "" ? `unless you say: ${q.otherwise}` : undefined}
-          onKeep={(typed) => {
-            const others = item.answers.filter((a) => a.question !== q.id);
-            return send("answers", item.answers, typed === "" ? others : [...others, { question: q.id, value: typed }]);
-          }}
+          onKeep={(typed) => send("answers", item.answers, answered(item.answers, q.id, typed))}
         />
       ))}
       {item.questions

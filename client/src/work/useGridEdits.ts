@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { type Shows, asTable } from "../figure/cellFigure";
 import { useJob } from "../job/JobContext";
 import type { Layout } from "./layout";
+import { takeMeasure } from "./edits";
 import { type Box, idsIn, seen, tableFrom } from "./range";
 
 const ours = "application/x-emendum-cells";
@@ -54,18 +55,18 @@ export function useGridEdits(
   /** The selected cells that come to nothing where the place has another measure, by work item. */
   const nothings = useMemo(() => {
     const { work, places } = idsIn(box, layout);
-    return work.flatMap((w) => {
-      const at = places.flatMap((place) => {
-        const nothing = cells.get(`${w}/${place}`)?.nothing;
-        return nothing?.take ? [{ place, was: nothing.source, now: nothing.take.name }] : [];
-      });
-      return at.length > 0 ? [{ work: w, at }] : [];
-    });
+    return work.flatMap(
+      (w) =>
+        takeMeasure(
+          w,
+          places.map((p) => [p, cells.get(`${w}/${p}`)] as const),
+        ) ?? [],
+    );
   }, [box, cells, layout]);
 
   /** Takes the measure that each place does have. */
-  const takeMeasure = useCallback(() => {
-    for (const { work, at } of nothings) void open.tell({ type: "setCells", work, field: "source", at } as never);
+  const takeThere = useCallback(() => {
+    for (const edit of nothings) void open.tell(edit);
   }, [nothings, open]);
   const takeable = nothings.length;
 
@@ -122,7 +123,7 @@ export function useGridEdits(
   );
 
   return useMemo(
-    () => ({ fill, fillDown, fillAcross, takeMeasure, takeable, copy, paste }),
-    [fill, fillDown, fillAcross, takeMeasure, takeable, copy, paste],
+    () => ({ fill, fillDown, fillAcross, takeThere, takeable, copy, paste }),
+    [fill, fillDown, fillAcross, takeThere, takeable, copy, paste],
   );
 }

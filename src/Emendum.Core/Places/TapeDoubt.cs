@@ -43,7 +43,7 @@ public sealed partial record TapeDoubt(string Says, Remedy Instead)
         && (name.Length == word.Length || char.IsWhiteSpace(name[^(word.Length + 1)]));
 
     /// <summary>The doubt about a line that was read, if there is one.</summary>
-    internal static TapeDoubt? Of(string line, TapeReading reading, UnitSystem system)
+    public static TapeDoubt? Of(string line, TapeReading reading, UnitSystem system)
     {
         var stop = line.IndexOf(';') is var end and >= 0 ? end : line.Length;
         var named = NamedOpening(line, stop);

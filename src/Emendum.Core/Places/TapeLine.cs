@@ -17,9 +17,6 @@ public sealed record TapeReading(
     ImmutableArray<string?> Into
 )
 {
-    /// <summary>What else the line could mean, where a count could be meant for a height; null where there is no doubt.</summary>
-    public TapeDoubt? Doubt { get; init; }
-
     /// <summary>The place with this reading; <paramref name="find"/> gives the id of the place an opening leads into.</summary>
     public Place ToPlace(Guid id, string group, string rank, string line, Func<string, Guid>? find = null) =>
         new(
@@ -102,7 +99,7 @@ public static class TapeLine
                 system,
                 fixedShape => PlaceLine.Print(reading with { Shape = fixedShape }, system)
             );
-            return reading with { Doubt = TapeDoubt.Of(line, reading, system) };
+            return reading;
         }
         catch (OverflowException)
         {

@@ -34,6 +34,13 @@ internal static class Factors
         return all.ToImmutable();
     }
 
+    /// <summary>The amount rounded up to a step of the Book.</summary>
+    public static Val Stepped(Val amount, decimal step, Guid source, Trace trace)
+    {
+        var by = trace.Book(step, "", "rounding step", source);
+        return (amount / by).Ceil() * by;
+    }
+
     /// <summary>The amount with difficulty, where it scales the part, and conditions of its class.</summary>
     public static Val Apply(
         CompiledItem item,

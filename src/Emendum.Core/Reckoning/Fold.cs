@@ -114,10 +114,7 @@ internal sealed class Fold
         if (part.Waste != 0)
             amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
         if (part is { Question: not null, Step: { } step })
-        {
-            var by = trace.Book(step, "", "rounding step", part.Source);
-            amount = (amount / by).Ceil() * by;
-        }
+            amount = Factors.Stepped(amount, step, part.Source, trace);
         return Kept(item, part, amount);
     }
 

@@ -93,6 +93,7 @@ public sealed class Line
         private readonly PlaceMeasures measures = line.Measures;
         private readonly Place place = line.Measures.Place;
         private readonly UnitSystem system = job.Units;
+        private readonly CrewTime? said = line.Cell.Labour is { } labour ? CrewTime.Read(labour, "labour") : null;
 
         private FigurePath Path(string leaf) => new("cells", line.Item.Item.Id, line.Measures.Place.Id, leaf);
 
@@ -169,7 +170,7 @@ public sealed class Line
                 if (part.Waste != 0)
                     amount = amount * (100m + trace.Book(part.Waste, "%", "waste", part.WasteIn)) / 100m;
                 if (part.Step is { } own)
-                    amount = Stepped(amount, own, part.Source);
+                    amount = Factors.Stepped(amount, own, part.Source, trace);
                 var rounds = part.Kind.IsLabour && item.Step is not null;
                 amounts[i] = trace.Make(
                     amount,
@@ -182,9 +183,9 @@ public sealed class Line
                 exact = labour++ == 0 ? amounts[i] : exact + amounts[i];
             }
             var hours = exact;
-            if (line.Cell.Labour is { } said)
+            if (said is not null)
             {
-                hours = Said(CrewTime.Read(said, "labour"), exact, amounts, last);
+                hours = Said(said, exact, amounts, last);
             }
             else if (item.Step is { } step && labour > 0)
             {
@@ -195,7 +196,7 @@ public sealed class Line
                     Path("hours/exact")
                 );
                 hours = trace.Make(
-                    Stepped(whole, step, item.Entry.Id),
+                    Factors.Stepped(whole, step, item.Entry.Id, trace),
                     "h",
                     trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "",
                     Path("hours")
@@ -220,7 +221,7 @@ public sealed class Line
                 line.Ours ? hours : 0m,
                 "h",
                 trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "",
-                !line.Ours || item.Step is null || line.Cell.Labour is not null ? Path("hours") : Path("hours/ours")
+                !line.Ours || item.Step is null || said is not null ? Path("hours") : Path("hours/ours")
             );
         }
 
@@ -256,15 +257,9 @@ public sealed class Line
 
         /// <summary>Hours that a machine is there while the crew works: as typed, where people and hours were.</summary>
         private Val CrewHours(CompiledItem.Part part, Val hours) =>
-            line.Cell.Labour is { } said && CrewTime.Read(said, "labour") is { People: not null } time
+            said is { People: not null } time
                 ? Times(trace.Typed(time.Hours, "h", "hours", time.Typed, "work", item.Item.Id))
                 : hours / trace.Book(part.Crew, "", trace.On ? part.Name + ", crew" : "", part.Source);
-
-        private Val Stepped(Val amount, decimal step, Guid source)
-        {
-            var by = trace.Book(step, "", "rounding step", source);
-            return (amount / by).Ceil() * by;
-        }
 
         private Val Amount(CompiledItem.Part part, Val treated, Val[] amounts, Val[] net)
         {

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
@@ -42,13 +43,14 @@ public static class MeasureTotals
         return
         [
             .. from heading in Headings(reckoned.Job)
+            let places = Under(reckoned.Job, heading)
             from measure in Measures.All
-            where reckoned.Job.Places.Any(p => IsUnder(p, heading) && reckoned.Measures[p.Id].Has(measure))
+            where places.Any(p => reckoned.Measures[p.Id].Has(measure))
             select (
                 heading,
                 measure,
                 trace.Total(
-                    Sum(reckoned, measure, heading, trace),
+                    Sum(reckoned, measure, places, trace),
                     Line.SymbolOf(measure, units),
                     trace.On ? $"{measure.Label(units)}, {heading}" : "",
                     new("headings", DerivedId.Of("heading " + heading), measure.Name())
@@ -67,17 +69,22 @@ public static class MeasureTotals
             })
             .Distinct();
 
-    private static bool IsUnder(Place place, string heading) =>
-        place.Group == heading || place.Group.StartsWith(heading + Jobs.Groups.Separator, StringComparison.Ordinal);
+    private static ImmutableArray<Place> Under(Job job, string heading) =>
+        [
+            .. job.Places.Where(p =>
+                p.Group == heading || p.Group.StartsWith(heading + Jobs.Groups.Separator, StringComparison.Ordinal)
+            ),
+        ];
 
     /// <summary>One measure over the places under a heading and those nested in it; null is the whole job.</summary>
-    public static Val Sum(Reckoned reckoned, Measure measure, string? group, Trace trace)
+    public static Val Sum(Reckoned reckoned, Measure measure, string? group, Trace trace) =>
+        Sum(reckoned, measure, group is null ? reckoned.Job.Places : Under(reckoned.Job, group), trace);
+
+    private static Val Sum(Reckoned reckoned, Measure measure, ImmutableArray<Place> places, Trace trace)
     {
         var sum = new Sum();
-        foreach (var place in reckoned.Job.Places)
+        foreach (var place in places)
         {
-            if (group is not null && !IsUnder(place, group))
-                continue;
             var measures = reckoned.Measures[place.Id];
             if (!measures.Has(measure))
                 continue;

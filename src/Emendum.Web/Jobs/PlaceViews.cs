@@ -209,7 +209,7 @@ public sealed record TapeView(
             reading.ReadBack(job.Units),
             Drawing.Of(reading.ToPlace(Guid.Empty, "", "", ""), [], job.Units, job.Rule),
             refusal,
-            reading.Doubt
+            TapeDoubt.Of(line, reading, job.Units)
         );
     }
 }
