@@ -71,7 +71,7 @@ export function MeasureList({ place, sheet, pointed, onPoint }: Props) {
         <button className="act" aria-pressed={whole} onClick={() => setWhole(!whole)}>
           Whole job
         </button>
-        <span className="note">
+        <span className="note" title={whole ? undefined : place.name}>
           {whole ? "all places" : place.name}
           {!whole && place.count > 1 && ", of one"}
         </span>

@@ -77,6 +77,25 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
         />
         <Input label="Put them under" value={group} placeholder="heading" onType={setGroup} />
       </div>
+      {usual.length > 0 && (
+        <fieldset className={styles.with}>
+          <legend>Work that comes with them</legend>
+          {usual.map((id) => (
+            <Check
+              key={id}
+              on={!without.has(id)}
+              onTick={(on) => {
+                const now = new Set(without);
+                if (on) now.delete(id);
+                else now.add(id);
+                setWithout(now);
+              }}
+            >
+              {named(id)}
+            </Check>
+          ))}
+        </fieldset>
+      )}
       <table className="list">
         <thead>
           <tr>
@@ -106,25 +125,6 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
           ))}
         </tbody>
       </table>
-      {usual.length > 0 && (
-        <fieldset className={styles.with}>
-          <legend>Work that comes with them</legend>
-          {usual.map((id) => (
-            <Check
-              key={id}
-              on={!without.has(id)}
-              onTick={(on) => {
-                const now = new Set(without);
-                if (on) now.delete(id);
-                else now.add(id);
-                setWithout(now);
-              }}
-            >
-              {named(id)}
-            </Check>
-          ))}
-        </fieldset>
-      )}
       <p className="note">
         They come in unmeasured, with this work included. The firm changes these lists in the{" "}
         <Link to="/office">Office</Link>.
