@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
@@ -21,7 +22,8 @@ internal static class OpenedJobs
         try
         {
             var store = new JobStore(Database.Open(folder));
-            store.Create(job, "", DateTime.UtcNow);
+            var glance = JobGlance.Of(Estimate.Of(job, Trace.Silent));
+            store.Create(job, glance, DateTime.UtcNow);
             for (var i = 1; i <= edits; i++)
             {
                 var (work, place) = (job.Work[i % job.Work.Length].Id, job.Places[i * 7 % job.Places.Length].Id);
@@ -45,7 +47,7 @@ internal static class OpenedJobs
                             )
                         ),
                     ],
-                    ""
+                    glance
                 );
             }
             var times = new List<double>();

@@ -5,12 +5,13 @@ using Emendum.Core;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Json;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
 
-/// <summary>A row of the list of jobs.</summary>
+/// <summary>A row of the list of jobs; without a glance where nobody has looked at it since an older version kept it.</summary>
 public sealed record JobRow(
     Guid Id,
     string Number,
@@ -18,7 +19,7 @@ public sealed record JobRow(
     string Customer,
     string Created,
     string Changed,
-    string Summary
+    JobGlance? Glance
 );
 
 /// <summary>One entry of a job's log.</summary>
@@ -64,7 +65,7 @@ public sealed class JobStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            "SELECT j.id, j.number, j.name, coalesce(c.name, ''), j.created, j.changed, j.summary FROM job j LEFT JOIN customer c ON c.id = j.customer_id ORDER BY j.changed DESC, j.id",
+            "SELECT j.id, j.number, j.name, coalesce(c.name, ''), j.created, j.changed, j.glance FROM job j LEFT JOIN customer c ON c.id = j.customer_id ORDER BY j.changed DESC, j.id",
             r =>
                 (
                     r.GetString(2),
@@ -76,10 +77,23 @@ public sealed class JobStore(Database database)
                             r.GetString(3),
                             r.GetString(4),
                             r.GetString(5),
-                            r.GetString(6)
+                            r.GetString(6) is { Length: > 0 } glance
+                                ? JsonSerializer.Deserialize<JobGlance>(glance, CoreJson.Options)
+                                : null
                         )
                         : null
                 )
+        );
+    }
+
+    /// <summary>Keeps what the list says of a job of which it said nothing; where an edit has said it meanwhile, that stands.</summary>
+    public void Keep(Guid id, JobGlance glance)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            "UPDATE job SET glance = $glance WHERE id = $id AND glance = ''",
+            ("$glance", JsonSerializer.Serialize(glance, CoreJson.Options)),
+            ("$id", id)
         );
     }
 
@@ -91,18 +105,18 @@ public sealed class JobStore(Database database)
     }
 
     /// <summary>Keeps a new job; false where one with its id is there, of several that come at once all but the first.</summary>
-    public bool Create(Job job, string summary, DateTime now)
+    public bool Create(Job job, JobGlance glance, DateTime now)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
         var taken = connection.Run(
-            "INSERT OR IGNORE INTO job (id, number, name, customer_id, created, changed, summary) VALUES ($id, $number, $name, (SELECT id FROM customer WHERE id = $customer), $at, $at, $summary)",
+            "INSERT OR IGNORE INTO job (id, number, name, customer_id, created, changed, glance) VALUES ($id, $number, $name, (SELECT id FROM customer WHERE id = $customer), $at, $at, $glance)",
             ("$id", job.Id),
             ("$number", job.Info.Number),
             ("$name", job.Info.Name),
             ("$customer", job.Info.Customer),
             ("$at", Utc(now)),
-            ("$summary", summary)
+            ("$glance", JsonSerializer.Serialize(glance, CoreJson.Options))
         );
         if (taken == 0)
             return false;
@@ -312,8 +326,8 @@ public sealed class JobStore(Database database)
 
     /// <summary>Puts edits of one job on disk, all or none: their entries in the log, and what the list shows once they are made. Returns when they are durable.</summary>
     /// <param name="edits">At least one, each with the job as it left it.</param>
-    /// <param name="summary">What the list says of the job now.</param>
-    public void Commit(IReadOnlyList<(Job Job, LogEntry Entry)> edits, string summary)
+    /// <param name="glance">What the list says of the job now.</param>
+    public void Commit(IReadOnlyList<(Job Job, LogEntry Entry)> edits, JobGlance glance)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -321,11 +335,11 @@ public sealed class JobStore(Database database)
             Append(connection, job, entry);
         var (last, at) = (edits[^1].Job, edits[^1].Entry.At);
         connection.Run(
-            "UPDATE job SET name = $name, customer_id = (SELECT id FROM customer WHERE id = $customer), changed = $at, summary = $summary WHERE id = $job",
+            "UPDATE job SET name = $name, customer_id = (SELECT id FROM customer WHERE id = $customer), changed = $at, glance = $glance WHERE id = $job",
             ("$name", last.Info.Name),
             ("$customer", last.Info.Customer),
             ("$at", at),
-            ("$summary", summary),
+            ("$glance", JsonSerializer.Serialize(glance, CoreJson.Options)),
             ("$job", last.Id)
         );
         transaction.Commit();

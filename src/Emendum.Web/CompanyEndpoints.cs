@@ -1,4 +1,6 @@
+using Emendum.Core;
 using Emendum.Core.Book;
+using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
@@ -40,6 +42,20 @@ public static class CompanyEndpoints
                 })
         );
         app.MapGet("/api/company/zones", () => FirmDay.Zones);
+        app.MapGet(
+            "/api/company/crew",
+            (SettingStore settings) => settings.Get<CrewTerms>(CrewTerms.Setting) ?? CrewTerms.Starting
+        );
+        app.MapPut(
+            "/api/company/crew",
+            (Save<CrewTerms> save, SettingStore settings) =>
+            {
+                save.Now.Check();
+                if (save.Now.SetUp is not null)
+                    throw RefusedException.Of("setUp", "Set-up and travel are chosen in each job.");
+                return settings.Change<CrewTerms>(CrewTerms.Setting, stands => save.Onto(stands ?? CrewTerms.Starting));
+            }
+        );
         app.MapGet(
             "/api/company/usual-sizes",
             (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes

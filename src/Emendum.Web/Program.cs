@@ -55,7 +55,8 @@ builder
     .AddSingleton<Shelf>()
     .AddSingleton<Backups>()
     .AddHostedService(services => services.GetRequiredService<Backups>())
-    .AddSingleton<ISupplierFeed, StandInSupplierFeed>();
+    .AddSingleton<ISupplierFeed, StandInSupplierFeed>()
+    .AddSingleton<ISupplierCatalogue, StandInSupplierCatalogue>();
 
 var app = builder.Build();
 app.UseResponseCompression();

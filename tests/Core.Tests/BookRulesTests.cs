@@ -337,6 +337,45 @@ public class BookRulesTests
         );
     }
 
+    [Theory]
+    [InlineData("38", "Colour consultation")]
+    [InlineData("14.50", "Lettering on walls")]
+    [InlineData("25.10", "Paver")]
+    public void The_search_finds_what_is_remembered_by_its_price(string typed, string name)
+    {
+        var found = new BookIndex(StarterBook.Entries).Find(new(typed, "", "", false)).Select(e => e.Name);
+        Assert.Contains(name, found);
+        // A price that nothing has finds nothing.
+        Assert.Empty(new BookIndex(StarterBook.Entries).Find(new("14.51", "", "", false)));
+    }
+
+    [Fact]
+    public void The_search_ranks_as_Add_work_does()
+    {
+        var role = Sample.Role();
+        ProductionRate Of(string section, string name, string wording) =>
+            Sample.Rate(Places.Measure.FloorArea, role, null, "10 ft² per h") with
+            {
+                Section = section,
+                Name = name,
+                Wording = wording,
+            };
+        var index = new BookIndex(
+            [
+                Of("Doors", "Hang", "wall paint is not touched"),
+                Of("Stairs", "Skim and paint walls", ""),
+                Of("Walls", "Paint", ""),
+                Of("Ceilings", "Wall paint, above", ""),
+            ]
+        );
+        // Begins with it, by name or by section and name; then has all the words there; then has them anywhere.
+        Assert.Equal(
+            ["Wall paint, above", "Skim and paint walls", "Paint", "Hang"],
+            index.Find(new("wall paint", "", "", false)).Select(e => e.Name)
+        );
+        Assert.Equal("Paint", index.Find(new("walls pa", "", "", false)).First().Name);
+    }
+
     [Fact]
     public void Search_finds_all_words_and_puts_names_first()
     {

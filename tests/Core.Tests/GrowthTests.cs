@@ -113,12 +113,13 @@ public sealed class GrowthTests
         try
         {
             var store = new JobStore(Database.Open(folder.FullName));
+            var glance = JobGlance.Of(Sample.Reckon(Of(1)));
             // Each edit says some 6 kB: what stood in the notes before, and what stands there now.
             long Opened(int edits)
             {
                 var job = Of(1) with { Id = Sample.NewId() };
                 var place = job.Places[0].Id;
-                store.Create(job, "", DateTime.UnixEpoch);
+                store.Create(job, glance, DateTime.UnixEpoch);
                 var log = new List<(Job, LogEntry)>();
                 for (var i = 1; i <= edits; i++)
                 {
@@ -127,7 +128,7 @@ public sealed class GrowthTests
                     (job, var changes) = Commands.Apply(job, set, _ => null);
                     log.Add((job, new(i, Sample.NewId(), null, "setPlaces", new("Nora", default), "", null, changes)));
                 }
-                store.Commit(log, "");
+                store.Commit(log, glance);
                 return Bytes(() => Assert.Equal(edits, store.Open(job.Id)!.Version));
             }
             var (few, many) = (

@@ -26,6 +26,7 @@ public class PriceTests
             {
                 Roles = [new(role, T(40), T(25), T(labour))],
                 Buying = [new(goods, "", T(1), 1, new([], 0, 0), T(1), T(0), T(material), T(material), null)],
+                Mixed = [],
                 Equipment = [],
                 Subcontracts = [],
                 Charges = [],

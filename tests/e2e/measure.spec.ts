@@ -369,7 +369,10 @@ test("a customer's schedule is held against our takeoff and differences are flag
 }) => {
   await newJob(page, "Dotterel", "Dotterel offices");
   await measure(page, "Office 20 x 16 x 9; door 3 x 7");
-  await page.getByRole("link", { name: "Schedule" }).click();
+  await page.getByRole("button", { name: "Bring in" }).click();
+  await page
+    .getByRole("menuitem", { name: "A schedule of quantities, to compare" })
+    .click();
   await page.getByRole("button", { name: "Bring in a table" }).first().click();
   await page
     .getByLabel("A CSV or .xlsx file, headings in its first row")
@@ -450,7 +453,8 @@ test("the firm's usual sizes and places are changed in the office", async ({
   await page.getByLabel("Usual work in Slip hall").click();
   await page.getByRole("option", { name: "Walls: Paint" }).click();
   await page.goto(`${library}/measure`);
-  await page.getByRole("button", { name: "Usual places" }).click();
+  await page.getByRole("button", { name: "Bring in" }).click();
+  await page.getByRole("menuitem", { name: "Usual places" }).click();
   await page.getByLabel("Kind of building").selectOption("Boat shed");
   await expect(page.getByRole("row", { name: /Slip hall/ })).toContainText(
     "Walls: Paint",
@@ -494,11 +498,13 @@ for (const colorScheme of ["light", "dark"] as const)
     await expect(page.getByRole("row", { name: /Labour/ })).toBeVisible();
     await check("deduction");
     await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "Usual places" }).click();
+    await page.getByRole("button", { name: "Bring in" }).click();
+    await page.getByRole("menuitem", { name: "Usual places" }).click();
     await expect(page.getByLabel("How many: Hall")).toBeVisible();
     await check("usual places");
     await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "Tables" }).click();
+    await page.getByRole("button", { name: "Bring in" }).click();
+    await page.getByRole("menuitem", { name: "A table of places" }).click();
     await page
       .getByLabel("A CSV or .xlsx file, headings in its first row")
       .setInputFiles({

@@ -32,7 +32,8 @@ const screens: Record<string, (page: Page) => Promise<void>> = {
     await expect(
       page.getByRole("img", { name: /drawn to scale/ }),
     ).toBeVisible();
-    await page.getByRole("button", { name: "Usual places" }).click();
+    await page.getByRole("button", { name: "Bring in" }).click();
+    await page.getByRole("menuitem", { name: "Usual places" }).click();
     await expect(
       page
         .getByRole("dialog")

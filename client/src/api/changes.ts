@@ -11,6 +11,7 @@ export const change = {
 
   company: (save: Schemas["SaveOfCompany"]) => api.PUT("/api/company", { body: save }),
   usualSizes: (save: Schemas["SaveOfUsualSizes"]) => api.PUT("/api/company/usual-sizes", { body: save }),
+  crew: (save: Schemas["SaveOfCrewTerms"]) => api.PUT("/api/company/crew", { body: save }),
   usualPlaces: async (save: Schemas["SaveOfUsualPlaces"]) =>
     (await api.PUT("/api/company/usual-places", { body: save })).data!.lists,
   backupPlan: async (save: Schemas["SaveOfBackupPlan"]) => (await api.PUT("/api/backups/plan", { body: save })).data!,
@@ -26,6 +27,7 @@ export const change = {
     (await api.POST("/api/book/{id}/restore", { params: { path: { id } }, body: { version } })).data!,
   deleteEntry: (id: string) => api.DELETE("/api/book/{id}", { params: { path: { id } } }),
   takePrices: async (ids: string[]) => (await api.POST("/api/book/feed/take", { body: { ids } })).data!,
+  takeGoods: async (take: Schemas["TakeGoods"]) => (await api.POST("/api/book/catalogue/take", { body: take })).data!,
   takeBookTable: async (take: Schemas["TakeTable"]) => (await api.POST("/api/book/take-table", { body: take })).data!,
   takeBookFile: (file: File, leaveOut: boolean) =>
     sendFile<Schemas["BookTaken"]>(`/api/book/take-file?leaveOut=${leaveOut}`, file),

@@ -32,6 +32,11 @@ export const ask = {
     queryFn: async () => (await api.GET("/api/company/zones")).data!,
     staleTime: Infinity,
   }),
+  /** The crew of new jobs. */
+  crew: queryOptions({
+    queryKey: ["crew"],
+    queryFn: async () => (await api.GET("/api/company/crew")).data!,
+  }),
   usualSizes: queryOptions({
     queryKey: ["usual-sizes"],
     queryFn: async () => (await api.GET("/api/company/usual-sizes")).data!.sizes,
@@ -71,6 +76,13 @@ export const ask = {
     queryKey: ["feed"],
     queryFn: async () => (await api.GET("/api/book/feed")).data!,
   }),
+  /** The supplier's own catalogue, searched. */
+  catalogue: (words: string, category: string) =>
+    queryOptions({
+      queryKey: ["catalogue", words, category],
+      queryFn: async () => (await api.GET("/api/book/catalogue", { params: { query: { words, category } } })).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** What its prices would move in jobs. */
   feedInJobs: (ids: string[]) =>
     queryOptions({

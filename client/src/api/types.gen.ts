@@ -97,6 +97,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/crew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewTerms"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfCrewTerms"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewTerms"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/usual-sizes": {
         parameters: {
             query?: never;
@@ -628,7 +686,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["JobRow"][];
+                        "application/json": components["schemas"]["JobListView"][];
                     };
                 };
             };
@@ -2726,6 +2784,83 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/book/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    words?: string;
+                    category?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CatalogueView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/catalogue/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeGoods"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GoodsTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2735,6 +2870,7 @@ export interface components {
             question: string;
             /** Format: decimal */
             value: string;
+            unit?: null | components["schemas"]["Unit"];
         };
         AnswerView: {
             moved: components["schemas"]["MovedView"];
@@ -2834,6 +2970,7 @@ export interface components {
             levels: components["schemas"]["Level"][];
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
+            countedIn: null | components["schemas"]["Unit"];
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -2848,6 +2985,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -2865,6 +3003,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -2887,6 +3026,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -2905,6 +3045,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -2926,6 +3067,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -2948,6 +3090,8 @@ export interface components {
             picture: string;
             priceIncludesTax: boolean;
             stock: components["schemas"]["StockSize"][];
+            mix: null | components["schemas"]["Mix"];
+            coverageWanted: boolean;
             rules: components["schemas"]["OrderRules"];
             density: null | components["schemas"]["Ratio"];
             /** Format: decimal */
@@ -2961,6 +3105,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -2985,6 +3130,7 @@ export interface components {
             levels: components["schemas"]["Level"][];
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
+            countedIn: null | components["schemas"]["Unit"];
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -2999,6 +3145,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -3019,6 +3166,7 @@ export interface components {
             levels: components["schemas"]["Level"][];
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
+            countedIn: null | components["schemas"]["Unit"];
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -3033,6 +3181,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -3060,6 +3209,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -3079,6 +3229,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -3098,6 +3249,7 @@ export interface components {
             section: string;
             trade: string;
             tags: string[];
+            source: null | string;
             /** Format: int32 */
             order: number;
             archived: boolean;
@@ -3160,6 +3312,16 @@ export interface components {
             boughtCost: components["schemas"]["FigureView"];
             needCost: components["schemas"]["FigureView"];
             delivery: null | components["schemas"]["FigureView"];
+        };
+        CatalogueView: {
+            name: string;
+            isStandIn: boolean;
+            /** Format: int32 */
+            found: number;
+            /** Format: int32 */
+            all: number;
+            categories: string[];
+            goods: components["schemas"]["GoodsView"][];
         };
         Cell: {
             state: components["schemas"]["CellState"];
@@ -3715,6 +3877,22 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             reason: string;
         };
+        GoodsTaken: {
+            added: components["schemas"]["NamedEntry"][];
+            /** Format: int32 */
+            unfinished: number;
+        };
+        GoodsView: {
+            code: string;
+            name: string;
+            supplier: string;
+            category: string;
+            packs: string;
+            coverage: string;
+            works: boolean;
+            /** Format: uuid */
+            have: null | string;
+        };
         HeadView: {
             info: components["schemas"]["JobInfo"];
             units: components["schemas"]["UnitSystem"];
@@ -3758,19 +3936,23 @@ export interface components {
             currency: string;
             date: string;
         };
-        JobMade: {
-            /** Format: uuid */
-            id: string;
-        };
-        JobRow: {
+        JobListView: {
             /** Format: uuid */
             id: string;
             number: string;
             name: string;
             customer: string;
-            created: string;
             changed: string;
-            summary: string;
+            /** Format: int32 */
+            places: null | number;
+            hours: null | components["schemas"]["FigureView"];
+            price: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            belowFloor: boolean;
+        };
+        JobMade: {
+            /** Format: uuid */
+            id: string;
         };
         JobView: {
             /** Format: uuid */
@@ -3866,6 +4048,29 @@ export interface components {
             figure: components["schemas"]["FigureView"];
             typed: null | components["schemas"]["TypedQuantity"];
             derived: null | components["schemas"]["FigureView"];
+        };
+        Mix: {
+            /** Format: uuid */
+            base: string;
+            parts: components["schemas"]["MixPart"][];
+        };
+        MixedPartView: {
+            name: string;
+            free: boolean;
+            amount: components["schemas"]["FigureView"];
+        };
+        MixedView: {
+            name: string;
+            colour: string;
+            quantity: components["schemas"]["FigureView"];
+            parts: components["schemas"]["MixedPartView"][];
+        };
+        MixPart: {
+            /** Format: uuid */
+            material: null | string;
+            name: string;
+            amount: string;
+            ofMixed: boolean;
         };
         MoneyOfCell: {
             /** Format: uuid */
@@ -4124,8 +4329,10 @@ export interface components {
             readouts: components["schemas"]["ReadoutView"][];
             atGoal: components["schemas"]["FigureView"];
             goal: string;
+            perArea: components["schemas"]["ReadoutView"][];
             roles: components["schemas"]["RoleView"][];
             buying: components["schemas"]["BuyView"][];
+            mixed: components["schemas"]["MixedView"][];
             equipment: components["schemas"]["EquipmentView"][];
             others: components["schemas"]["EquipmentView"][];
             time: components["schemas"]["ReadoutView"][];
@@ -4210,6 +4417,7 @@ export interface components {
             id: string;
             text: string;
             unit: string;
+            bookUnit: string;
             answer: string;
             otherwise: string;
             once: boolean;
@@ -4245,6 +4453,19 @@ export interface components {
         RestoreEntry: {
             /** Format: int32 */
             version: number;
+        };
+        RoleInstead: {
+            /** Format: uuid */
+            role: string;
+            /** Format: uuid */
+            instead: string;
+        };
+        RoleOfPart: {
+            /** Format: uuid */
+            role: string;
+            name: string;
+            /** Format: uuid */
+            instead: null | string;
         };
         RoleOfWork: {
             /** Format: uuid */
@@ -4287,6 +4508,10 @@ export interface components {
         SaveOfCompany: {
             was: null | components["schemas"]["Company"];
             now: components["schemas"]["Company"];
+        };
+        SaveOfCrewTerms: {
+            was: null | components["schemas"]["CrewTerms"];
+            now: components["schemas"]["CrewTerms"];
         };
         SaveOfCustomer: {
             was: null | components["schemas"]["Customer"];
@@ -4432,6 +4657,10 @@ export interface components {
                 [key: string]: number;
             };
             remembered: boolean;
+        };
+        TakeGoods: {
+            codes: string[];
+            work: boolean;
         };
         TakeTable: {
             table: components["schemas"]["MappedTable"];
@@ -4601,6 +4830,8 @@ export interface components {
             supply: components["schemas"]["Supply"];
             conditions: string[];
             role: null | components["schemas"]["RoleOfWork"];
+            roles: components["schemas"]["RoleOfPart"][];
+            rolesInstead: components["schemas"]["RoleInstead"][];
             /** Format: uuid */
             surface: null | string;
             step: components["schemas"]["OwnNumber"];
@@ -4610,6 +4841,7 @@ export interface components {
             customerNote: components["schemas"]["OwnText"];
             hidden: boolean;
             ownHidden: null | boolean;
+            countedIn: null | components["schemas"]["Unit"];
             labour: null | string;
             allowance: null | string;
         };

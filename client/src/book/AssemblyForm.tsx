@@ -1,7 +1,9 @@
 import { useState } from "react";
 import { newId } from "../api/client";
+import { toggled } from "../controls/toggled";
+import { unitOptions } from "../controls/units";
 import { Figure } from "../figure/Figure";
-import { CheckOf, ChoiceOf, Rows, TextOf, measureOptions, unitOptions } from "./fields";
+import { CheckOf, ChoiceOf, Rows, TextOf, measureOptions } from "./fields";
 import { drafted } from "./drafts";
 import { PartForm, blankPart } from "./PartForm";
 import type { Tried } from "./TryIt";
@@ -17,11 +19,7 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   const begun = `${assembly.id} part `;
   const [opened, setOpened] = useState<ReadonlySet<string>>(() => new Set(drafted(begun)));
   const isOpen = (part: string) => opened.has(part);
-  const toggle = (part: string) => {
-    const now = new Set(opened);
-    if (!now.delete(part)) now.add(part);
-    setOpened(now);
-  };
+  const toggle = (part: string) => setOpened((now) => toggled(now, part));
 
   /** What its parts are driven by: it is led by one of these. */
   const drivers = measureOptions.filter(
@@ -134,7 +132,7 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
         {(path) => (
           <>
             <TextOf label="Question" path={`${path}.text`} />
-            <ChoiceOf label="Answer in" path={`${path}.unit`} options={unitOptions} />
+            <ChoiceOf label="Answer in" path={`${path}.unit`} options={unitOptions("length", "area", "count")} />
             <CheckOf label="Asked once for the job" path={`${path}.once`} hint="otherwise at each place" />
             <TextOf label="Usual answer" path={`${path}.usual`} />
             <ChoiceOf label="Or from the place's" path={`${path}.from`} options={measureOptions} none="nothing: ask" />

@@ -4,6 +4,7 @@ import { Button, Menu, MenuItem } from "@mui/material";
 import { useDeferredValue, useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { BookInOut } from "./BookInOut";
+import { CatalogueDialog } from "./CatalogueDialog";
 import { EntryPage } from "./EntryPage";
 import { FeedDialog } from "./FeedDialog";
 import { NewEntry } from "./NewEntry";
@@ -21,7 +22,7 @@ export function BookPage() {
   const [kind, setKind] = useState("");
   const [trade, setTrade] = useState("");
   const [archived, setArchived] = useState(false);
-  const [dialog, setDialog] = useState<"" | "new" | "inout" | "feed">("");
+  const [dialog, setDialog] = useState<"" | "new" | "inout" | "feed" | "catalogue">("");
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const asked = useDeferredValue(words);
   const navigate = useNavigate();
@@ -40,6 +41,9 @@ export function BookPage() {
         </span>
         <button className="plain" onClick={() => setDialog("feed")}>
           Supplier prices
+        </button>
+        <button className="plain" onClick={() => setDialog("catalogue")}>
+          Supplier&apos;s catalogue
         </button>
         <button className="plain" onClick={() => setDialog("inout")}>
           In and out
@@ -151,6 +155,7 @@ export function BookPage() {
         />
       )}
       {dialog === "inout" && <BookInOut onClose={() => setDialog("")} />}
+      {dialog === "catalogue" && <CatalogueDialog onClose={() => setDialog("")} />}
       {dialog === "feed" && <FeedDialog onClose={() => setDialog("")} />}
     </main>
   );

@@ -148,6 +148,12 @@ function Open({ editing }: { editing: Editing }) {
             <TextOf label="Section" path="section" />
             <TextOf label="Trade" path="trade" />
             <TextOf label="Order in its section" path="order" whole />
+            <TextOf
+              label="Where its figures come from"
+              path="source"
+              hint="a standard, the maker's sheet, your own jobs"
+              optional
+            />
           </div>
           <Tags />
           <h3>Where it is used</h3>

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { bookChanged } from "./useEntry";
 import { Check } from "../controls/Check";
+import { toggled } from "../controls/toggled";
 import styles from "./book.module.css";
 import { change } from "../api/changes";
 import { ask } from "../api/queries";
@@ -52,12 +53,7 @@ export function FeedDialog({ onClose }: { onClose: () => void }) {
                         <Check
                           name={`Take ${p.name}`}
                           on={!left.has(p.id)}
-                          onTick={(on) => {
-                            const next = new Set(left);
-                            if (on) next.delete(p.id);
-                            else next.add(p.id);
-                            setLeft(next);
-                          }}
+                          onTick={(on) => setLeft(toggled(left, p.id, !on))}
                         />
                       )}
                     </td>

@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { type Schemas } from "../api/client";
-import { CheckOf, ChoiceOf, EntryAt, Rows, TextOf, unitOptions } from "./fields";
+import { CheckOf, ChoiceOf, EntryAt, EntryChoice, Rows, TextOf } from "./fields";
 import { useEditing } from "./useEntry";
 import { Choice } from "../controls/Choice";
 import { FileChoice } from "../controls/FileChoice";
+import { unitOptions } from "../controls/units";
 import styles from "./book.module.css";
 import { change } from "../api/changes";
 
@@ -83,18 +84,21 @@ export function MaterialForm() {
         </p>
       )}
       <div className="two">
-        <ChoiceOf label="Unit of use" path="unit" options={unitOptions} />
+        <ChoiceOf label="Unit of use" path="unit" options={unitOptions("volume", "mass", "area", "length")} />
         <TextOf label="Waste" path="wastePercent" unit="%" />
       </div>
-      <Rows title="Packs" path="packs" add="Add a pack" least={1} blank={() => ({ name: "", size: "", price: "" })}>
-        {(path) => (
-          <>
-            <TextOf label="Pack" path={`${path}.name`} />
-            <TextOf label={`Holds, in ${material.unit}`} path={`${path}.size`} />
-            <TextOf label="Price" path={`${path}.price`} />
-          </>
-        )}
-      </Rows>
+      {!material.mix && (
+        <Rows title="Packs" path="packs" add="Add a pack" least={1} blank={() => ({ name: "", size: "", price: "" })}>
+          {(path) => (
+            <>
+              <TextOf label="Pack" path={`${path}.name`} />
+              <TextOf label={`Holds, in ${material.unit}`} path={`${path}.size`} />
+              <TextOf label="Price" path={`${path}.price`} />
+            </>
+          )}
+        </Rows>
+      )}
+      {material.packs.length === 0 && <MixFields />}
       <h3>Coverage</h3>
       <div className="two">
         <TextOf
@@ -106,6 +110,9 @@ export function MaterialForm() {
         <TextOf label="Later coats" path="laterCoverage" optional hint="none: the same" />
         <TextOf label="Solids by volume" path="solidsPercent" unit="%" optional />
         <TextOf label="Dry film of a coat" path="dryFilm" hint="like 1.5 mil or 40 µm; bounds the coverage" />
+        {material.coverageWanted && (
+          <CheckOf label="Waits for its coverage" path="coverageWanted" hint="no: an assembly says how much" />
+        )}
         <TextOf label="Density" path="density" optional hint="like 1.6 t per m³" />
       </div>
       <h3>Ordering</h3>
@@ -139,6 +146,47 @@ export function MaterialForm() {
         <TextOf label="Usual colour" path="colour" />
       </div>
       <Picture hash={material.picture} />
+    </>
+  );
+}
+
+/** What is mixed on the spot: a base, and what is added to it. What is spread is the mixed, and what is bought its parts. */
+function MixFields() {
+  const { view, set } = useEditing();
+  const { mix, unit } = view.entry as Schemas["BookEntryMaterial"];
+  return (
+    <>
+      <h3>Mixed on the spot</h3>
+      <p className="note">
+        Coverage and waste are of the mixed; what is bought is its parts. What is free, like water, is told to the crew.
+      </p>
+      <div className="two">
+        <EntryChoice
+          label="Base"
+          kinds={["material"]}
+          value={mix?.base ?? null}
+          onChoose={(base) => set("mix", base && { base, parts: mix?.parts ?? [] })}
+          none={!mix || mix.parts.length === 0}
+        />
+      </div>
+      {mix && (
+        <Rows
+          title="Added"
+          path="mix.parts"
+          add="Add a part"
+          blank={() => ({ material: null as string | null, name: "", amount: "", ofMixed: false })}
+          needs={["amount"]}
+        >
+          {(path) => (
+            <>
+              <EntryAt label="Bought as" kinds={["material"]} path={`${path}.material`} none />
+              <TextOf label="Name, where it is free" path={`${path}.name`} />
+              <TextOf label="How much" path={`${path}.amount`} hint={`like 35 %, or 0.2 kg per ${unit}`} />
+              <CheckOf label="Of the mixed, not of the base" path={`${path}.ofMixed`} />
+            </>
+          )}
+        </Rows>
+      )}
     </>
   );
 }
@@ -199,7 +247,7 @@ export function SubcontractForm() {
   return (
     <div className="two">
       <TextOf label={lump ? "Price in all, per work item and job" : "Price per unit"} path="price" />
-      <ChoiceOf label="Unit" path="unit" options={unitOptions} />
+      <ChoiceOf label="Unit" path="unit" options={unitOptions("area", "length", "volume", "mass", "count")} />
       <CheckOf label="Lump sum" path="lumpSum" />
     </div>
   );

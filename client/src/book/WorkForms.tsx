@@ -6,13 +6,14 @@ import {
   MeasureChoice,
   Rows,
   TextOf,
+  kindOf,
   measuresLike,
-  unitOptions,
   useNamed,
 } from "./fields";
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
 import { Choice } from "../controls/Choice";
+import { unitsOf } from "../controls/units";
 import styles from "./book.module.css";
 
 /** Rates typed as people say them, one for each number of coats. */
@@ -67,7 +68,7 @@ export function PriceOnlyForm() {
     <>
       <div className="two">
         <MeasureChoice key={view.entry.version} />
-        <ChoiceOf label="Unit" path="unit" options={unitOptions} />
+        <ChoiceOf label="Unit" path="unit" options={unitsOf(kindOf(item.measure))} />
         <TextOf label={packages ? "Price of each further one" : "Price per unit"} path="price" />
         <TextOf label="Least price in a job" path="minimum" />
       </div>
@@ -130,6 +131,14 @@ export function WorkFields() {
         <EntryAt label="Usual surface" kinds={["surface"]} path="surface" none />
         <TextOf label="Drying after each coat" path="dryingHours" unit="h" />
         <TextOf label="Round hours of a line up to" path="step" unit="h" optional />
+        {kindOf(entry.measure) !== "count" && (
+          <ChoiceOf
+            label="Counted in"
+            path="countedIn"
+            options={unitsOf(kindOf(entry.measure))}
+            none="the job's own unit"
+          />
+        )}
         <ChoiceOf
           label="Where a place has not its measure, led by"
           path="whereNone"

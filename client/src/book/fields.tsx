@@ -6,7 +6,8 @@ import { ask } from "../api/queries";
 import { Field, type Left } from "../controls/Field";
 import { keepDraft, leftDraft, useDraft } from "./drafts";
 import { type Editing, EditingContext, at, put, useEditing } from "./useEntry";
-import { Choice } from "../controls/Choice";
+import { Choice, type Option } from "../controls/Choice";
+import type { UnitKind } from "../controls/units";
 import { wholeOr } from "../controls/wholeOr";
 import { Check } from "../controls/Check";
 import { Input } from "../controls/Input";
@@ -59,7 +60,7 @@ export function ChoiceOf({
 }: {
   label: string;
   path: string;
-  options: readonly (readonly [string, string])[];
+  options: readonly Option[];
   none?: string;
 }) {
   const { view, set } = useEditing();
@@ -259,11 +260,6 @@ export function Rows<T extends object>({
   );
 }
 
-export const unitOptions = [
-  "ft²", "m²", "yd²", "ha", "acre", "ft", "m", "yd", "in", "mm", "gal", "qt", "floz", "L", "mL", "ft³", "yd³", "m³", "lb", "oz", "ton", "kg", "t", "h",
-  "each", "door", "window", "room", "sheet", "panel", "tile", "brick", "paver", "roll", "tube", "kit", "bag", "step", "visit", "plant", "sign", "letter", "fixture", "corner", "length", "pane", "post", "tree", "place",
-].map((u) => [u, u] as const); // prettier-ignore
-
 /** What an entry is measured against. Another kind of measure needs another rate, so both are kept together. */
 export function MeasureChoice() {
   const { view, change } = useEditing();
@@ -321,12 +317,18 @@ export function MeasureChoice() {
   );
 }
 
-const measureKinds: readonly (readonly [string, readonly string[]])[] = [
+const measureKinds: readonly (readonly ["each" | "ft" | "ft³" | "ft²", readonly string[]])[] = [
   ["each", ["doorCount", "windowCount", "openingCount", "cornerCount", "count", "stepCount"]],
   ["ft", ["perimeter", "skirtingLength", "corniceLength", "revealLength", "eavesLength", "length", "stringerLength", "edgeLength"]],
   ["ft³", ["volume"]],
   ["ft²", ["floorArea", "ceilingArea", "netWallArea", "grossWallArea", "openingArea", "doorArea", "windowArea", "glassArea", "revealArea", "netFaceArea", "grossFaceArea", "area", "developedArea", "deductedArea"]],
 ]; // prettier-ignore
+
+/** What a measure is. */
+export const kindOf = (measure: string): UnitKind =>
+  (({ each: "count", ft: "length", "ft³": "volume", "ft²": "area" }) as const)[
+    measureKinds.find(([, of]) => of.includes(measure))![0]
+  ];
 
 /** The measures of the same kind. */
 export const measuresLike = (measure: string) =>

@@ -1,3 +1,4 @@
+import { Menu, MenuItem } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -21,6 +22,11 @@ export function MeasurePage() {
   const [reading, setReading] = useState<Reading | null>(null);
   const [many, setMany] = useState<ReadonlySet<string>>(new Set());
   const [dialog, setDialog] = useState<"usual" | "table" | null>(null);
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const bringIn = (what: "usual" | "table") => {
+    setMenu(null);
+    setDialog(what);
+  };
   const selected = job.places.find((p) => p.id === search.get("place")) ?? job.places[0];
   const editing = job.places.find((p) => p.id === editingId);
   const chosen = many.size > 1 ? new Set([...many].filter((id) => job.places.some((p) => p.id === id))) : null;
@@ -61,15 +67,23 @@ export function MeasurePage() {
         onChoose={choose}
         onEdit={setEditing}
         tools={
-          <span className={styles.tools}>
-            <button className="link" onClick={() => setDialog("usual")}>
-              Usual places
+          <>
+            <button
+              className="link"
+              aria-haspopup="menu"
+              aria-expanded={menu !== null}
+              onClick={(e) => setMenu(e.currentTarget)}
+            >
+              Bring in ▾
             </button>
-            <button className="link" onClick={() => setDialog("table")}>
-              Tables
-            </button>
-            <Link to={`/jobs/${job.id}/measure/schedule`}>Schedule</Link>
-          </span>
+            <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
+              <MenuItem onClick={() => bringIn("usual")}>Usual places</MenuItem>
+              <MenuItem onClick={() => bringIn("table")}>A table of places</MenuItem>
+              <MenuItem component={Link} to={`/jobs/${job.id}/measure/schedule`}>
+                A schedule of quantities, to compare
+              </MenuItem>
+            </Menu>
+          </>
         }
       />
       <div className={styles.middle}>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useRef, useState } from "react";
 import { type Place, type Refused, type Schemas, newId } from "../api/client";
 import { ask } from "../api/queries";
+import { freeName } from "../controls/freeName";
 import { useJob } from "../job/JobContext";
 import { TapeHelp } from "./TapeHelp";
 import styles from "./measure.module.css";
@@ -92,10 +93,8 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
         p.name.toLowerCase() === reading.name.toLowerCase() &&
         reading.name !== "",
     );
-  const another = (name: string) => {
-    for (let n = 2; ; n++)
-      if (!job.places.some((p) => p.group === group.trim() && p.name === `${name} ${n}`)) return `${name} ${n}`;
-  };
+  const another = (name: string) =>
+    freeName(name, (free) => job.places.some((p) => p.group === group.trim() && p.name === free));
 
   function rewrite(line: string) {
     setLine(line);

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { newId } from "../api/client";
+import { toggled } from "../controls/toggled";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { Check } from "../controls/Check";
@@ -81,16 +82,7 @@ export function UsualPlacesDialog({ group: start, onClose }: { group: string; on
         <fieldset className={styles.with}>
           <legend>Work that comes with them</legend>
           {usual.map((id) => (
-            <Check
-              key={id}
-              on={!without.has(id)}
-              onTick={(on) => {
-                const now = new Set(without);
-                if (on) now.delete(id);
-                else now.add(id);
-                setWithout(now);
-              }}
-            >
+            <Check key={id} on={!without.has(id)} onTick={(on) => setWithout(toggled(without, id, !on))}>
               {named(id)}
             </Check>
           ))}

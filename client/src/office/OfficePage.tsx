@@ -5,6 +5,7 @@ import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
 import { Choice } from "../controls/Choice";
+import { wholeOr } from "../controls/wholeOr";
 import styles from "./office.module.css";
 import { change } from "../api/changes";
 
@@ -17,6 +18,7 @@ export function OfficePage() {
   const { data: rules } = useQuery(ask.rules);
   const { data: sizes } = useQuery(ask.usualSizes);
   const { data: zones } = useQuery(ask.zones);
+  const { data: crew } = useQuery(ask.crew);
 
   async function set(part: Partial<Company>) {
     try {
@@ -27,7 +29,16 @@ export function OfficePage() {
     }
   }
 
-  if (!company || !rules || !sizes) return <main className="page" aria-busy="true" aria-label="Opening the office" />;
+  async function setCrew(part: Partial<Schemas["CrewTerms"]>) {
+    try {
+      await change.crew({ was: crew!, now: { ...crew!, ...part } });
+    } finally {
+      await queries.invalidateQueries(ask.crew);
+    }
+  }
+
+  if (!company || !rules || !sizes || !crew)
+    return <main className="page" aria-busy="true" aria-label="Opening the office" />;
   return (
     <main className={`page ${styles.office}`}>
       <h1>Office</h1>
@@ -74,6 +85,25 @@ export function OfficePage() {
             hint="like over 10 ft2; 5 ft2; 3 ft"
             value={company.deduct.startsWith("over ") ? company.deduct : ""}
             onKeep={(deduct) => set({ deduct: deduct.trim() || "net" })}
+          />
+        </div>
+      </section>
+      <section className="panel" aria-label="Crew of new jobs">
+        <header>
+          <h2>Crew of new jobs</h2>
+          <span className="note">each job may say otherwise, on Price</span>
+        </header>
+        <div className="pad">
+          <Field
+            label="People"
+            value={String(crew.size)}
+            onKeep={(size) => setCrew({ size: wholeOr(size) as number })}
+          />
+          <Field
+            label="Hours a day"
+            unit="h"
+            value={crew.hoursPerDay}
+            onKeep={(hoursPerDay) => setCrew({ hoursPerDay: hoursPerDay.trim() })}
           />
         </div>
       </section>

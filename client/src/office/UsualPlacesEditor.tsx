@@ -4,19 +4,12 @@ import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
+import { freeName } from "../controls/freeName";
 import styles from "./office.module.css";
 import { change } from "../api/changes";
 import { useInTurn } from "../api/useInTurn";
 
 type List = Schemas["UsualPlaceList"];
-
-/** A name that none of these has. */
-function free(name: string, taken: readonly { name: string }[]) {
-  let n = 2;
-  let next = name;
-  while (taken.some((t) => t.name === next)) next = `${name} ${n++}`;
-  return next;
-}
 
 /** The firm's lists of usual places: what a kind of building has, and what is usually done there. */
 export function UsualPlacesEditor() {
@@ -66,7 +59,10 @@ export function UsualPlacesEditor() {
           <button
             className="link"
             onClick={() => {
-              const add = (all: List[]) => [...all, { name: free("New list", all), trade: "", places: [] }];
+              const add = (all: List[]) => [
+                ...all,
+                { name: freeName("New list", (name) => all.some((l) => l.name === name)), trade: "", places: [] },
+              ];
               void tell(add).then(() => setAt(lists.length));
             }}
           >
@@ -143,7 +139,14 @@ export function UsualPlacesEditor() {
             <Button
               size="small"
               onClick={() =>
-                void tell(changed((l) => ({ places: [...l.places, { name: free("New place", l.places), work: [] }] })))
+                void tell(
+                  changed((l) => ({
+                    places: [
+                      ...l.places,
+                      { name: freeName("New place", (name) => l.places.some((p) => p.name === name)), work: [] },
+                    ],
+                  })),
+                )
               }
             >
               Add a place

@@ -1,5 +1,6 @@
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
+import { Fragment, useState } from "react";
 import { useSearchParams } from "react-router";
 import { Field } from "../controls/Field";
 import { Figure } from "../figure/Figure";
@@ -14,7 +15,9 @@ import { askJob } from "../api/jobQueries";
 export function PricePage() {
   const [, { job }] = useJob();
   const { data: price } = useQuery(askJob.price(job));
+  const [areaOf, setAreaOf] = useState("");
   if (!price) return null;
+  const area = price.perArea.find((a) => a.label === areaOf) ?? price.perArea[0];
   return (
     <div className={styles.price}>
       <div className={styles.left}>
@@ -123,6 +126,22 @@ export function PricePage() {
               })}
             </tbody>
           </table>
+          {price.mixed.map((m) => {
+            const name = m.colour ? `${m.name}, ${m.colour}` : m.name;
+            return (
+              <p key={name} className="note">
+                <Figure figure={m.quantity} label={`${name}, mixed`} /> of {name} are mixed from{" "}
+                {m.parts.map((p, i) => (
+                  <Fragment key={i}>
+                    {i > 0 && (i === m.parts.length - 1 ? " and " : ", ")}
+                    <Figure figure={p.amount} label={`${name}: ${p.name}`} /> {p.name}
+                    {p.free && " (free)"}
+                  </Fragment>
+                ))}
+                .
+              </p>
+            );
+          })}
         </section>
         {price.equipment.length > 0 && (
           <section className="panel" aria-label="Equipment">
@@ -179,6 +198,18 @@ export function PricePage() {
                 {r.label} <Figure figure={r.figure} label={r.label} />
               </li>
             ))}
+            {area && (
+              <li>
+                <Choice
+                  label="Price per area of"
+                  row
+                  value={area.label}
+                  options={price.perArea.map((a) => [a.label, a.label] as const)}
+                  onChoose={setAreaOf}
+                />
+                <Figure figure={area.figure} label={`Price per area, ${area.label.toLowerCase()}`} />
+              </li>
+            )}
           </ul>
           <p className={styles.words}>
             {job.tally.marginWords}. A margin of {price.goal} would need{" "}

@@ -1,16 +1,23 @@
 import { counted } from "../controls/counted";
+import { toggled } from "../controls/toggled";
 import { Button, Dialog, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { Suspense, lazy, useDeferredValue, useMemo, useRef, useState } from "react";
 import { type Schemas, newId } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import type { Edit } from "../job/openJob";
+import { PlacePicks } from "./PlacePicks";
 import { Preview } from "./Preview";
 import { Input } from "../controls/Input";
 import { Check } from "../controls/Check";
 import { Radios } from "../controls/Radios";
+import { answer } from "./edits";
 import styles from "./work.module.css";
+
+const CatalogueDialog = lazy(() =>
+  import("../book/CatalogueDialog").then((file) => ({ default: file.CatalogueDialog })),
+);
 
 type Entry = Schemas["BookWorkView"];
 
@@ -19,9 +26,11 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
   const [open, { job }] = useJob();
   const [find, setFind] = useState("");
   const [at, setAt] = useState(0);
-  const [where, setWhere] = useState<"selected" | "all" | "none">(places.length > 1 ? "selected" : "none");
+  const [where, setWhere] = useState<"selected" | "all" | "picked" | "none">(places.length > 1 ? "selected" : "none");
   const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [catalogue, setCatalogue] = useState(false);
   const [wrong, setWrong] = useState("");
   const [added, setAdded] = useState("");
   const input = useRef<HTMLInputElement>(null);
@@ -34,7 +43,12 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
   const ids = useMemo(() => new Map((entries ?? []).map((e) => [e.id, newId()])), [entries, round]);
   const shown = useMemo(() => ranked(entries ?? [], find), [entries, find]);
   const current = shown[Math.min(at, shown.length - 1)];
-  const chosen = where === "all" ? job.places.map((p) => p.id) : where === "selected" ? places : [];
+  const chosen = {
+    all: () => job.places.map((p) => p.id),
+    selected: () => [...places],
+    picked: () => job.places.map((p) => p.id).filter((id) => picked.has(id)),
+    none: () => [],
+  }[where]();
 
   const edit = useMemo<Edit | null>(() => {
     if (!current) return null;
@@ -44,17 +58,17 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
       work: ids.get(current.id)!,
       entry: current.id,
       after: last?.id ?? null,
-      places: [...chosen],
+      places: chosen,
       answers: current.questions.flatMap((q) => {
         const text = answers[q.id]?.trim();
-        return text ? [{ question: q.id, value: text }] : [];
+        return text ? [answer(q, text)] : [];
       }),
       with: current.accessories.flatMap((a) =>
         left.has(a.id) ? [] : [{ entry: a.id, work: ids.get(a.id) ?? newId() }],
       ),
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- chosen follows where and places
-  }, [current, job.work, job.places, where, places, answers, left, ids]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- chosen follows where, places and picked
+  }, [current, job.work, job.places, where, places, picked, answers, left, ids]);
   const settled = useDeferredValue(useMemo(() => ({ edit, round }), [edit, round]));
 
   async function add() {
@@ -120,6 +134,14 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
             ))}
           </ul>
           {entries && shown.length === 0 && <p className="note">Nothing in the Book has that.</p>}
+          <button className="link" onClick={() => setCatalogue(true)}>
+            Not there? Look in the supplier&apos;s catalogue
+          </button>
+          {catalogue && (
+            <Suspense>
+              <CatalogueDialog forWork onClose={() => setCatalogue(false)} />
+            </Suspense>
+          )}
         </div>
         {current && (
           <section
@@ -144,9 +166,16 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
                   closed: places.length === 0,
                 },
                 { value: "all", words: `all ${counted(job.places.length, "place")}` },
+                {
+                  value: "picked",
+                  words: where === "picked" ? `these, ${counted(chosen.length, "place")}` : "places picked here",
+                  closed: job.places.length === 0,
+                },
               ]}
               onChoose={setWhere}
-            />
+            >
+              {where === "picked" && <PlacePicks chosen={picked} onChoose={setPicked} />}
+            </Radios>
             {current.questions.map((q) => (
               <Input
                 key={q.id}
@@ -162,16 +191,7 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
               <fieldset>
                 <legend>Usually goes with it</legend>
                 {current.accessories.map((a) => (
-                  <Check
-                    key={a.id}
-                    on={!left.has(a.id)}
-                    onTick={(on) => {
-                      const now = new Set(left);
-                      if (on) now.delete(a.id);
-                      else now.add(a.id);
-                      setLeft(now);
-                    }}
-                  >
+                  <Check key={a.id} on={!left.has(a.id)} onTick={(on) => setLeft(toggled(left, a.id, !on))}>
                     {a.name}
                   </Check>
                 ))}
@@ -216,6 +236,8 @@ function ranked(entries: readonly Entry[], find: string): Entry[] {
       : words.every((w) => heading(e).includes(w))
         ? 1
         : 2;
-  const found = entries.filter((e) => words.every((w) => `${heading(e)} ${e.wording.toLowerCase()}`.includes(w)));
+  const found = entries.filter((e) =>
+    words.every((w) => `${heading(e)} ${e.wording} ${e.pace}`.toLowerCase().includes(w)),
+  );
   return [0, 1, 2].flatMap((r) => found.filter((e) => rank(e) === r)).slice(0, 100);
 }

@@ -3,7 +3,7 @@ import { inWords } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
 import { useProducts } from "./WorkSettings";
-import { answered } from "./edits";
+import { answerIn, answered } from "./edits";
 import { supplies, useChoices } from "./choices";
 import styles from "./work.module.css";
 
@@ -58,6 +58,10 @@ export function CellSettings(props: {
     onKeep: (text: string) => set(field, () => (text === "" ? null : text)),
   });
   const quantity = differ("quantity") ? "" : (ownAt(places[0]!, "quantity")?.text ?? "");
+  // A bare number is in the unit that stands beside the field, also where that is not the job's own.
+  const ofJob = job.units === "feet" ? ["ft²", "ft", "ft³"] : ["m²", "m", "m³"];
+  const inUnit = (text: string) =>
+    item.unit && !ofJob.includes(item.unit) && /^[\d.]+$/.test(text) ? `${text} ${item.unit}` : text;
   const own = (...fields: (keyof Own)[]) =>
     fields.some((field) => each(field).some((value) => value !== null && value !== ""));
 
@@ -76,7 +80,7 @@ export function CellSettings(props: {
         differ={differ("quantity")}
         hint={times ? "for one such place" : many ? "for each of them" : undefined}
         onKeep={(text) =>
-          set("quantity", () => (text === "" ? null : { kind: item.measureKind, text, units: job.units }))
+          set("quantity", () => (text === "" ? null : { kind: item.measureKind, text: inUnit(text), units: job.units }))
         }
       />
       {item.coatsOffered.length > 0 && (
@@ -118,7 +122,7 @@ export function CellSettings(props: {
       {sheet.questions.map((q) => {
         // What is asked once for the job is answered for all places at once.
         if (q.once) return null;
-        const answers = places.map((p) => ownAt(p, "answers")?.find((a) => a.question === q.id)?.value ?? "");
+        const answers = places.map((p) => answerIn(ownAt(p, "answers"), q));
         const unlike = new Set(answers).size > 1;
         return (
           <Typed
@@ -127,7 +131,7 @@ export function CellSettings(props: {
             value={unlike ? "" : answers[0]!}
             differ={unlike}
             hint={answers[0] === "" ? "as the item" : undefined}
-            onKeep={(text) => set("answers", (was) => answered(was ?? [], q.id, text))}
+            onKeep={(text) => set("answers", (was) => answered(was ?? [], q, text))}
           />
         );
       })}

@@ -20,6 +20,11 @@ interface Props extends GridProps {
 export function GridHead(props: Props) {
   const { layout, lefts, frozen, shows, tally } = props;
   const { columns, sections } = layout;
+  // Columns that share a name say which section they are of; the section over them may be out of sight, or its name cut.
+  const named = new Map<string, number>();
+  for (const column of columns)
+    if (column.kind !== "folded") named.set(column.work.name, (named.get(column.work.name) ?? 0) + 1);
+  const nameOf = (work: Work) => ((named.get(work.name) ?? 0) > 1 ? `${work.section}: ${work.name}` : work.name);
   const shown = columns.map((_, c) => c).filter((c) => c < frozen || (c >= props.from && c < props.to));
   const place = (c: number, to = c + 1) => ({
     left: placeWidth + lefts[c]!,
@@ -91,7 +96,7 @@ export function GridHead(props: Props) {
               title={`Select ${work.section}: ${work.name} in every place`}
               onClick={() => props.onColumn(layout.workAt.get(work.id)!)}
             >
-              {work.name}
+              {nameOf(work)}
             </button>
           )),
         )}

@@ -2,6 +2,7 @@ import { Button } from "@mui/material";
 import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useLocation, useSearchParams } from "react-router";
 import type { Shows } from "../figure/cellFigure";
+import { toggled } from "../controls/toggled";
 import { LaterContext, useJob } from "../job/JobContext";
 import { useLater } from "../job/useLater";
 import { useKept } from "../job/useKept";
@@ -105,13 +106,8 @@ export function WorkPage() {
   );
 
   const fold = useCallback((what: { group?: string; section?: string }) => {
-    const other = (set: ReadonlySet<string>, name: string) => {
-      const now = new Set(set);
-      if (!now.delete(name)) now.add(name);
-      return now;
-    };
-    if (what.group !== undefined) setGroups((set) => other(set, what.group!));
-    if (what.section !== undefined) setSections((set) => other(set, what.section!));
+    if (what.group !== undefined) setGroups((set) => toggled(set, what.group!));
+    if (what.section !== undefined) setSections((set) => toggled(set, what.section!));
   }, []);
 
   /** Selects a cell and brings it into view, with everything unfolded and unfiltered that would hide it. */

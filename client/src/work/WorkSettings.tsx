@@ -4,11 +4,12 @@ import type { Work } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
-import { answered } from "./edits";
+import { answerIn, answered } from "./edits";
 import { useOwnCells } from "./ownCells";
 import { supplies, useChoices } from "./choices";
 import { Check } from "../controls/Check";
 import type { Option } from "../controls/Choice";
+import { type UnitKind, unitsOf } from "../controls/units";
 import styles from "./work.module.css";
 
 /** Materials that can take the place of a work item's own. */
@@ -34,14 +35,14 @@ function AnswersByPlace({ item, question }: { item: Work; question: Work["questi
         <Typed
           key={place.id}
           label={`${place.name}, ${question.unit}`}
-          value={was.find((a) => a.question === question.id)?.value ?? ""}
+          value={answerIn(was, question)}
           hint={question.answer === "" ? question.otherwise : `as everywhere: ${question.answer}`}
           onKeep={(text) =>
             open.send({
               type: "setCells",
               work: item.id,
               field: "answers",
-              at: [{ place: place.id, was, now: answered(was, question.id, text) }],
+              at: [{ place: place.id, was, now: answered(was, question, text) }],
             } as never)
           }
         />
@@ -104,6 +105,15 @@ export function WorkSettings({ item }: { item: Work }) {
           onKeep={(text) => send("labour", item.labour ?? null, orNull(text))}
         />
       )}
+      {item.measureKind !== "count" && (
+        <Setting
+          label="Counted in"
+          value={item.countedIn ?? ""}
+          none={item.countedIn ? "as in the Book" : item.unit}
+          options={unitsOf(item.measureKind as UnitKind)}
+          onChoose={(now) => tell("countedIn", item.countedIn ?? null, now || null)}
+        />
+      )}
       {products.length > 0 && (
         <Setting
           label="Product"
@@ -118,7 +128,7 @@ export function WorkSettings({ item }: { item: Work }) {
           label={`${q.text}, ${q.unit}${q.once ? ", once for the job" : ", unless said at a place"}`}
           value={q.answer}
           hint={q.answer === "" ? `unless you say: ${q.otherwise}` : undefined}
-          onKeep={(typed) => send("answers", item.answers, answered(item.answers, q.id, typed))}
+          onKeep={(typed) => send("answers", item.answers, answered(item.answers, q, typed))}
         />
       ))}
       {item.questions
@@ -188,7 +198,7 @@ export function WorkSettings({ item }: { item: Work }) {
       </Part>
       <Part
         title="Who, what on, how long"
-        open={item.supply !== "we" || Boolean(item.role?.own) || Boolean(item.surface)}
+        open={item.supply !== "we" || Boolean(item.role?.own) || item.rolesInstead.length > 0 || Boolean(item.surface)}
       >
         <Setting
           label="Who supplies"
@@ -204,6 +214,20 @@ export function WorkSettings({ item }: { item: Work }) {
             onChoose={(now) => tell("role", item.role!.own, now)}
           />
         )}
+        {item.roles.map((r) => (
+          <Setting
+            key={r.role}
+            label={`Instead of ${r.name}`}
+            value={r.instead ?? ""}
+            none="nobody else"
+            options={roles.filter((other) => other.id !== r.role).map((other) => [other.id, other.name] as const)}
+            onChoose={(now) => {
+              const others = item.rolesInstead.filter((x) => x.role !== r.role);
+              const next = now ? [...others, { role: r.role, instead: now }] : others;
+              tell("roles", item.rolesInstead.length ? item.rolesInstead : null, next.length ? next : null);
+            }}
+          />
+        ))}
         <Setting
           label="Surface"
           value={item.surface ?? ""}

@@ -45,6 +45,10 @@ public abstract record BookEntry(Guid Id, int Version, string Name, string Secti
     /// <summary>Words to find it by.</summary>
     public ImmutableArray<string> Tags { get; init; } = [];
 
+    /// <summary>Where its figures come from: a standard, a sheet of the maker, the firm's own jobs, <c>common practice</c>; null where nobody has said.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Source { get; init; }
+
     /// <summary>Its place among the entries of its section; the same for two: by name.</summary>
     public int Order { get; init; }
 
@@ -103,6 +107,10 @@ public abstract record WorkEntry(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Places.Measure? WhereNone { get; init; }
 
+    /// <summary>The unit of the trade its quantity is counted in: a lot in yd², a roof in squares of 100 ft²; null for the job's.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Unit? CountedIn { get; init; }
+
     /// <summary>The surface it is usually done on.</summary>
     public Guid? Surface { get; init; }
 
@@ -129,6 +137,11 @@ public abstract record WorkEntry(
             throw check.Wrong(
                 "whereNone",
                 $"{Places.Measures.Name(other)} is {BookCheck.Words(Places.Measures.Kind(other))}, and {Places.Measures.Name(Measure)} {BookCheck.Words(Places.Measures.Kind(Measure))}."
+            );
+        if (CountedIn is { } unit && unit.Kind != Places.Measures.Kind(Measure))
+            throw check.Wrong(
+                "countedIn",
+                $"{Places.Measures.Name(Measure)} is {BookCheck.Words(Places.Measures.Kind(Measure))}, not counted in {unit}."
             );
         check.Most(Levels.Length, 20, "levels", "levels of difficulty");
         check.Most(Accessories.Length, 100, "accessories", "accessories");

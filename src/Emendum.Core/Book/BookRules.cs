@@ -24,6 +24,7 @@ public static class BookRules
         check.Text(entry.Name, "name", 200);
         check.Text(entry.Section, "section", 120);
         check.Text(entry.Trade, "trade", 120);
+        check.Text(entry.Source ?? "", "source", 400);
         if (entry.Tags.Length > 40 || entry.Tags.Any(t => t.Length is 0 or > 60))
             throw check.Wrong("tags", "at most 40 tags of at most 60 characters.");
         if (!unfinished && entry.Lacks.FirstOrDefault() is { } lack)

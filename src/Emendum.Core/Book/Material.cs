@@ -28,7 +28,7 @@ public sealed record OrderRules(decimal Minimum, decimal Delivery, decimal Spare
 /// <param name="Version">Version.</param>
 /// <param name="Name">Own name.</param>
 /// <param name="Unit">Unit of use; packs are in it.</param>
-/// <param name="Packs">At least one.</param>
+/// <param name="Packs">At least one, but for what is mixed on the spot.</param>
 /// <param name="Coverage">What one unit covers at the first coat; null when an assembly says how much is needed.</param>
 /// <param name="LaterCoverage">At each later coat; null for the same.</param>
 /// <param name="WastePercent">Percent on top of the need.</param>
@@ -68,6 +68,22 @@ public sealed record Material(
 
     /// <summary>Rolls, sheets or stock lengths.</summary>
     public ImmutableArray<StockSize> Stock { get; init; } = [];
+
+    /// <summary>What it is mixed from on the spot; null for goods that are used as they are bought.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public Mix? Mix { get; init; }
+
+    /// <summary>It covers something, and whoever took it over did not know how much: it waits for its coverage.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault
+    )]
+    public bool CoverageWanted { get; init; }
+
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override IEnumerable<Guid> Needs => Mix?.Needs ?? [];
 
     /// <summary>Order rules.</summary>
     public OrderRules Rules { get; init; } = OrderRules.None;
@@ -115,7 +131,11 @@ public sealed record Material(
 
     /// <inheritdoc/>
     [System.Text.Json.Serialization.JsonIgnore]
-    public override IEnumerable<Lack> Lacks => Lack.Of((Packs.IsEmpty, "packs", "a pack with its size and price"));
+    public override IEnumerable<Lack> Lacks =>
+        Lack.Of(
+            (Packs.IsEmpty && Mix is null, "packs", "a pack with its size and price"),
+            (CoverageWanted && Coverage is null, "coverage", "its coverage")
+        );
 
     internal override void Check(BookCheck check)
     {
@@ -129,6 +149,8 @@ public sealed record Material(
         }
         if (Packs.Length > 12)
             throw check.Wrong("packs", "at most 12 packs.");
+        if (Mix is { } mix)
+            MixRules.Check(this, mix, check);
         check.Percent(WastePercent, "wastePercent", "waste");
         foreach (var (coverage, field) in new[] { (Coverage, "coverage"), (LaterCoverage, "laterCoverage") })
         {

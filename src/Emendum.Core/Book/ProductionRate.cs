@@ -60,6 +60,8 @@ public sealed record ProductionRate(
         if (Product is not { } id)
             return;
         var product = check.Needed<Material>(id, "product", "product");
+        if (product is { Coverage: null, CoverageWanted: true })
+            return;
         if (product.Coverage is not { } coverage)
             throw check.Wrong("product", $"{product.Name} has no coverage.");
         check.Fits(coverage, kind, product.Unit.Kind, "product", "the product's coverage");

@@ -34,12 +34,14 @@ internal static class TypedFarFromReckoned
         foreach (var line in job.Reckoned.Lines.Where(l => l.Cell.Quantity is not null))
         {
             var (place, measure) = (line.Measures.Place, line.OfItem.LedAt(line.Measures));
+            var (common, counted) = (measure.UnitIn(job.Job.Units), line.Item.UnitIn(job.Job.Units));
+            var typed = Trace.Silent.Convert(line.Quantity, counted, common);
             var reckoned = line.Measures[measure] * place.Count;
-            if (line.Measures.Has(measure) && reckoned.V != 0 && Far(line.Quantity.V, reckoned.V))
+            if (line.Measures.Has(measure) && reckoned.V != 0 && Far(typed.V, reckoned.V))
                 yield return job.Found(
                     $"typedHere/{line.OfItem.Item.Id}/{place.Id}",
                     "Typed far from reckoned",
-                    $"{job.Named(line.OfItem)} in {place.Name} is typed as {job.Shown(line.Quantity, measure)}; {measure.Label(job.Job.Units).ToLowerInvariant()} there is {job.Shown(reckoned, measure)}.",
+                    $"{job.Named(line.OfItem)} in {place.Name} is typed as {job.Shown(typed, measure)}; {measure.Label(job.Job.Units).ToLowerInvariant()} there is {job.Shown(reckoned, measure)}.",
                     "A typed quantity stands in place of the measure, and stays when the place is measured anew.",
                     place.Id,
                     line.OfItem.Item.Id

@@ -158,18 +158,17 @@ public static class TapeLine
 
     private static string? KeywordAt(string line, int at, int stop) =>
         TapeDraft.Keywords.FirstOrDefault(word =>
-            at + word.Length <= stop
-            && string.Compare(line, at, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) == 0
-            && (at + word.Length == stop || !char.IsLetter(line[at + word.Length]))
+            StandsAt(word, line, at, stop)
             && (word != TapeDraft.NotMeasured || line[(at + word.Length)..stop].Trim().Length == 0)
         );
 
     private static string? OpeningAt(string line, int at, int stop) =>
-        TapeDraft.OpeningNames.FirstOrDefault(word =>
-            at + word.Length < stop
-            && string.Compare(line, at, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) == 0
-            && !char.IsLetter(line[at + word.Length])
-        );
+        TapeDraft.OpeningNames.FirstOrDefault(word => at + word.Length < stop && StandsAt(word, line, at, stop));
+
+    private static bool StandsAt(string word, string line, int at, int stop) =>
+        at + word.Length <= stop
+        && string.Compare(line, at, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) == 0
+        && (at + word.Length == stop || !char.IsLetter(line[at + word.Length]));
 
     /// <summary>
     /// A name that ends with what it is, then two sizes and perhaps a count that stands close to its x: <c>Front office window 3 x 4 x6</c>. With a

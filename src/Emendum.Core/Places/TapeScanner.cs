@@ -49,6 +49,8 @@ internal sealed class TapeScanner(string line, int start, int stop, UnitSystem s
         ("sq yd", Unit.Inch, 2, 1296),
         ("yd²", Unit.Inch, 2, 1296),
         ("yd2", Unit.Inch, 2, 1296),
+        ("squares", Unit.Inch, 2, 14_400),
+        ("square", Unit.Inch, 2, 14_400),
         ("acres", Unit.Inch, 2, 6_272_640),
         ("acre", Unit.Inch, 2, 6_272_640),
         ("sq m", Unit.Millimetre, 2, 1_000_000),

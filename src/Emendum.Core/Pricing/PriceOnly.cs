@@ -63,7 +63,7 @@ internal static class PriceOnly
         FigurePath Path(string leaf) => new("priced", item.Item.Id, leaf);
         var name = trace.On ? item.Item.Name : "";
         var quantity = trace.Total(
-            trace.Convert(sum.Total, item.Measure.UnitIn(system), entry.Unit),
+            trace.Convert(sum.Total, item.UnitIn(system), entry.Unit),
             entry.Unit.Kind == Kind.Count ? "" : entry.Unit.Symbol,
             name + ": quantity sold",
             Path("quantity")

@@ -35,6 +35,7 @@ public sealed class Unit
         SquareFoot = new("ft²", Kind.Area, 92903.04m, "ft2", "sqft", "sf"),
         SquareYard = new("yd²", Kind.Area, 836127.36m, "yd2", "sqyd", "sy"),
         SquareMetre = new("m²", Kind.Area, 1_000_000m, "m2", "sqm"),
+        Square = new("square", Kind.Area, 9_290_304m, "squares"),
         Acre = new("acre", Kind.Area, 4_046_856_422.4m, "acres"),
         Hectare = new("ha", Kind.Area, 10_000_000_000m, "hectare", "hectares");
 
@@ -141,6 +142,29 @@ public enum UnitSystem
 /// <summary>The unit of each kind that a system shows.</summary>
 public static class UnitSystems
 {
+    /// <summary>The unit of the system in which people say what is said in <paramref name="unit"/> elsewhere: a thickness in inches is one in millimetres. One that is at home in both, or a count, stays.</summary>
+    public static Unit Like(this UnitSystem system, Unit unit)
+    {
+        foreach (var (feet, metres) in Alike)
+            if (unit == (system == UnitSystem.Feet ? metres : feet))
+                return system == UnitSystem.Feet ? feet : metres;
+        return unit;
+    }
+
+    private static readonly (Unit Feet, Unit Metres)[] Alike =
+    [
+        (Unit.Inch, Unit.Millimetre),
+        (Unit.Inch, Unit.Centimetre),
+        (Unit.Mil, Unit.Micron),
+        (Unit.Foot, Unit.Metre),
+        (Unit.Yard, Unit.Metre),
+        (Unit.SquareFoot, Unit.SquareMetre),
+        (Unit.SquareYard, Unit.SquareMetre),
+        (Unit.Acre, Unit.Hectare),
+        (Unit.CubicFoot, Unit.CubicMetre),
+        (Unit.CubicYard, Unit.CubicMetre),
+    ];
+
     /// <summary>Unit of <paramref name="kind"/> in <paramref name="system"/>.</summary>
     public static Unit For(this UnitSystem system, Kind kind) =>
         (system, kind) switch

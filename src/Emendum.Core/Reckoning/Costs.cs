@@ -81,6 +81,9 @@ public sealed class Costs
     /// <summary>Materials, in order of first use.</summary>
     public required ImmutableArray<Purchase> Buying { get; init; }
 
+    /// <summary>What is mixed on the spot, in order of first use; its parts are among what is bought.</summary>
+    public required ImmutableArray<Mixed> Mixed { get; init; }
+
     /// <summary>Equipment, in order of first use.</summary>
     public required ImmutableArray<EquipmentCost> Equipment { get; init; }
 

@@ -156,7 +156,7 @@ internal sealed class Fold
             (var hours, way) = Travel.Of(setUp, job, worked, duration, trace);
             labour.SumOf((LabourRole)job.Book[setUp.Role]).Add(hours);
         }
-        var costs = new CostsDraft(duration);
+        var costs = new CostsDraft(duration, job.Book);
         foreach (var kind in kinds)
             kind.End(costs, trace);
         if (way is not null)
@@ -174,6 +174,7 @@ internal sealed class Fold
         {
             Roles = costs.Roles.ToImmutable(),
             Buying = costs.Buying,
+            Mixed = costs.Mixed,
             Equipment = costs.Equipment.ToImmutable(),
             Subcontracts = costs.Subcontracts.ToImmutable(),
             Charges = costs.Charges.ToImmutable(),

@@ -101,14 +101,21 @@ public sealed class Line
         private Val Times(Val one) =>
             place.Count == 1 ? one : one * trace.Typed(place.Count, "", "equal places", null, "places", place.Id);
 
+        /// <summary>What stands at the place, in the unit the work is counted in.</summary>
         private Val Source() =>
-            line.Cell.Quantity is { } typed ? Typed(typed)
-            : line.Cell.Source.Length == 0 ? measures[item.LedAt(measures)]
-            : measures.Named(line.Cell.Source) ?? 0m;
+            line.Cell.Quantity is { } typed
+                ? Typed(typed)
+                : trace.Convert(
+                    line.Cell.Source.Length == 0
+                        ? measures[item.LedAt(measures)]
+                        : measures.Named(line.Cell.Source) ?? 0m,
+                    item.Measure.UnitIn(system),
+                    item.UnitIn(system)
+                );
 
         private Val Typed(TypedQuantity typed)
         {
-            var unit = item.Measure.UnitIn(system);
+            var unit = item.UnitIn(system);
             return trace.Typed(
                 Rounding.Figure(TypedQuantities.In(typed, unit)),
                 typed.Kind == Kind.Count ? "" : unit.Symbol,
@@ -122,10 +129,7 @@ public sealed class Line
         private (Val Value, Unit Unit) Answer(Question question)
         {
             if (!question.Once && line.Cell.Answers.FirstOrDefault(a => a.Question == question.Id) is { } here)
-                return (
-                    trace.Typed(here.Value, question.Unit.Symbol, question.Text, null, "work", item.Item.Id),
-                    question.Unit
-                );
+                return (item.Answered(here, question, trace), question.Unit);
             if (item.AnswerOf(question, trace) is { } answer)
                 return (answer, question.Unit);
             if (question.From is { } measure && measures.Has(measure))
@@ -137,7 +141,7 @@ public sealed class Line
         {
             var parts = item.Parts;
             var conditions = Factors.On(line, job);
-            var symbol = SymbolOf(item.Measure, system);
+            var symbol = item.SymbolIn(system);
             line.Quantity = trace.Make(
                 Times(Source()),
                 symbol,
@@ -278,7 +282,7 @@ public sealed class Line
                 main = part.Measure == item.Measure;
                 (driver, unit) = (
                     main ? treated : Times(measures[part.Measure!.Value]),
-                    part.Measure!.Value.UnitIn(system)
+                    main ? item.UnitIn(system) : part.Measure!.Value.UnitIn(system)
                 );
             }
             if (part.Drops is { } drops)

@@ -23,8 +23,8 @@ public static class Reported
     {
         var estimate = Estimate.Of(job, trace);
         Subtotals.Of(estimate.Reckoned, trace);
-        MeasureTotals.Of(estimate.Reckoned, trace);
         MeasureTotals.ByHeading(estimate.Reckoned, trace);
+        PricePerArea.Of(estimate, trace);
         ScheduleCompared.Of(estimate.Reckoned, trace);
         Alternates.Of(estimate, trace);
         LineMoney.Of(estimate, trace);

@@ -76,6 +76,6 @@ public sealed record ScheduleCompared(ScheduleItem Item, Val? Ours, Val? Differe
         var sum = new Sum();
         foreach (var line in reckoned.Lines.Where(l => ReferenceEquals(l.OfItem, item)))
             sum.Add(line.Quantity);
-        return (sum.Total, item.Measure.UnitIn(reckoned.Job.Units));
+        return (sum.Total, item.UnitIn(reckoned.Job.Units));
     }
 }

@@ -79,11 +79,7 @@ public sealed class Subtotals
                 l => l.Item.Item.Id,
                 l => l.Quantity,
                 l =>
-                    (
-                        $"{l.Item.Item.Name}: quantity",
-                        Line.SymbolOf(l.Item.Measure, system),
-                        new("work", l.Item.Item.Id, "quantity")
-                    ),
+                    ($"{l.Item.Item.Name}: quantity", l.Item.SymbolIn(system), new("work", l.Item.Item.Id, "quantity")),
                 work
             )
         );

@@ -23,6 +23,12 @@ public sealed class CompiledItem
     /// <summary>What its quantity is.</summary>
     public Measure Measure => Entry.Measure;
 
+    /// <summary>The unit its quantity is in.</summary>
+    public Unit UnitIn(UnitSystem system) => Item.CountedIn ?? Entry.CountedIn ?? Measure.UnitIn(system);
+
+    /// <summary>The symbol shown with its quantity; counts show none.</summary>
+    public string SymbolIn(UnitSystem system) => Measure.Kind() == Kind.Count ? "" : UnitIn(system).Symbol;
+
     /// <summary>What its quantity is at a place.</summary>
     public Measure LedAt(PlaceMeasures measures) => Entry.LedAt(measures);
 
@@ -135,8 +141,16 @@ public sealed class CompiledItem
     /// <summary>What was answered for the whole work item; null where nobody has.</summary>
     internal Figures.Val? AnswerOf(Question question, Figures.Trace trace) =>
         Item.Answers.FirstOrDefault(a => a.Question == question.Id) is { } answer
-            ? trace.Typed(answer.Value, question.Unit.Symbol, question.Text, null, "work", Item.Id)
+            ? Answered(answer, question, trace)
             : null;
+
+    /// <summary>An answer in the question's unit.</summary>
+    internal Figures.Val Answered(Answer answer, Question question, Figures.Trace trace)
+    {
+        var unit = answer.Unit ?? question.Unit;
+        var typed = trace.Typed(answer.Value, unit.Symbol, question.Text, null, "work", Item.Id);
+        return trace.Convert(typed, unit, question.Unit);
+    }
 
     /// <summary>Looks everything up.</summary>
     /// <exception cref="RefusedException">An entry is gone, or the rate has no pace for the coats.</exception>
@@ -283,7 +297,7 @@ public sealed class CompiledItem
         {
             if (!taken.Contains(c.Id))
                 continue;
-            var of = c.Entry is { } id ? entry(id) : assembly;
+            var of = c.Entry is { } id ? entry(item.Roles?.FirstOrDefault(r => r.Role == id)?.Instead ?? id) : assembly;
             var driver = -1;
             // Whichever of the driver's either-or group is taken drives; where none is, neither is this part.
             if (

@@ -3,8 +3,18 @@ using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Work;
 
-/// <summary>An answer to a question of an assembly, in the question's unit.</summary>
-public sealed record Answer(Guid Question, decimal Value);
+/// <summary>An answer to a question of an assembly.</summary>
+public sealed record Answer(Guid Question, decimal Value)
+{
+    /// <summary>The unit it was given in; null for the question's own.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public Unit? Unit { get; init; }
+}
+
+/// <summary>A role in the work of an assembly, and who does its part in this job instead.</summary>
+public sealed record RoleInstead(Guid Role, Guid Instead);
 
 /// <summary>Who supplies what a line needs.</summary>
 public enum Supply
@@ -46,8 +56,20 @@ public sealed record WorkItem(
     /// <summary>Role instead of the rate's own.</summary>
     public Guid? Role { get; init; }
 
+    /// <summary>Roles instead of those of an assembly's parts.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public ImmutableArray<RoleInstead>? Roles { get; init; }
+
     /// <summary>Level of difficulty by name; empty for none.</summary>
     public string Difficulty { get; init; } = "";
+
+    /// <summary>Unit its quantity is counted in here, instead of the entry's own.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public Unit? CountedIn { get; init; }
 
     /// <summary>Surface instead of the entry's own.</summary>
     public Guid? Surface { get; init; }
@@ -96,5 +118,6 @@ public sealed record WorkItem(
 
     /// <summary>Entries it cannot be reckoned without, beside its own.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public IEnumerable<Guid> Uses => new[] { Product, Role, Surface }.OfType<Guid>().Concat(Conditions);
+    public IEnumerable<Guid> Uses =>
+        new[] { Product, Role, Surface }.OfType<Guid>().Concat(Conditions).Concat((Roles ?? []).Select(r => r.Instead));
 }

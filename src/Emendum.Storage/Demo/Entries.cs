@@ -44,7 +44,7 @@ internal static class Entries
             1,
             name,
             Unit.Find(unit)!,
-            [.. packs.Split("; ").Select(Pack)],
+            [.. packs.Split("; ", StringSplitOptions.RemoveEmptyEntries).Select(Pack)],
             coverage.Length == 0 ? null : R(coverage),
             later.Length == 0 ? null : R(later),
             waste,
@@ -180,8 +180,9 @@ internal static class Entries
         Measure measure,
         string unit,
         decimal price,
-        string wording
-    ) => new(Id(id), 1, name, section, measure, Unit.Find(unit)!, price, wording, "");
+        string wording,
+        string crew
+    ) => new(Id(id), 1, name, section, measure, Unit.Find(unit)!, price, wording, crew);
 
     public static BookText Text(int id, string name, TextUse use, string body) =>
         new(Id(id), 1, name, use, body) { Section = "Texts" };
@@ -192,6 +193,11 @@ internal static class Entries
                 e with
                 {
                     Trade = trade,
+                    Source =
+                        e is WorkEntry and not PriceOnlyItem or SurfaceFactor or Condition or SetUp ? "common practice"
+                        : e is Material { Coverage: not null } ? "coverage: common practice; price: made up"
+                        : e is BookText ? null
+                        : "made up",
                     Section =
                         e.Section.Length > 0 ? e.Section
                         : e is LabourRole ? "Labour"

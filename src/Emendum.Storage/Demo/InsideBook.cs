@@ -236,7 +236,7 @@ internal static class InsideBook
                 Painter,
                 2027,
                 "Caulk open joints at trim",
-                "",
+                "Smooth it once; paint the day after",
                 "90 ft per h"
             ),
             Rate(
@@ -326,7 +326,7 @@ internal static class InsideBook
                 Labourer,
                 null,
                 "Leave rooms swept and wiped",
-                "",
+                "Sills and sockets too; take all waste along",
                 "0.35 h per 100 ft²"
             ) with
             {
@@ -404,7 +404,7 @@ internal static class InsideBook
                 "Splashback",
                 Measure.Length,
                 "Tile a splashback two feet high",
-                "",
+                "Start from the middle; whole tiles at the top",
                 Part(2202, 1, ComponentKind.Material, "Tile", 2001, "length", "2 ft² per ft", "coloured"),
                 Part(2202, 2, ComponentKind.Material, "Adhesive", 2002, "of 1", "1.1 lb per ft²", "ordered"),
                 Part(2202, 3, ComponentKind.Labour, "Set and grout", Tiler, "of 1", "9 ft² per h", "step=0.25"),
@@ -467,7 +467,7 @@ internal static class InsideBook
                 "Corner beads",
                 Measure.CornerCount,
                 "Fit corner beads, filled flush",
-                "",
+                "Plumb before filling",
                 Part(2212, 1, ComponentKind.Material, "Bead", 2016, "q1", "1 ft per ft"),
                 Part(2212, 2, ComponentKind.Material, "Compound", 2014, "of 1", "1 gal per 90 ft", "ordered"),
                 Part(2212, 3, ComponentKind.Labour, "Fix and fill", Plasterer, "of 1", "18 ft per h")
@@ -639,7 +639,8 @@ internal static class InsideBook
                 Measure.Count,
                 "each",
                 38,
-                "Colour advice on site, with sample boards"
+                "Colour advice on site, with sample boards",
+                "Bring the boards and the fan of the day"
             ) with
             {
                 BreakKind = BreakKind.Packages,
@@ -652,7 +653,8 @@ internal static class InsideBook
                 Measure.Count,
                 "each",
                 215,
-                "Make and hang a notice board with an oiled frame"
+                "Make and hang a notice board with an oiled frame",
+                "Level; the top at five feet six"
             ) with
             {
                 BreakKind = BreakKind.Whole,
@@ -666,7 +668,8 @@ internal static class InsideBook
                 Measure.Length,
                 "ft",
                 14.50m,
-                "Paint lettering on prepared walls"
+                "Paint lettering on prepared walls",
+                "Set out in chalk; have it seen before painting"
             ) with
             {
                 BreakKind = BreakKind.Slices,

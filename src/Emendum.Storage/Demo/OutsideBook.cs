@@ -253,7 +253,7 @@ internal static class OutsideBook
                 Coater,
                 null,
                 "Clear gutters and test the fall",
-                "",
+                "Bag what comes out; hose the downpipes",
                 "45 ft per h"
             ),
         ];
@@ -424,7 +424,16 @@ internal static class OutsideBook
 
     private static IEnumerable<BookEntry> PriceOnly() =>
         [
-            Sold(3301, "Parking", "Bay number", Measure.Count, "each", 24, "Stencil a number in a bay") with
+            Sold(
+                3301,
+                "Parking",
+                "Bay number",
+                Measure.Count,
+                "each",
+                24,
+                "Stencil a number in a bay",
+                "All numbers read from the lane"
+            ) with
             {
                 BreakKind = BreakKind.Whole,
                 Breaks = [new(10, 19), new(40, 15)],
@@ -436,7 +445,8 @@ internal static class OutsideBook
                 Measure.Count,
                 "each",
                 95,
-                "A test panel of one square metre, kept to the end"
+                "A test panel of one square metre, kept to the end",
+                "Where it can stay; date it"
             ) with
             {
                 Taxable = false,

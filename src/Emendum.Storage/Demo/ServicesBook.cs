@@ -210,7 +210,8 @@ internal static class ServicesBook
                 Measure.Count,
                 "each",
                 85,
-                "A call-out between rounds, first hour in it"
+                "A call-out between rounds, first hour in it",
+                "Note arrival and leaving"
             ),
             new Condition(Id(4401), 1, "between visitors", "Stop and start while the house is open", 1.2m, 1.2m, 1)
             {

@@ -18,8 +18,8 @@ public static class StarterBook
             "Inside finishing",
             [.. Roles(), .. Materials(), .. Equipment(), .. Rates(), .. Assemblies(), .. InsideBook.Entries()]
         ),
-        .. Of("Outside and site", OutsideBook.Entries()),
-        .. Of("Services", ServicesBook.Entries()),
+        .. Of("Outside and site", [.. OutsideBook.Entries(), .. FacesBook.Entries(), .. LotsBook.Entries()]),
+        .. Of("Services", [.. ServicesBook.Entries(), .. GroundsBook.Entries()]),
     ];
 
     /// <summary>A fixed id.</summary>

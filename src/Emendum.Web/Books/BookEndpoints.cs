@@ -127,6 +127,7 @@ public static class BookEndpoints
         );
         book.MapBookTables();
         book.MapSupplierFeed();
+        book.MapSupplierGoods();
     }
 
     private static string Words(string? words) => words is { Length: > 200 } ? words[..200] : words ?? "";

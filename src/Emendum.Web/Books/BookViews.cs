@@ -147,6 +147,7 @@ public static class BookViews
             ProductionRate rate => rate.Paces[0].Pace + (rate.Paces.Length > 1 ? $" · {rate.Paces.Length} coats" : ""),
             Assembly assembly => Counted.Of(assembly.Components.Length, "part"),
             PriceOnlyItem item => $"{Money(item.Price)} per {item.Unit}",
+            Material { Mix: { } mix } => "mixed from " + Counted.Of(mix.Parts.Length + 1, "part"),
             Material material => $"{Money(material.Packs[0].Price)} · {material.Packs[0].Name}",
             LabourRole role => $"{Money(role.Wage)} per h",
             Equipment equipment => $"{Money(equipment.Cost)} per {equipment.Per.ToString().ToLowerInvariant()}",
@@ -284,6 +285,12 @@ public static class BookViews
             Line("Labour", FigureView.Fine(estimate.Reckoned.Costs.Hours));
         foreach (var e in estimate.Reckoned.Costs.Equipment.Where(e => e.Cost.V != 0))
             Line(e.Equipment.Name, FigureView.Fine(e.Equipment.Per == EquipmentPer.Hour ? e.Hours : e.Units));
+        foreach (var mixed in estimate.Reckoned.Costs.Mixed.Where(m => m.Quantity.V != 0))
+        {
+            Line(mixed.Material.Name + ", mixed", FigureView.Fine(mixed.Quantity));
+            foreach (var part in mixed.Parts.Where(p => p.Material is null))
+                Line(part.Name, FigureView.Fine(part.Amount), "free");
+        }
         foreach (var buy in estimate.Reckoned.Costs.Buying.Where(b => b.Need.V != 0))
         {
             Line(buy.Material.Name + ", needed", FigureView.Fine(buy.Need));

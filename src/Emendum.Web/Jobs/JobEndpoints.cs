@@ -36,7 +36,7 @@ public static class JobEndpoints
     public static void MapJobs(this IEndpointRouteBuilder app)
     {
         var jobs = app.MapGroup("/api/jobs");
-        jobs.MapGet("/", (JobStore store) => store.List());
+        jobs.MapGet("/", JobListView.Of);
         jobs.MapPost("/", Create);
         jobs.MapPost("/import", Import)
             .WithMetadata(new BodyLimit(JobFile.MostBytes))
@@ -153,6 +153,7 @@ public static class JobEndpoints
         NewJob request,
         OpenJobs open,
         CompanyStore companies,
+        SettingStore settings,
         CustomerStore customers,
         FirmDay day
     )
@@ -185,6 +186,7 @@ public static class JobEndpoints
         ) with
         {
             Deduct = company.Deduct,
+            Crew = settings.Get<CrewTerms>(CrewTerms.Setting) ?? CrewTerms.Starting,
         };
         JobRules.Check(job);
         open.Create(job);

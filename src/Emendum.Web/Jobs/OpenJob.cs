@@ -326,7 +326,7 @@ public sealed class OpenJob
             return;
         try
         {
-            store.Commit([.. made.Select(m => (m.After.Estimate.Job, m.Entry))], Summary(made[^1].After.Estimate));
+            store.Commit([.. made.Select(m => (m.After.Estimate.Job, m.Entry))], JobGlance.Of(made[^1].After.Estimate));
         }
         catch (Exception wrong)
         {
@@ -353,10 +353,6 @@ public sealed class OpenJob
     /// <summary>An <see cref="AnswerView"/>; what has moved is written once for everybody.</summary>
     private static string Answer(string moved, YoursView yours, bool repeated) =>
         $$"""{"moved":{{moved}},"yours":{{JsonSerializer.Serialize(yours, CoreJson.Options)}},"repeated":{{(repeated ? "true" : "false")}}}""";
-
-    /// <summary>What the list of jobs says of it.</summary>
-    public static string Summary(Estimate estimate) =>
-        $"{Counted.Of(estimate.Job.Places.Sum(p => p.Count), "place")} · {FigureView.Hours(estimate.Reckoned.Costs.Hours).Shown} h · {FigureView.Money(estimate.Price.BeforeTax).Shown} {estimate.Job.Info.Currency}";
 
     private (Job, ImmutableArray<Change>, long?) Reverse(JobState state, string name, Undoable? step, Author author)
     {

@@ -3,6 +3,7 @@ using Emendum.Core;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
+using Emendum.Core.Reports;
 using Emendum.Storage;
 
 namespace Emendum.Web.Jobs;
@@ -88,7 +89,7 @@ public sealed class OpenJobs(JobStore store, TimeProvider time, Watchers watcher
     public void Create(Job job)
     {
         var estimate = Estimate.Of(job, Trace.Silent);
-        if (!store.Create(job, OpenJob.Summary(estimate), time.GetUtcNow().UtcDateTime))
+        if (!store.Create(job, JobGlance.Of(estimate), time.GetUtcNow().UtcDateTime))
             throw RefusedException.Of("id", "A job with that id is here already.");
     }
 }

@@ -61,36 +61,31 @@ public sealed record MeasuredView(string Heading, IReadOnlyList<MeasuredTotal> T
     public static IReadOnlyList<MeasuredView> Of(Estimate estimate)
     {
         var (reckoned, units) = (estimate.Reckoned, estimate.Job.Units);
-        var all = MeasureTotals
-            .Of(reckoned, Trace.Silent)
-            .Select(t => new MeasuredTotal(
-                t.Measure.Name(),
-                t.Measure.Label(units),
-                FigureView.Amount(
-                    $"measured/{t.Measure.Name()}",
-                    t.Total,
-                    Core.Reckoning.Line.SymbolOf(t.Measure, units)
-                )
-            ));
-        var headings = MeasureTotals
-            .ByHeading(reckoned, Trace.Silent)
-            .GroupBy(t => t.Heading)
-            .Select(g => new MeasuredView(
-                g.Key,
-                [
-                    .. g.Select(t => new MeasuredTotal(
-                        t.Measure.Name(),
-                        t.Measure.Label(units),
-                        FigureView.Amount(t.Total)
-                    )),
-                ]
-            ));
-        return [new("", [.. all]), .. headings];
+        return
+        [
+            new("", MeasuredTotal.Of(MeasureTotals.Of(reckoned, Trace.Silent), units)),
+            .. MeasureTotals
+                .ByHeading(reckoned, Trace.Silent)
+                .Select(h => new MeasuredView(h.Heading, MeasuredTotal.Of(h.Totals, units))),
+        ];
     }
 }
 
 /// <summary>A measure over several places.</summary>
-public sealed record MeasuredTotal(string Name, string Label, FigureView Figure);
+public sealed record MeasuredTotal(string Name, string Label, FigureView Figure)
+{
+    public static IReadOnlyList<MeasuredTotal> Of(
+        IReadOnlyList<(Measure Measure, Total Total)> totals,
+        UnitSystem units
+    ) =>
+        [
+            .. totals.Select(t => new MeasuredTotal(
+                t.Measure.Name(),
+                t.Measure.Label(units),
+                FigureView.Amount(t.Total)
+            )),
+        ];
+}
 
 /// <summary>A figure of a place.</summary>
 /// <param name="Name">End of its path.</param>
@@ -368,16 +363,6 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
     private static List<(Kind Kind, SourceView View)> Sources(Estimate estimate)
     {
         var job = estimate.Job;
-        var groups = job
-            .Places.Select(p => p.Group)
-            .Where(g => g.Length > 0)
-            .SelectMany(g =>
-                Enumerable
-                    .Range(1, g.Split(Groups.Separator).Length)
-                    .Select(n => string.Join(Groups.Separator, g.Split(Groups.Separator).Take(n)))
-            )
-            .Distinct()
-            .ToList();
         var measures = MeasureTotals.Of(estimate.Reckoned, Trace.Silent).Select(t => t.Measure).ToList();
         return
         [
@@ -391,7 +376,7 @@ public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart
                 (m.Kind(), new SourceView($"measure/{m.Name()}", $"Measured: {m.Label(job.Units)}"))
             ),
             .. from m in measures
-            from g in groups
+            from g in Groups.Of(job)
             select (m.Kind(), new SourceView($"measure/{m.Name()}/{g}", $"Measured: {m.Label(job.Units)}, {g}")),
         ];
     }

@@ -1,9 +1,11 @@
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 
 namespace Emendum.Web.Jobs;
 
@@ -35,6 +37,21 @@ public sealed record BuyView(
     FigureView? Delivery
 );
 
+/// <summary>What is mixed on the spot, and its parts.</summary>
+public sealed record MixedView(string Name, string Colour, FigureView Quantity, IReadOnlyList<MixedPartView> Parts)
+{
+    public static MixedView Of(Mixed mixed) =>
+        new(
+            mixed.Material.Name,
+            mixed.Colour,
+            FigureView.Fine(mixed.Quantity),
+            [.. mixed.Parts.Select(p => new MixedPartView(p.Name, p.Material is null, FigureView.Fine(p.Amount)))]
+        );
+}
+
+/// <summary>One part of what is mixed; a free one is not bought.</summary>
+public sealed record MixedPartView(string Name, bool Free, FigureView Amount);
+
 /// <summary>Hours, days or visits of equipment, an amount of a subcontract, a charge, a price-only item: what it is counted by, and its money.</summary>
 public sealed record EquipmentView(string Name, FigureView? Hours, FigureView Cost);
 
@@ -47,8 +64,10 @@ public sealed record PriceView(
     IReadOnlyList<ReadoutView> Readouts,
     FigureView AtGoal,
     string Goal,
+    IReadOnlyList<ReadoutView> PerArea,
     IReadOnlyList<RoleView> Roles,
     IReadOnlyList<BuyView> Buying,
+    IReadOnlyList<MixedView> Mixed,
     IReadOnlyList<EquipmentView> Equipment,
     IReadOnlyList<EquipmentView> Others,
     IReadOnlyList<ReadoutView> Time,
@@ -83,13 +102,6 @@ public sealed record PriceView(
             readouts.Add(new("Margin, of the price", FigureView.Percent(m)));
         if (of.Markup is { } k)
             readouts.Add(new("Markup, on the cost", FigureView.Percent(k)));
-        if (of.PerFloor is { } f)
-            readouts.Add(
-                new(
-                    "Per floor area",
-                    FigureView.Money(f, "per " + Line.SymbolOf(Core.Places.Measure.FloorArea, estimate.Job.Units))
-                )
-            );
         if (of.PerHour is { } h)
             readouts.Add(new("Per labour hour", FigureView.Money(h, "per h")));
         return new(
@@ -97,6 +109,14 @@ public sealed record PriceView(
             readouts,
             FigureView.Money(of.AtGoal),
             PriceDraft.Percent(terms.GoalMargin),
+            [
+                .. PricePerArea
+                    .Of(estimate, Trace.Silent)
+                    .Select(a => new ReadoutView(
+                        a.Measure.Label(estimate.Job.Units),
+                        FigureView.Money(a.Per, "per " + a.Unit)
+                    )),
+            ],
             [
                 .. estimate.Reckoned.Costs.Roles.Select(r => new RoleView(
                     r.Role.Name,
@@ -121,6 +141,7 @@ public sealed record PriceView(
                     );
                 }),
             ],
+            [.. estimate.Reckoned.Costs.Mixed.Select(MixedView.Of)],
             [
                 .. estimate.Reckoned.Costs.Equipment.Select(e => new EquipmentView(
                     e.Equipment.Name,

@@ -33,8 +33,17 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     public static FigureView Percent(string path, Val value) => Of(path, value, "%", "#,0.0");
 
     /// <summary>A measured quantity to one place; counts whole.</summary>
-    public static FigureView Amount(string path, Val value, string unit) =>
-        Of(path, value, unit, unit.Length == 0 ? "#,0.##" : "#,0.0");
+    public static FigureView Amount(string path, Val value, string unit) => Of(path, value, unit, AmountFormat(unit));
+
+    /// <summary>How a measured quantity is written: counts whole, of large units as much as can be paced out.</summary>
+    public static string AmountFormat(string unit) =>
+        unit switch
+        {
+            "" => "#,0.##",
+            "acre" or "ha" => "#,0.000",
+            "square" => "#,0.00",
+            _ => "#,0.0",
+        };
 
     /// <summary>Hours to one place.</summary>
     public static FigureView Hours(Total total) => Hours(total.Path, total);

@@ -51,6 +51,12 @@ public sealed record WorkView(
     /// <summary>Role, and the item's own where it has one.</summary>
     public required RoleOfWork? Role { get; init; }
 
+    /// <summary>Roles of an assembly's labour, and who does it instead.</summary>
+    public required IReadOnlyList<RoleOfPart> Roles { get; init; }
+
+    /// <summary>Who does it instead, as the item has it.</summary>
+    public required IReadOnlyList<RoleInstead> RolesInstead { get; init; }
+
     /// <summary>Surface instead of the entry's own.</summary>
     public required Guid? Surface { get; init; }
 
@@ -75,6 +81,9 @@ public sealed record WorkView(
     /// <summary>The item's own word on that.</summary>
     public required bool? OwnHidden { get; init; }
 
+    /// <summary>Unit it is counted in here, where that is not the entry's own.</summary>
+    public required Unit? CountedIn { get; init; }
+
     /// <summary>Labour in all, as typed; null where paces hold.</summary>
     public required string? Labour { get; init; }
 
@@ -91,7 +100,7 @@ public sealed record WorkView(
             rate is { Paces.Length: > 1 } ? [.. rate.Paces.Select(p => p.Coats)]
             : assembly?.Components.Any(c => c.PerCoat) == true ? [1, 2, 3, 4]
             : [];
-        var unit = Line.SymbolOf(compiled.Measure, job.Units);
+        var unit = compiled.SymbolIn(job.Units);
         return new(
             item.Id,
             item.Entry,
@@ -142,6 +151,19 @@ public sealed record WorkView(
         )
         {
             Role = rate is null ? null : new(item.Role ?? rate.Role, item.Role),
+            Roles =
+            [
+                .. (assembly?.Components ?? [])
+                    .Where(c => c.Kind == ComponentKind.Labour)
+                    .Select(c => c.Entry!.Value)
+                    .Distinct()
+                    .Select(role => new RoleOfPart(
+                        role,
+                        job.Book[role].Name,
+                        item.Roles?.FirstOrDefault(r => r.Role == role)?.Instead
+                    )),
+            ],
+            RolesInstead = item.Roles ?? [],
             Surface = item.Surface,
             Step = new(entry.Step, item.Step),
             Drying = new(entry.DryingHours, item.DryingHours),
@@ -150,6 +172,7 @@ public sealed record WorkView(
             CustomerNote = new(entry.CustomerNote, item.CustomerNote),
             Hidden = compiled.Hidden,
             OwnHidden = item.Hidden,
+            CountedIn = item.CountedIn,
             Labour = item.Labour,
             Allowance = item.Allowance is { } sum ? Rounding.Text(sum) : null,
         };
@@ -159,6 +182,9 @@ public sealed record WorkView(
 /// <summary>The role of a rate's work, and the item's own choice.</summary>
 public sealed record RoleOfWork(Guid Used, Guid? Own);
 
+/// <summary>A role in the labour of an assembly, and who does it instead in this job.</summary>
+public sealed record RoleOfPart(Guid Role, string Name, Guid? Instead);
+
 /// <summary>A number as its entry has it, and what stands instead.</summary>
 public sealed record OwnNumber(decimal? Book, decimal? Own);
 
@@ -166,20 +192,43 @@ public sealed record OwnNumber(decimal? Book, decimal? Own);
 public sealed record OwnText(string Book, string? Own);
 
 /// <summary>A question of an assembly as it is answered; without an answer the place's measure or the usual one stands, said in <c>Otherwise</c>.</summary>
-public sealed record QuestionView(Guid Id, string Text, string Unit, string Answer, string Otherwise, bool Once)
+/// <param name="Id">Its id.</param>
+/// <param name="Text">The question.</param>
+/// <param name="Unit">The unit of the job it is answered in.</param>
+/// <param name="BookUnit">The unit of an answer that names none.</param>
+/// <param name="Answer">What was answered, with its unit where that is another one.</param>
+/// <param name="Otherwise">What stands without an answer.</param>
+/// <param name="Once">Whether it is asked once for the job.</param>
+public sealed record QuestionView(
+    Guid Id,
+    string Text,
+    string Unit,
+    string BookUnit,
+    string Answer,
+    string Otherwise,
+    bool Once
+)
 {
     /// <summary>The view of a question.</summary>
-    public static QuestionView Of(Question question, IEnumerable<Answer> answers, UnitSystem units) =>
-        new(
+    public static QuestionView Of(Question question, IEnumerable<Answer> answers, UnitSystem units)
+    {
+        var unit = units.Like(question.Unit);
+        var usual = Rounding.Digits(new Quantity(question.Usual, question.Unit).In(unit).Value, 6);
+        return new(
             question.Id,
             question.Text,
+            unit.Symbol,
             question.Unit.Symbol,
-            answers.FirstOrDefault(a => a.Question == question.Id) is { } answer ? Rounding.Text(answer.Value) : "",
+            answers.FirstOrDefault(a => a.Question == question.Id) is { } answer
+                ? Rounding.Text(answer.Value)
+                    + ((answer.Unit ?? question.Unit) == unit ? "" : $" {answer.Unit ?? question.Unit}")
+                : "",
             question.From is { } from
                 ? $"{from.Label(units).ToLowerInvariant()} of each place"
-                : $"{Rounding.Text(question.Usual)} {question.Unit}",
+                : $"{Rounding.Text(usual)} {unit}",
             question.Once
         );
+    }
 }
 
 /// <summary>A part that may be taken: one of an either-or group, or an optional one (no group).</summary>
@@ -227,7 +276,7 @@ public sealed record CellView(
                 ? new(
                     line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture),
                     line.Quantity.V.ToString(
-                        line.Item.Measure.Kind() == Kind.Count ? "#,0.##" : "#,0.0",
+                        FigureView.AmountFormat(line.Item.SymbolIn(estimate.Job.Units)),
                         CultureInfo.InvariantCulture
                     )
                 )
@@ -370,7 +419,7 @@ public sealed record CellSheetView(
         yield return Say(
             "Quantity",
             "quantity",
-            path => FigureView.Amount(path, line.Quantity, Line.SymbolOf(line.Item.Measure, job.Units))
+            path => FigureView.Amount(path, line.Quantity, line.Item.SymbolIn(job.Units))
         );
         for (var i = 0; i < line.Item.Parts.Length; i++)
         {

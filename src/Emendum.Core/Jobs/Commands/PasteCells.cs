@@ -38,6 +38,7 @@ public sealed record PasteCells(
                     (WorkEntry)job.Book[job.Item(key.Work)!.Entry],
                     measures(key.Place),
                     job.Units,
+                    job.Item(key.Work)!.CountedIn,
                     Quantities
                 );
             }
@@ -63,6 +64,7 @@ public sealed record PasteCells(
         WorkEntry entry,
         PlaceMeasures measures,
         UnitSystem units,
+        Unit? countedIn,
         bool quantities
     )
     {
@@ -92,28 +94,30 @@ public sealed record PasteCells(
                 "text",
                 "Write x for included, excluded or excluded: words, alt for an alternate, and nothing for none here."
             );
+        var (common, unit) = (entry.Measure.UnitIn(units), countedIn ?? entry.CountedIn ?? entry.Measure.UnitIn(units));
+        decimal Counted(decimal value) => Rounding.Figure(value * common.Factor / unit.Factor);
         bool Reads(decimal value) =>
             plain
             && decimal.Round(value * measures.Place.Count, 1, MidpointRounding.AwayFromZero)
                 == decimal.Round(number, 1, MidpointRounding.AwayFromZero);
         // What was copied from here and comes back unchanged changes nothing.
-        if (cell?.Quantity is { } here && Reads(TypedQuantities.In(here, entry.Measure.UnitIn(units))))
+        if (cell?.Quantity is { } here && Reads(TypedQuantities.In(here, unit)))
             return As(CellState.Included);
-        if (cell is { Source.Length: > 0 } && Reads(measures.Named(cell.Source)?.V ?? 0))
+        if (cell is { Source.Length: > 0 } && Reads(Counted(measures.Named(cell.Source)?.V ?? 0)))
             return As(CellState.Included);
-        if (Reads(measures[entry.LedAt(measures)].V))
+        if (Reads(Counted(measures[entry.LedAt(measures)].V)))
             return As(CellState.Included) with { Quantity = null, Source = "" };
         if (measures.Place.Count > 1)
             throw RefusedException.Of(
                 "text",
                 $"{measures.Place.Name} stands for {measures.Place.Count} equal places: type its quantity for one of them in the sheet."
             );
-        var typed = new TypedQuantity(kind, plain ? Rounding.Text(number) + Suffix(kind, units) : text, units);
+        var typed = new TypedQuantity(kind, plain ? Rounding.Text(number) + Suffix(unit) : text, units);
         TypedQuantities.Read(typed);
         return As(CellState.Included) with { Quantity = typed, Source = "" };
     }
 
-    private static string Suffix(Kind kind, UnitSystem units) => kind == Kind.Count ? "" : " " + units.For(kind).Symbol;
+    private static string Suffix(Unit unit) => unit.Kind == Kind.Count ? "" : " " + unit.Symbol;
 
     private static string Short(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

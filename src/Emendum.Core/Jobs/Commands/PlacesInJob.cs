@@ -45,8 +45,7 @@ internal static class PlacesInJob
 
     public static string Moved(string group, string was, string now) =>
         group == was ? now
-        : group.StartsWith(was + Groups.Separator, StringComparison.Ordinal)
-            ? Groups.Under(now, group[(was.Length + Groups.Separator.Length)..])
+        : Groups.IsUnder(group, was) ? Groups.Under(now, group[(was.Length + Groups.Separator.Length)..])
         : group;
 
     public static string FreeName(string name, Func<string, bool> taken)
@@ -75,10 +74,7 @@ internal static class PlacesInJob
     public static int EndOfGroup(ImmutableArray<Place> places, string group)
     {
         for (var i = places.Length - 1; i >= 0; i--)
-            if (
-                places[i].Group == group
-                || places[i].Group.StartsWith(group + Groups.Separator, StringComparison.Ordinal)
-            )
+            if (Groups.IsUnder(places[i].Group, group))
                 return i + 1;
         return places.Length;
     }

@@ -113,6 +113,22 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
         var entry = job.Book.GetValueOrDefault(item.Entry) as WorkEntry;
         if (item.Role is { } role && job.Book.GetValueOrDefault(role) is not LabourRole)
             throw RefusedException.Of("role", "That role is not in this job's Book.");
+        if (item.CountedIn is { } unit && entry is not null && unit.Kind != entry.Measure.Kind())
+            throw RefusedException.Of(
+                "countedIn",
+                $"{entry.Name} is measured against {BookCheck.Words(entry.Measure.Kind())}, not counted in {unit}."
+            );
+        foreach (var swap in item.Roles ?? [])
+        {
+            if (job.Book.GetValueOrDefault(swap.Instead) is not LabourRole)
+                throw RefusedException.Of("roles", "That role is not in this job's Book.");
+            if (
+                (entry as Assembly)?.Components.Any(c => c.Entry == swap.Role && c.Kind == ComponentKind.Labour) != true
+            )
+                throw RefusedException.Of("roles", $"No labour of {item.Name} is of that role.");
+        }
+        if ((item.Roles ?? []).DistinctBy(r => r.Role).Count() != (item.Roles ?? []).Length)
+            throw RefusedException.Of("roles", "A role is replaced twice.");
         if (item.Surface is { } surface && job.Book.GetValueOrDefault(surface) is not SurfaceFactor)
             throw RefusedException.Of("surface", "That surface is not in this job's Book.");
         if (item.Difficulty.Length > 0 && entry?.Levels.Any(l => l.Name == item.Difficulty) == false)
@@ -145,8 +161,13 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
     {
         foreach (var answer in answers)
         {
-            if ((entry as Assembly)?.Questions.Any(q => q.Id == answer.Question) != true)
+            if ((entry as Assembly)?.Questions.FirstOrDefault(q => q.Id == answer.Question) is not { } question)
                 throw RefusedException.Of("answers", "That question is not asked here.");
+            if (answer.Unit is { } unit && unit.Kind != question.Unit.Kind)
+                throw RefusedException.Of(
+                    "answers",
+                    $"“{question.Text}” asks for {BookCheck.Words(question.Unit.Kind)}, not for {unit}."
+                );
             if (answer.Value < 0)
                 throw RefusedException.Of("answers", "An answer is not below zero.");
         }

@@ -30,9 +30,11 @@ internal abstract class KindCosts
 }
 
 /// <summary>What a job costs, while the kinds are closed one after another.</summary>
-internal sealed class CostsDraft(Duration duration)
+internal sealed class CostsDraft(Duration duration, IReadOnlyDictionary<Guid, Book.BookEntry> book)
 {
     public Duration Duration => duration;
+    public IReadOnlyDictionary<Guid, Book.BookEntry> Book => book;
+    public ImmutableArray<Mixed> Mixed { get; set; } = [];
     public ImmutableArray<RoleCost>.Builder Roles { get; } = ImmutableArray.CreateBuilder<RoleCost>();
     public ImmutableArray<Purchase> Buying { get; set; } = [];
     public ImmutableArray<EquipmentCost>.Builder Equipment { get; } = ImmutableArray.CreateBuilder<EquipmentCost>();

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
@@ -11,17 +12,34 @@ internal sealed class MaterialCosts : KindCosts
     private readonly OrderedDictionary<(Guid, string), (Material Material, string Colour, Sum Need)> pools = [];
 
     /// <inheritdoc/>
-    public override Sum SumOf(CompiledItem.Part part)
+    public override Sum SumOf(CompiledItem.Part part) => SumOf((Material)part.Entry, part.Colour);
+
+    private Sum SumOf(Material material, string colour)
     {
-        var key = (part.Entry.Id, part.Colour);
+        var key = (material.Id, colour);
         if (!pools.TryGetValue(key, out var pool))
-            pools.Add(key, pool = ((Material)part.Entry, part.Colour, new()));
+            pools.Add(key, pool = (material, colour, new()));
         return pool.Need;
     }
 
-    /// <inheritdoc/>
-    public override void End(CostsDraft costs, Trace trace) =>
-        costs.Buying = Buying.Of([.. pools.Values.Select(p => (p.Material, p.Colour, p.Need.Total))], trace);
+    /// <summary>What is mixed on the spot is mixed once for the job, and its parts are needed beside what else needs them.</summary>
+    public override void End(CostsDraft costs, Trace trace)
+    {
+        var mixed = ImmutableArray.CreateBuilder<Mixed>();
+        foreach (var pool in pools.Values.Where(p => p.Material.Mix is not null).ToArray())
+        {
+            var of = Mixing.Of(pool.Material, pool.Colour, pool.Need.Total, costs.Book, trace);
+            mixed.Add(of);
+            foreach (var part in of.Parts)
+                if (part.Material is { } material)
+                    SumOf(material, part.Colour).Add(part.Amount);
+        }
+        costs.Mixed = mixed.ToImmutable();
+        costs.Buying = Buying.Of(
+            [.. pools.Values.Where(p => p.Material.Mix is null).Select(p => (p.Material, p.Colour, p.Need.Total))],
+            trace
+        );
+    }
 
     /// <inheritdoc/>
     public override void Share(LineShares lines)
@@ -30,18 +48,21 @@ internal sealed class MaterialCosts : KindCosts
             b => (b.Material.Id, b.Colour),
             _ => (At: new List<int>(), Need: new List<Val>(), Once: new List<CompiledItem>())
         );
+        var mixed = lines.Costs.Mixed.ToDictionary(m => (m.Material.Id, m.Colour));
         foreach (var (line, part, amount) in lines.Of(ComponentKind.Material))
+        foreach (var (bought, much) in Bought(part, amount, mixed))
         {
-            var (at, need, _) = needs[(part.Entry.Id, part.Colour)];
+            var (at, need, _) = needs[bought];
             at.Add(line);
-            need.Add(amount);
+            need.Add(much);
         }
         // Needs that come once for a work item stand after those of the lines.
         foreach (var (item, part, amount) in lines.Once(ComponentKind.Material))
+        foreach (var (bought, much) in Bought(part, amount, mixed))
         {
-            var (_, need, once) = needs[(part.Entry.Id, part.Colour)];
+            var (_, need, once) = needs[bought];
             once.Add(item);
-            need.Add(amount);
+            need.Add(much);
         }
         for (var b = 0; b < lines.Costs.Buying.Length; b++)
         {
@@ -55,6 +76,24 @@ internal sealed class MaterialCosts : KindCosts
             for (var i = 0; i < once.Count; i++)
                 lines.AddByHours(once[i], CostClass.Material, shares[at.Count + i]);
         }
+    }
+
+    /// <summary>What is bought for an amount: the goods themselves, or of each part of a mix as much of it as the amount is of all that is mixed.</summary>
+    private static IEnumerable<((Guid, string) Bought, Val Much)> Bought(
+        CompiledItem.Part part,
+        Val amount,
+        Dictionary<(Guid, string), Mixed> mixed
+    )
+    {
+        if (!mixed.TryGetValue((part.Entry.Id, part.Colour), out var mix))
+            yield return ((part.Entry.Id, part.Colour), amount);
+        else
+            foreach (var of in mix.Parts)
+                if (of.Material is { } material)
+                    yield return (
+                        (material.Id, of.Colour),
+                        mix.Quantity.V == 0 ? 0m : amount * of.Amount / mix.Quantity
+                    );
     }
 
     /// <summary>What packs cost is whole cents, and so are its parts. What the need costs is not: each line bears its own, as exact as the sum.</summary>
