@@ -145,7 +145,7 @@ export function CatalogueDialog({ forWork = false, onClose }: Props) {
       <DialogActions>
         <Button onClick={onClose}>Close</Button>
         <Button variant="contained" disabled={basket.length === 0} onClick={() => void take()}>
-          {basket.length === 0 ? "Add to the Book" : `Add ${counted(basket.length, "goods", "goods")} to the Book`}
+          {basket.length === 0 ? "Add to the Book" : `Add ${basket.length} to the Book`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -108,7 +108,6 @@ export function JobsPage() {
         <div className={styles.narrow} role="group" aria-label="Which jobs">
           <Choice
             label="Customer"
-            row
             value={asked("customer")}
             none="all"
             options={customers.map((c) => [c, c] as const)}
@@ -116,7 +115,6 @@ export function JobsPage() {
           />
           <Choice
             label="Changed"
-            row
             value={asked("within")}
             none="at any time"
             options={periods}
@@ -124,7 +122,6 @@ export function JobsPage() {
           />
           <Choice
             label="Margin"
-            row
             value={asked("margin")}
             none="any"
             options={[["below", "below the floor"]]}

@@ -75,6 +75,7 @@ internal sealed class Pencil
     private readonly ImmutableArray<Cut>.Builder cuts = ImmutableArray.CreateBuilder<Cut>();
     private readonly ImmutableArray<Edge>.Builder edges = ImmutableArray.CreateBuilder<Edge>();
     private readonly ImmutableArray<Mark>.Builder marks = ImmutableArray.CreateBuilder<Mark>();
+    private readonly List<(Cut Cut, string Size)> sized = [];
     private readonly List<string> notes = [];
 
     public void Surface(
@@ -90,8 +91,15 @@ internal sealed class Pencil
         IEnumerable<(double X, double Y)> points,
         string label,
         bool deducted,
-        bool glass = false
-    ) => cuts.Add(new(kind, on, Flat(points), label, deducted, glass));
+        bool glass = false,
+        string size = ""
+    )
+    {
+        var cut = new Cut(kind, on, Flat(points), label, deducted, glass);
+        cuts.Add(cut);
+        if (size.Length > 0)
+            sized.Add((cut, size));
+    }
 
     public void Edge(string kind, (double X, double Y) from, (double X, double Y) to) =>
         edges.Add(new(kind, Round(from.X), Round(from.Y), Round(to.X), Round(to.Y)));
@@ -108,6 +116,27 @@ internal sealed class Pencil
     /// <summary>How large a letter is on a drawing of that size.</summary>
     public static double Letter(double width, double height) => Math.Max(width, height * Drawing.Sheet) * 0.02;
 
+    /// <summary>Writes a size into what was cut out, along its width or else its height; where it fits in neither, pointing at it says it.</summary>
+    private void WriteInto(Cut cut, string size, double letter)
+    {
+        var corners = Pairs(cut.Points).ToArray();
+        var room = size.Length * letter * 0.58;
+        for (var side = 0; side < 2; side++)
+        {
+            var (x, y) = (corners[side + 1].X - corners[side].X, corners[side + 1].Y - corners[side].Y);
+            var length = Math.Sqrt(x * x + y * y);
+            if (length < room)
+                continue;
+            Mark(
+                size,
+                ((corners[0].X + corners[2].X) / 2, (corners[0].Y + corners[2].Y) / 2),
+                Upright((x / length, y / length)),
+                true
+            );
+            return;
+        }
+    }
+
     /// <summary>The drawing with a margin round everything that was drawn.</summary>
     public Drawing Done()
     {
@@ -115,7 +144,10 @@ internal sealed class Pencil
         if (all.Count == 0)
             all = [(0, 0), (1600, 1000)];
         var (left, top, right, bottom) = (all.Min(p => p.X), all.Min(p => p.Y), all.Max(p => p.X), all.Max(p => p.Y));
-        var margin = Letter(right - left, bottom - top) * 2.2;
+        var letter = Letter(right - left, bottom - top);
+        foreach (var (cut, size) in sized)
+            WriteInto(cut, size, letter);
+        var margin = letter * 2.2;
         return new(
             Round(left - margin),
             Round(top - margin),

@@ -84,7 +84,8 @@ internal static class DrawnFace
                 Pencil.Box(at[o.Wall] + o.From, -o.Bottom - o.Height, o.Width, o.Height),
                 o.Label(system),
                 OpeningsOnWalls.Deducted(o.Opening, rule),
-                o.Opening.IsGlass
+                o.Opening.IsGlass,
+                o.Size(system)
             );
         return pencil.Done();
     }

@@ -13,8 +13,10 @@ internal sealed record WallToFill(string Name, double Length, double High);
 internal sealed record DrawnOpening(Opening Opening, int Wall, double From, double Bottom, double Width, double Height)
 {
     /// <summary>What pointing at it says.</summary>
-    public string Label(UnitSystem system) =>
-        $"{Opening.Words} {Opening.Width.Read(system)} × {Opening.Height.Read(system)}";
+    public string Label(UnitSystem system) => $"{Opening.Words} {Size(system)}";
+
+    /// <summary>Its width and height.</summary>
+    public string Size(UnitSystem system) => $"{Opening.Width.Read(system)} × {Opening.Height.Read(system)}";
 }
 
 /// <summary>Puts openings on walls: on their own where that was said, otherwise on the wall with the most free length; evenly spaced.</summary>

@@ -321,7 +321,8 @@ internal sealed class UnfoldedRoom
                 ],
                 o.Label(system),
                 OpeningsOnWalls.Deducted(o.Opening, rule),
-                o.Opening.IsGlass
+                o.Opening.IsGlass,
+                o.Size(system)
             );
             if (!o.Opening.ReachesFloor || !rule.Interrupts(o.Opening.Width.Millimetres / 1000m))
                 continue;

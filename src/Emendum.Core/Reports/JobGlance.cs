@@ -22,12 +22,14 @@ public sealed record JobGlance(
     /// <summary>Of a reckoned job.</summary>
     public static JobGlance Of(Estimate estimate)
     {
+        // What stands in a file has at most six decimals.
+        static decimal Kept(decimal value) => decimal.Round(value, 6, MidpointRounding.AwayFromZero);
         var margin = estimate.Price.Readouts.Margin?.V;
         return new(
             estimate.Job.Places.Sum(p => p.Count),
-            estimate.Reckoned.Costs.Hours.V,
-            estimate.Price.BeforeTax.V,
-            margin,
+            Kept(estimate.Reckoned.Costs.Hours.V),
+            Kept(estimate.Price.BeforeTax.V),
+            margin is { } m ? Kept(m) : null,
             margin < estimate.Job.Pricing.FloorMargin,
             estimate.Job.Info.Currency
         );

@@ -89,7 +89,7 @@ public static class SupplierGoods
                         g.Name,
                         g.Supplier,
                         g.Category,
-                        string.Join(" · ", g.Packs.Select(p => $"{FigureView.Money("", p.Price).Shown} {p.Name}")),
+                        string.Join(" · ", g.Packs.Select(p => $"{p.Name} {FigureView.Money("", p.Price).Shown}")),
                         !g.Spread ? ""
                             : g.Coverage is { } coverage ? coverage.ToString()
                             : "coverage not said",

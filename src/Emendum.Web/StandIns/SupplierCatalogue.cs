@@ -49,14 +49,18 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
     private static readonly string[] Colours =
     [
         "chalk",
+        "cream",
         "oyster",
         "sand",
+        "stone",
         "biscuit",
         "clay",
         "brick",
         "moss",
         "sea green",
         "harbour blue",
+        "teal",
+        "plum",
         "slate",
         "graphite",
         "black",
