@@ -22,6 +22,9 @@ public sealed record BookWorkView(
     string Hazard
 );
 
+/// <summary>A measure as the firm calls it: base and crown in feet, skirting and cornice in metres.</summary>
+public sealed record MeasureName(string Name, string Label, Kind Kind, string Unit);
+
 /// <summary>A product that can be chosen for work measured in what it covers.</summary>
 public sealed record ProductView(Guid Id, string Name, string Category, Kind Covers);
 
@@ -40,6 +43,19 @@ public static class CompanyEndpoints
                     FirmDay.Check(save.Now.Zone);
                     return save.Onto(current);
                 })
+        );
+        app.MapGet(
+            "/api/company/measures",
+            (CompanyStore companies) =>
+            {
+                var units = companies.Get()!.Units;
+                return Measures.All.Select(m => new MeasureName(
+                    m.Name(),
+                    m.Label(units),
+                    m.Kind(),
+                    m.UnitIn(units).Symbol
+                ));
+            }
         );
         app.MapGet("/api/company/zones", () => FirmDay.Zones);
         app.MapGet(

@@ -129,7 +129,7 @@ public class WorkingsTests
             .Of(Reported.Record(job).Trace, $"cells/{work}/{place}/hours")!
             .ToJsonString(CoreJson.Options);
         Assert.Contains(
-            $"\"op\":\"typed\",\"value\":\"80\",\"unit\":\"ft²\",\"label\":\"Paint\",\"link\":\"work/{work}\"",
+            $"\"op\":\"typed\",\"value\":\"80\",\"unit\":\"ft²\",\"label\":\"Paint\",\"shown\":\"80 ft²\",\"link\":\"work/{work}\"",
             explanation
         );
         Assert.DoesNotContain($"book/{StarterBook.Id(111)}", explanation);

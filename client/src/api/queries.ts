@@ -32,6 +32,11 @@ export const ask = {
     queryFn: async () => (await api.GET("/api/company/zones")).data!,
     staleTime: Infinity,
   }),
+  /** Measures as the firm calls them. */
+  measures: queryOptions({
+    queryKey: ["measures"],
+    queryFn: async () => (await api.GET("/api/company/measures")).data!,
+  }),
   /** The crew of new jobs. */
   crew: queryOptions({
     queryKey: ["crew"],

@@ -62,6 +62,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasureName"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/zones": {
         parameters: {
             query?: never;
@@ -4040,6 +4075,12 @@ export interface components {
         MeasuredView: {
             heading: string;
             totals: components["schemas"]["MeasuredTotal"][];
+        };
+        MeasureName: {
+            name: string;
+            label: string;
+            kind: components["schemas"]["Kind"];
+            unit: string;
         };
         MeasureView: {
             name: string;

@@ -3,7 +3,7 @@ import { newId } from "../api/client";
 import { toggled } from "../controls/toggled";
 import { unitOptions } from "../controls/units";
 import { Figure } from "../figure/Figure";
-import { CheckOf, ChoiceOf, Rows, TextOf, measureOptions } from "./fields";
+import { CheckOf, ChoiceOf, Rows, TextOf, useMeasures } from "./fields";
 import { drafted } from "./drafts";
 import { PartForm, blankPart } from "./PartForm";
 import type { Tried } from "./TryIt";
@@ -15,6 +15,7 @@ import styles from "./book.module.css";
 export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   const { view, set, change } = useEditing();
   const assembly = view.entry as Assembly;
+  const measures = useMeasures();
   // What was begun at a part stays, whatever else is opened or looked at meanwhile.
   const begun = `${assembly.id} part `;
   const [opened, setOpened] = useState<ReadonlySet<string>>(() => new Set(drafted(begun)));
@@ -22,12 +23,12 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
   const toggle = (part: string) => setOpened((now) => toggled(now, part));
 
   /** What its parts are driven by: it is led by one of these. */
-  const drivers = measureOptions.filter(
+  const drivers = measures.options.filter(
     ([m]) => assembly.components.some((c) => c.measure === m) || assembly.questions.some((q) => q.from === m),
   );
   const label = (part: Component) => {
     if (part.measure)
-      return `of ${(measureOptions.find(([m]) => m === part.measure)?.[1] ?? part.measure).toLowerCase()}`;
+      return `of ${measures.labelOf(part.measure).toLowerCase()}`;
     if (part.question) return assembly.questions.find((q) => q.id === part.question)?.text ?? "a question";
     if (part.of)
       return `of ${assembly.components.find((c) => c.id === part.of)?.name ?? "a part"}${part.asOrdered ? ", as ordered" : ""}`;
@@ -135,7 +136,7 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
             <ChoiceOf label="Answer in" path={`${path}.unit`} options={unitOptions("length", "area", "count")} />
             <CheckOf label="Asked once for the job" path={`${path}.once`} hint="otherwise at each place" />
             <TextOf label="Usual answer" path={`${path}.usual`} />
-            <ChoiceOf label="Or from the place's" path={`${path}.from`} options={measureOptions} none="nothing: ask" />
+            <ChoiceOf label="Or from the place's" path={`${path}.from`} options={measures.options} none="nothing: ask" />
           </>
         )}
       </Rows>

@@ -1,7 +1,7 @@
 import { useId, useState } from "react";
 import { type Refused, newId } from "../api/client";
 import { useDraft } from "./drafts";
-import { EntryChoice, measureOptions, useNamed } from "./fields";
+import { EntryChoice, useMeasures, useNamed } from "./fields";
 import { type Assembly, type Component, useEditing } from "./useEntry";
 import { Input } from "../controls/Input";
 import { Choice } from "../controls/Choice";
@@ -66,6 +66,7 @@ export function PartForm(props: {
   const { view, change } = useEditing();
   const assembly = view.entry as Assembly;
   const named = useNamed();
+  const measures = useMeasures();
   const [part, setPart, drop] = useDraft(`${view.entry.id} part ${props.isNew ? "new" : props.part.id}`, props.part);
   const [wrong, setWrong] = useState<{ field: string; says: string } | null>(null);
   const id = useId();
@@ -206,7 +207,7 @@ export function PartForm(props: {
           none={driver === "" ? "choose" : undefined}
           wrong={sayOf("measure", "of")}
           options={[
-            ...measureOptions.map(
+            ...measures.options.map(
               ([measure, words]) => [`measure/${measure}`, words, "A measure of the place"] as const,
             ),
             ...assembly.questions.map((q) => [`question/${q.id}`, q.text, "A question"] as const),

@@ -6,8 +6,7 @@ import {
   MeasureChoice,
   Rows,
   TextOf,
-  kindOf,
-  measuresLike,
+  useMeasures,
   useNamed,
 } from "./fields";
 import { useEditing } from "./useEntry";
@@ -62,6 +61,7 @@ export function RateForm() {
 export function PriceOnlyForm() {
   const { view } = useEditing();
   const item = view.entry as Schemas["BookEntryPriceOnlyItem"];
+  const { kindOf } = useMeasures();
   const packages = item.breakKind === "packages";
   const change = useEditing().change;
   return (
@@ -109,6 +109,7 @@ export function PriceOnlyForm() {
 export function WorkFields() {
   const { view, set } = useEditing();
   const named = useNamed();
+  const measures = useMeasures();
   const entry = view.entry as Schemas["BookEntryProductionRate"];
   return (
     <>
@@ -131,18 +132,18 @@ export function WorkFields() {
         <EntryAt label="Usual surface" kinds={["surface"]} path="surface" none />
         <TextOf label="Drying after each coat" path="dryingHours" unit="h" />
         <TextOf label="Round hours of a line up to" path="step" unit="h" optional />
-        {kindOf(entry.measure) !== "count" && (
+        {measures.kindOf(entry.measure) !== "count" && (
           <ChoiceOf
             label="Counted in"
             path="countedIn"
-            options={unitsOf(kindOf(entry.measure))}
+            options={unitsOf(measures.kindOf(entry.measure))}
             none="the job's own unit"
           />
         )}
         <ChoiceOf
           label="Where a place has not its measure, led by"
           path="whereNone"
-          options={measuresLike(entry.measure).filter(([m]) => m !== entry.measure)}
+          options={measures.like(entry.measure)}
           none="nothing else"
         />
       </div>

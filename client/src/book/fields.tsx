@@ -267,16 +267,17 @@ export function MeasureChoice() {
   const [measure, setMeasure] = useState<string>(entry.measure);
   const [pace, setPace] = useState("");
   const [wrong, setWrong] = useState("");
-  const kind = (of: string) => measureKinds.find(([, measures]) => measures.includes(of))![0];
+  const { options, kindOf, unitOf } = useMeasures();
   // Another kind needs another pace, where there is one.
   const bound = entry.kind === "rate" && entry.paces.length > 0;
-  const other = bound && kind(measure) !== kind(entry.measure);
+  const other = bound && kindOf(measure) !== kindOf(entry.measure);
   async function keep(next: string, typed: string | null) {
     try {
       await change((old) => {
         const changed = old as typeof entry;
         changed.measure = next as typeof entry.measure;
-        if (changed.kind === "priceOnly" && kind(next) !== kind(entry.measure)) changed.unit = kind(next);
+        if (changed.kind === "priceOnly" && kindOf(next) !== kindOf(entry.measure))
+          changed.unit = unitOf(next);
         if (changed.kind === "rate" && typed !== null) changed.paces = [{ coats: 1, pace: typed }];
         return changed;
       });
@@ -290,12 +291,12 @@ export function MeasureChoice() {
       <Choice
         label="Measured against"
         value={measure}
-        options={measureOptions}
+        options={options}
         wrong={other ? "" : wrong}
         onChoose={(next) => {
           setMeasure(next);
           setWrong("");
-          if (!bound || kind(next) === kind(entry.measure)) void keep(next, null);
+          if (!bound || kindOf(next) === kindOf(entry.measure)) void keep(next, null);
         }}
       />
       {other && entry.kind === "rate" && (
@@ -303,7 +304,7 @@ export function MeasureChoice() {
           <Input
             label="Pace for it"
             value={pace}
-            placeholder={`like 10 ${kind(measure)} per h`}
+            placeholder={`like 10 ${unitOf(measure)} per h`}
             wrong={wrong}
             onType={setPace}
             onKeyDown={(e) => e.key === "Enter" && void keep(measure, pace)}
@@ -317,27 +318,22 @@ export function MeasureChoice() {
   );
 }
 
-const measureKinds: readonly (readonly ["each" | "ft" | "ft³" | "ft²", readonly string[]])[] = [
-  ["each", ["doorCount", "windowCount", "openingCount", "cornerCount", "count", "stepCount"]],
-  ["ft", ["perimeter", "skirtingLength", "corniceLength", "revealLength", "eavesLength", "length", "stringerLength", "edgeLength"]],
-  ["ft³", ["volume"]],
-  ["ft²", ["floorArea", "ceilingArea", "netWallArea", "grossWallArea", "openingArea", "doorArea", "windowArea", "glassArea", "revealArea", "netFaceArea", "grossFaceArea", "area", "developedArea", "deductedArea"]],
-]; // prettier-ignore
+type MeasureName = Schemas["MeasureName"];
 
-/** What a measure is. */
-export const kindOf = (measure: string): UnitKind =>
-  (({ each: "count", ft: "length", "ft³": "volume", "ft²": "area" }) as const)[
-    measureKinds.find(([, of]) => of.includes(measure))![0]
-  ];
-
-/** The measures of the same kind. */
-export const measuresLike = (measure: string) =>
-  measureOptions.filter(([m]) => measureKinds.some(([, of]) => of.includes(m) && of.includes(measure)));
-
-export const measureOptions = [
-  ["floorArea", "Floor"], ["ceilingArea", "Ceiling"], ["netWallArea", "Walls, net"], ["grossWallArea", "Walls, gross"], ["perimeter", "Perimeter"],
-  ["skirtingLength", "Skirting, base"], ["corniceLength", "Cornice, crown"], ["doorCount", "Doors"], ["windowCount", "Windows"], ["openingCount", "Openings, count"],
-  ["openingArea", "Openings"], ["doorArea", "Doors, area"], ["windowArea", "Windows, area"], ["glassArea", "Glass"], ["revealLength", "Reveals"], ["revealArea", "Reveal area"], ["cornerCount", "Corners"], ["volume", "Volume"],
-  ["netFaceArea", "Outside face, net"], ["grossFaceArea", "Outside face, gross"], ["eavesLength", "Eaves"], ["area", "Area"], ["length", "Length"],
-  ["count", "Count"], ["stepCount", "Steps"], ["developedArea", "Stair, developed"], ["stringerLength", "Stringers"], ["edgeLength", "Step edges"], ["deductedArea", "Deducted"],
-] as const; // prettier-ignore
+/** Measures as the firm calls them. */
+export function useMeasures() {
+  const { data } = useQuery(ask.measures);
+  const measures = data ?? [];
+  const find = (name: string): MeasureName =>
+    measures.find((m) => m.name === name) ?? { name, label: name, kind: "area", unit: "ft²" };
+  return {
+    /** For choosing. */
+    options: measures.map((m) => [m.name, m.label] as const),
+    kindOf: (name: string) => find(name).kind as UnitKind,
+    unitOf: (name: string) => find(name).unit,
+    labelOf: (name: string) => find(name).label,
+    /** The others of the same kind, for choosing. */
+    like: (name: string) =>
+      measures.filter((m) => m.kind === find(name).kind && m.name !== name).map((m) => [m.name, m.label] as const),
+  };
+}

@@ -148,7 +148,7 @@ function Part({ step, close }: { step: Step; close: () => void }) {
       <span>
         {step.label || "number"} <small>{sources[step.op]}</small> <Source link={step.link} close={close} />
       </span>
-      <b>{step.text ?? `${step.value} ${step.unit}`}</b>
+      <b>{step.text ?? step.shown}</b>
     </li>
   );
 }

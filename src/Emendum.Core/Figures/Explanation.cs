@@ -81,7 +81,7 @@ public static class Explanation
                     text.Append(' ', (depth + 1) * 2)
                         .Append(leaf.Label.Length == 0 ? "number" : leaf.Label)
                         .Append(": ")
-                        .Append(leaf.Text ?? $"{Rounding.Text(leaf.Value)} {leaf.Unit}".TrimEnd())
+                        .Append(leaf.Text ?? Exactly(leaf.Value, leaf.Unit))
                         .Append(
                             leaf.Source switch
                             {
@@ -133,6 +133,8 @@ public static class Explanation
                 };
                 if (leaf.Text is not null)
                     node["text"] = leaf.Text;
+                else
+                    node["shown"] = Exactly(leaf.Value, leaf.Unit);
                 if (leaf.Link is not null)
                     node["link"] = leaf.Link;
                 return node;
@@ -309,7 +311,7 @@ public static class Explanation
                 binding
             ),
             Packs packs =>
-                $"{(packs.Above == 0 ? "cheapest packs" : $"packs, at most {Rounding.Text(Rounding.Money(packs.Above))} above the cheapest,")} that cover {Say(packs.Need, 1)}: "
+                $"{(packs.Above == 0 ? "cheapest packs" : $"packs, at most {Number(Rounding.Money(packs.Above), "")} above the cheapest,")} that cover {Say(packs.Need, 1)}: "
                     + (
                         packs.Counts.All(p => p.Count == 0)
                             ? "none"
@@ -318,7 +320,7 @@ public static class Explanation
                                 packs
                                     .Counts.Where(p => p.Count != 0)
                                     .Select(p =>
-                                        $"{Rounding.Text(p.Count)} × {Rounding.Text(p.Size)}{(packs.Gives == "cost" ? $" at {Rounding.Text(p.Price)}" : "")}"
+                                        $"{Rounding.Text(p.Count)} × {Rounding.Text(p.Size)}{(packs.Gives == "cost" ? $" at {Number(p.Price, "")}" : "")}"
                                     )
                             )
                     ),
@@ -329,14 +331,16 @@ public static class Explanation
 
     private static string Bracket(string text, int own, int binding) => own < binding ? $"({text})" : text;
 
-    private static string Number(decimal value, string unit)
-    {
-        var shown = decimal.Round(value, 3, MidpointRounding.AwayFromZero);
-        return Rounding.Text(shown)
-            + (
-                unit.Length == 0 ? ""
-                : unit == "%" ? " %"
-                : " " + unit
-            );
-    }
+    /// <summary>To three decimals, as figures are read.</summary>
+    private static string Number(decimal value, string unit) =>
+        Exactly(decimal.Round(value, 3, MidpointRounding.AwayFromZero), unit);
+
+    /// <summary>With every decimal, as it was typed.</summary>
+    private static string Exactly(decimal value, string unit) =>
+        value.ToString("#,0.############", System.Globalization.CultureInfo.InvariantCulture)
+        + (
+            unit.Length == 0 ? ""
+            : unit == "%" ? " %"
+            : " " + unit
+        );
 }

@@ -16,7 +16,15 @@ public static class StarterBook
     [
         .. Of(
             "Inside finishing",
-            [.. Roles(), .. Materials(), .. Equipment(), .. Rates(), .. Assemblies(), .. InsideBook.Entries()]
+            [
+                .. Roles(),
+                .. Materials(),
+                .. Equipment(),
+                .. Rates(),
+                .. Assemblies(),
+                .. InsideBook.Entries(),
+                .. FloorsAndFilmBook.Entries(),
+            ]
         ),
         .. Of("Outside and site", [.. OutsideBook.Entries(), .. FacesBook.Entries(), .. LotsBook.Entries()]),
         .. Of("Services", [.. ServicesBook.Entries(), .. GroundsBook.Entries()]),

@@ -334,8 +334,13 @@ public static class BookViews
     public static string PacksInWords(Purchase buy) =>
         string.Join(
             " + ",
-            buy.Packs.Counts.Select((n, i) => (n, buy.Material.Packs[i].Name))
+            buy.Packs.Counts.Select((n, i) => (n, Pack: buy.Material.Packs[i]))
                 .Where(x => x.n > 0)
-                .Select(x => $"{Rounding.Text(x.n)} × {x.Name}")
+                // What is sold loose is said by its quantity: 4 yd³ by the yard.
+                .Select(x =>
+                    x.Pack.Name.StartsWith("by the ", StringComparison.Ordinal)
+                        ? $"{Rounding.Text(x.n * x.Pack.Size)} {buy.Material.Unit} {x.Pack.Name}"
+                        : $"{Rounding.Text(x.n)} × {x.Pack.Name}"
+                )
         ) + (buy.Packs.Above == 0 ? "" : $" (at most {Money(buy.Packs.Above)} above the cheapest)");
 }
