@@ -27,8 +27,7 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
     ([m]) => assembly.components.some((c) => c.measure === m) || assembly.questions.some((q) => q.from === m),
   );
   const label = (part: Component) => {
-    if (part.measure)
-      return `of ${measures.labelOf(part.measure).toLowerCase()}`;
+    if (part.measure) return `of ${measures.labelOf(part.measure).toLowerCase()}`;
     if (part.question) return assembly.questions.find((q) => q.id === part.question)?.text ?? "a question";
     if (part.of)
       return `of ${assembly.components.find((c) => c.id === part.of)?.name ?? "a part"}${part.asOrdered ? ", as ordered" : ""}`;
@@ -136,7 +135,12 @@ export function AssemblyForm({ tried }: { tried: Tried | undefined }) {
             <ChoiceOf label="Answer in" path={`${path}.unit`} options={unitOptions("length", "area", "count")} />
             <CheckOf label="Asked once for the job" path={`${path}.once`} hint="otherwise at each place" />
             <TextOf label="Usual answer" path={`${path}.usual`} />
-            <ChoiceOf label="Or from the place's" path={`${path}.from`} options={measures.options} none="nothing: ask" />
+            <ChoiceOf
+              label="Or from the place's"
+              path={`${path}.from`}
+              options={measures.options}
+              none="nothing: ask"
+            />
           </>
         )}
       </Rows>

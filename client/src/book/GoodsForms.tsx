@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { type Schemas } from "../api/client";
 import { CheckOf, ChoiceOf, EntryAt, EntryChoice, Rows, TextOf } from "./fields";
-import { useEditing } from "./useEntry";
+import { at, useEditing } from "./useEntry";
 import { Choice } from "../controls/Choice";
 import { FileChoice } from "../controls/FileChoice";
 import { unitOptions } from "../controls/units";
@@ -158,7 +158,8 @@ function MixFields() {
     <>
       <h3>Mixed on the spot</h3>
       <p className="note">
-        Coverage and waste are of the mixed; what is bought is its parts. What is free, like water, is told to the crew.
+        Coverage and waste are of the mixed; what is bought is its parts. Say how much goes in as 35 %, or as 0.2 kg per{" "}
+        {unit} of the base. What is bought as nothing is free, like water, and is told to the crew.
       </p>
       <div className="two">
         <EntryChoice
@@ -177,16 +178,22 @@ function MixFields() {
           blank={() => ({ material: null as string | null, name: "", amount: "", ofMixed: false })}
           needs={["amount"]}
         >
-          {(path) => (
-            <>
-              <EntryAt label="Bought as" kinds={["material"]} path={`${path}.material`} none />
-              <TextOf label="Name, where it is free" path={`${path}.name`} />
-              <TextOf label="How much" path={`${path}.amount`} hint={`like 35 %, or 0.2 kg per ${unit}`} />
-              <CheckOf label="Of the mixed, not of the base" path={`${path}.ofMixed`} />
-            </>
-          )}
+          {(path) => <MixRow path={path} />}
         </Rows>
       )}
+    </>
+  );
+}
+
+function MixRow({ path }: { path: string }) {
+  const { view } = useEditing();
+  const free = !at(view.entry, `${path}.material`);
+  return (
+    <>
+      <EntryAt label="Bought as" kinds={["material"]} path={`${path}.material`} none />
+      {free && <TextOf label="Name, where it is free" path={`${path}.name`} />}
+      <TextOf label="How much" path={`${path}.amount`} />
+      <CheckOf label="Of the mixed, not of the base" path={`${path}.ofMixed`} />
     </>
   );
 }

@@ -1,14 +1,4 @@
-import {
-  CheckOf,
-  ChoiceOf,
-  EntryAt,
-  EntryChoice,
-  MeasureChoice,
-  Rows,
-  TextOf,
-  useMeasures,
-  useNamed,
-} from "./fields";
+import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, useMeasures, useNamed } from "./fields";
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
 import { Choice } from "../controls/Choice";

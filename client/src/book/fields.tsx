@@ -276,8 +276,7 @@ export function MeasureChoice() {
       await change((old) => {
         const changed = old as typeof entry;
         changed.measure = next as typeof entry.measure;
-        if (changed.kind === "priceOnly" && kindOf(next) !== kindOf(entry.measure))
-          changed.unit = unitOf(next);
+        if (changed.kind === "priceOnly" && kindOf(next) !== kindOf(entry.measure)) changed.unit = unitOf(next);
         if (changed.kind === "rate" && typed !== null) changed.paces = [{ coats: 1, pace: typed }];
         return changed;
       });

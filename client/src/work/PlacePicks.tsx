@@ -29,6 +29,11 @@ export function PlacePicks({ chosen, onChoose }: Props) {
         value={find}
         onType={setFind}
       />
+      {chosen.size > 0 && (
+        <button className="link" onClick={() => onChoose(new Set())}>
+          Pick none
+        </button>
+      )}
       <ul aria-label="Places">
         {headings.map((heading) => {
           const under = found.filter((p) => p.group === heading);

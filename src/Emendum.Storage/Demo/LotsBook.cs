@@ -112,8 +112,7 @@ internal static class LotsBook
             {
                 CountedIn = Unit.SquareYard,
                 DryingHours = 8,
-                Accessories = [Id(3140), Id(3141)],
-            },
+                },
             Assembly(
                 3220,
                 "Lots",
