@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "./test";
+import { newJob, tally } from "./pages";
 
 test("a backup is made at once, stands in the list, and how many are kept is checked beside the field", async ({
   page,
@@ -31,4 +32,27 @@ test("a backup is made at once, stands in the list, and how many are kept is che
   );
   await page.reload();
   await expect(daily).toHaveValue("9");
+});
+
+test("the crew that the firm has set is the crew of a new job; what no crew is, is refused beside the field", async ({
+  page,
+}) => {
+  await page.goto("/office");
+  const panel = page.getByRole("region", { name: "What new jobs begin with" });
+  const people = panel.getByLabel("Crew, people");
+  const usual = await people.inputValue();
+  await people.fill("0");
+  await people.press("Enter");
+  await expect(panel.getByText("A crew is 1 to 999 people.")).toBeVisible();
+  await people.fill("5");
+  await people.press("Enter");
+  await expect(panel.getByText("A crew is 1 to 999 people.")).toHaveCount(0);
+  await newJob(page, "Dunlin Works", "Dunlin Works");
+  await expect(tally(page, "Crew of 5")).toBeVisible();
+  await page.goto("/office");
+  await expect(people).toHaveValue("5");
+  await people.fill(usual);
+  await people.press("Enter");
+  await page.reload();
+  await expect(people).toHaveValue(usual);
 });

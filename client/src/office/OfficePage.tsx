@@ -59,9 +59,10 @@ export function OfficePage() {
           />
         </div>
       </section>
-      <section className="panel" aria-label="How new jobs are measured">
+      <section className="panel" aria-label="What new jobs begin with">
         <header>
-          <h2>How new jobs are measured</h2>
+          <h2>What new jobs begin with</h2>
+          <span className="note">each job may say otherwise</span>
         </header>
         <div className="pad">
           <Choice
@@ -86,21 +87,13 @@ export function OfficePage() {
             value={company.deduct.startsWith("over ") ? company.deduct : ""}
             onKeep={(deduct) => set({ deduct: deduct.trim() || "net" })}
           />
-        </div>
-      </section>
-      <section className="panel" aria-label="Crew of new jobs">
-        <header>
-          <h2>Crew of new jobs</h2>
-          <span className="note">each job may say otherwise, on Price</span>
-        </header>
-        <div className="pad">
           <Field
-            label="People"
+            label="Crew, people"
             value={String(crew.size)}
             onKeep={(size) => setCrew({ size: wholeOr(size) as number })}
           />
           <Field
-            label="Hours a day"
+            label="Crew, hours a day"
             unit="h"
             value={crew.hoursPerDay}
             onKeep={(hoursPerDay) => setCrew({ hoursPerDay: hoursPerDay.trim() })}

@@ -112,7 +112,7 @@ internal static class LotsBook
             {
                 CountedIn = Unit.SquareYard,
                 DryingHours = 8,
-                },
+            },
             Assembly(
                 3220,
                 "Lots",

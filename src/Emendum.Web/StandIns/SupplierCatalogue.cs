@@ -66,6 +66,10 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
         "black",
     ];
 
+    private static readonly string[] Coloured = [.. Colours.Select(colour => ", " + colour)];
+
+    private static readonly string[] Graded = ["", ", low odour", ", fast drying"];
+
     /// <inheritdoc/>
     public string Name => "Made-up supplier catalogue";
 
@@ -91,15 +95,16 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
     /// <summary>Goods, still without a code.</summary>
     private static IEnumerable<CatalogueGoods> Families() =>
         [
-            .. Coatings(
+            .. Liquids(
                 "Interior paint",
                 Measure.NetWallArea,
                 "Ennis Paint Counter",
                 46,
                 "400 ft² per gal",
-                ["Wall matt", "Washable matt", "Eggshell", "Satin", "Kitchen and bath", "Ceiling flat"]
+                ["Wall matt", "Washable matt", "Eggshell", "Satin", "Kitchen and bath", "Ceiling flat"],
+                Coloured
             ),
-            .. Coatings(
+            .. Liquids(
                 "Exterior paint and stain",
                 Measure.NetFaceArea,
                 "Ennis Paint Counter",
@@ -116,9 +121,10 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
                     "Deck oil",
                     "Trim gloss",
                     "Metal finish",
-                ]
+                ],
+                Coloured
             ),
-            .. Coatings(
+            .. Liquids(
                 "Floor coatings",
                 Measure.FloorArea,
                 "Tidewater Coatings",
@@ -130,9 +136,10 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
                     "Concrete stain",
                     "Gym floor lacquer",
                     "Anti-slip finish",
-                ]
+                ],
+                Coloured
             ),
-            .. Clear(
+            .. Liquids(
                 "Primers and sealers",
                 Measure.NetWallArea,
                 "Ennis Paint Counter",
@@ -147,9 +154,10 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
                     "Metal primer",
                     "Sealer for limewash",
                     "Anti-mould wash",
-                ]
+                ],
+                Graded
             ),
-            .. Clear(
+            .. Liquids(
                 "Lot sealing",
                 Measure.Area,
                 "Headland Aggregates",
@@ -162,7 +170,8 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
                     "Crack filler, pourable",
                     "Joint stabiliser",
                     "Line marking paint",
-                ]
+                ],
+                Graded
             ),
             .. Tiles(
                 "Wall tile",
@@ -244,17 +253,19 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
             .. Pieces(),
         ]; // csharpier-ignore
 
-    private static IEnumerable<CatalogueGoods> Coatings(
+    /// <summary>Liquids by the can and the pail, each in all its variants.</summary>
+    private static IEnumerable<CatalogueGoods> Liquids(
         string category,
         Measure against,
         string supplier,
         decimal perGallon,
         string? coverage,
-        string[] kinds
+        string[] kinds,
+        IEnumerable<string> variants
     ) =>
         from kind in kinds
-        from colour in Colours
-        let name = $"{kind}, {colour}"
+        from variant in variants
+        let name = kind + variant
         select new CatalogueGoods(
             "",
             name,
@@ -262,29 +273,6 @@ public sealed class StandInSupplierCatalogue : ISupplierCatalogue
             category,
             Unit.Gallon,
             [Pack("1 gal can", 1, perGallon, name), Pack("5 gal pail", 5, perGallon * 4.6m, name)],
-            coverage is null ? null : Ratio.Parse(coverage),
-            true,
-            against
-        );
-
-    private static IEnumerable<CatalogueGoods> Clear(
-        string category,
-        Measure against,
-        string supplier,
-        decimal perGallon,
-        string? coverage,
-        string[] kinds
-    ) =>
-        from kind in kinds
-        from grade in new[] { "", ", low odour", ", fast drying" }
-        let name = kind + grade
-        select new CatalogueGoods(
-            "",
-            name,
-            supplier,
-            category,
-            Unit.Gallon,
-            [Pack("1 gal can", 1, perGallon, name), Pack("5 gal pail", 5, perGallon * 4.5m, name)],
             coverage is null ? null : Ratio.Parse(coverage),
             true,
             against
