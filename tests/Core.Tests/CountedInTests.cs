@@ -76,6 +76,21 @@ public class CountedInTests
     }
 
     [Fact]
+    public void What_is_pasted_is_the_measure_only_where_it_reads_as_it_is_shown()
+    {
+        // 0.4 acre is shown as 0.400: 0.42 is another quantity, though both are 0.4 to one decimal.
+        var rate = Sample.Rate(Measure.Area, Role, null, "2 acre per h") with
+        {
+            CountedIn = Unit.Acre,
+        };
+        var (job, work, place) = Sample.With("Lawn site 0.4 acre", [Role, rate], rate.Id);
+        Line Pasted(string text) =>
+            LineOf(job.Do(new PasteCells([work], [place], job.Seen([work], [place]), [text], true)));
+        Assert.Null(Pasted("0.400").Cell.Quantity);
+        Assert.Equal(0.42m, Pasted("0.42").Quantity.V);
+    }
+
+    [Fact]
     public void A_typed_quantity_is_held_against_the_measure_in_one_unit()
     {
         // 40 yd² are the 360 ft² that were measured: nothing is far off.

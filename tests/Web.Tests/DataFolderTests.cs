@@ -63,7 +63,7 @@ public sealed class DataFolderTests : IDisposable
                 break;
         }
         Assert.False(System.IO.File.Exists(File()));
-        using var server = Server.Start(folder.Path);
+        using var server = Server.StartIn(folder.Path);
         Assert.Equal(4, await Jobs(server));
         Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Count);
         Assert.False(System.IO.File.Exists(File("emendum.db.new")));
@@ -100,7 +100,7 @@ public sealed class DataFolderTests : IDisposable
         var database = Database.Open(folder.Path);
         new BookStore(database).Add(StarterBook.Entries, "the owner", DateTime.UtcNow);
         database.Close();
-        using var server = Server.Start(folder.Path);
+        using var server = Server.StartIn(folder.Path);
         Assert.Equal(4, await Jobs(server));
     }
 
@@ -153,7 +153,7 @@ public sealed class DataFolderTests : IDisposable
     public void Before_the_first_migration_a_copy_is_kept_and_a_second_start_leaves_it()
     {
         Older();
-        Server.Start(folder.Path).Dispose();
+        Server.StartIn(folder.Path).Dispose();
         var copy = File("emendum.before-step-4.db");
         var then = System.IO.File.ReadAllBytes(copy);
         using (var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={copy};Pooling=False"))
@@ -162,14 +162,14 @@ public sealed class DataFolderTests : IDisposable
             Assert.Equal(3, connection.Rows("SELECT max(number) FROM migration", r => r.GetInt32(0))[0]);
             Assert.Equal(89, connection.Rows("SELECT count(*) FROM job_log", r => r.GetInt32(0))[0]);
         }
-        Server.Start(folder.Path).Dispose();
+        Server.StartIn(folder.Path).Dispose();
         Assert.Equal(then, System.IO.File.ReadAllBytes(copy));
     }
 
     [Fact]
     public void A_second_server_on_one_folder_is_refused_and_the_first_named()
     {
-        using var first = Server.Start(folder.Path);
+        using var first = Server.StartIn(folder.Path);
         var said = Refused();
         Assert.Contains("in use by another Emendum, process ", said);
         Assert.Contains(first.Http.BaseAddress!.ToString(), said);
@@ -221,7 +221,7 @@ public sealed class DataFolderTests : IDisposable
         using (var connection = database.Connect())
             Assert.InRange(connection.Run(hurt, ("$id", Server.Library)), 1, 9);
         database.Close();
-        using var server = Server.Start(folder.Path);
+        using var server = Server.StartIn(folder.Path);
         var refused = await server.Http.GetAsync($"/api/jobs/{Server.Library}");
         Assert.Equal(422, (int)refused.StatusCode);
         Assert.Contains(says, await refused.Content.ReadAsStringAsync());
@@ -257,7 +257,7 @@ public sealed class DataFolderTests : IDisposable
         }
         Assert.Equal([id], new BookStore(database).Unread());
         database.Close();
-        using var server = Server.Start(folder.Path);
+        using var server = Server.StartIn(folder.Path);
         var entries = (await server.Http.GetFromJsonAsync<JsonObject>("/api/book"))!["entries"]!.AsArray();
         Assert.InRange(entries.Count, 100, 1000);
         Assert.DoesNotContain(entries, e => (string)e!["id"]! == id.ToString());

@@ -28,7 +28,26 @@ internal sealed class Server : IDisposable
         return Process.Start(start)!;
     }
 
+    /// <summary>What the first start leaves in a data folder, made once: most tests begin there, and only some look at how it comes about.</summary>
+    private static readonly Lazy<string> FirstStarted = new(() =>
+    {
+        var made = new TemporaryFolder();
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => made.Dispose();
+        StartIn(made.Path).Dispose();
+        return made.Path;
+    });
+
+    /// <summary>Starts on a data folder; an empty one gets what the first start would leave there.</summary>
     public static Server Start(string folder)
+    {
+        if (Directory.Exists(folder) && !Directory.EnumerateFileSystemEntries(folder).Any())
+            foreach (var file in Directory.EnumerateFiles(FirstStarted.Value, "*.db*"))
+                System.IO.File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
+        return StartIn(folder);
+    }
+
+    /// <summary>Starts on a data folder as it is.</summary>
+    public static Server StartIn(string folder)
     {
         var process = Launch("--port", "0", "--data", folder);
         while (process.StandardOutput.ReadLine() is { } line)

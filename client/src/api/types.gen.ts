@@ -3924,7 +3924,6 @@ export interface components {
             category: string;
             packs: string;
             coverage: string;
-            works: boolean;
             /** Format: uuid */
             have: null | string;
         };

@@ -2,7 +2,7 @@ import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, u
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
 import { Choice } from "../controls/Choice";
-import { unitsOf } from "../controls/units";
+import { countedUnits, unitsOf } from "../controls/units";
 import styles from "./book.module.css";
 
 /** Rates typed as people say them, one for each number of coats. */
@@ -126,7 +126,7 @@ export function WorkFields() {
           <ChoiceOf
             label="Counted in"
             path="countedIn"
-            options={unitsOf(measures.kindOf(entry.measure))}
+            options={countedUnits(measures.kindOf(entry.measure))}
             none="the job's own unit"
           />
         )}

@@ -29,6 +29,10 @@ const words: Record<string, string> = { square: "square (100 ft²)", floz: "fl o
 /** Units of one kind. */
 export const unitsOf = (kind: UnitKind): readonly Option[] => units[kind].map((u) => [u, words[u] ?? u]);
 
+/** Units in which work of a kind may be counted: those that can be typed as a quantity. */
+export const countedUnits = (kind: UnitKind): readonly Option[] =>
+  unitsOf(kind).filter(([unit]) => kind !== "volume" || unit.endsWith("³"));
+
 /** All units by kind, the likely kinds first. */
 export const unitOptions = (...likely: UnitKind[]): readonly Option[] =>
   [...likely, ...(Object.keys(units) as UnitKind[]).filter((kind) => !likely.includes(kind))].flatMap((kind) =>

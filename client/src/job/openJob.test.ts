@@ -83,7 +83,8 @@ const note: Edit = { type: "setNote", work: "w1", place: "p1", was: "", note: "d
 
 /** The request that comes next. */
 async function next(what?: string) {
-  await vi.waitFor(() => expect(server.length).toBeGreaterThan(0));
+  // Longer than any pause before an edit is sent again: with a clock of the test's own each look moves it on by as much as lies between two.
+  await vi.waitFor(() => expect(server.length).toBeGreaterThan(0), { timeout: 15_000 });
   const asked = server.shift()!;
   if (what) expect(asked.what).toBe(what);
   return asked;
@@ -107,6 +108,8 @@ beforeEach(() => {
 });
 
 afterEach(() => {
+  // Whatever becomes of a test, the next one has the real clock.
+  vi.useRealTimers();
   indexedDB = new IDBFactory();
 });
 
@@ -189,13 +192,14 @@ test("an edit whose answer is lost is sent again with the same id until there is
   expect(after.with[1]).toMatchObject({ note: "wet" });
   // One that came when there was too much to do is sent again, too, and a line that stands does not let it wait.
   after.refuse(503);
+  await vi.waitFor(() => expect(vi.getTimerCount()).toBe(1), { interval: 1 });
   told.standing();
+  expect(vi.getTimerCount()).toBe(0);
   (await next("changes")).answer(answer(2, 2));
   (await next("send")).answer(answer(2, 3));
   await second;
   await vi.waitFor(() => expect(open.way()).toBe("saved"));
-  vi.useRealTimers();
-});
+}, 30_000);
 
 test("an edit that goes by a way of its own is not kept: it is refused where nobody answers", async () => {
   const open = await opened();

@@ -9,7 +9,7 @@ import { useOwnCells } from "./ownCells";
 import { supplies, useChoices } from "./choices";
 import { Check } from "../controls/Check";
 import type { Option } from "../controls/Choice";
-import { type UnitKind, unitsOf } from "../controls/units";
+import { type UnitKind, countedUnits } from "../controls/units";
 import styles from "./work.module.css";
 
 /** Materials that can take the place of a work item's own. */
@@ -110,7 +110,7 @@ export function WorkSettings({ item }: { item: Work }) {
           label="Counted in"
           value={item.countedIn ?? ""}
           none={item.countedIn ? "as in the Book" : item.unit}
-          options={unitsOf(item.measureKind as UnitKind)}
+          options={countedUnits(item.measureKind as UnitKind)}
           onChoose={(now) => tell("countedIn", item.countedIn ?? null, now || null)}
         />
       )}

@@ -8,7 +8,7 @@ type Question = Pick<Schemas["QuestionView"], "id" | "unit" | "bookUnit">;
 /** An answer as it was typed: a number in the unit beside the field, or with a unit of its own. */
 export function answer(question: Question, typed: string): Schemas["Answer"] {
   const [, value, own] = /^(.*?)\s*([a-z²³µ"]*)$/i.exec(typed.trim())!;
-  const unit = own || question.unit;
+  const unit = own === '"' ? "in" : own || question.unit;
   return { question: question.id, value: value!, ...(unit === question.bookUnit ? {} : { unit }) };
 }
 

@@ -118,6 +118,12 @@ public sealed class Unit
     /// <summary>Exact size in the base unit of its kind.</summary>
     public decimal Factor { get; }
 
+    /// <summary>To how many decimals a quantity in it is shown: of large units as much as can be paced out.</summary>
+    public int ShownPlaces =>
+        this == Acre || this == Hectare ? 3
+        : this == Square || Kind == Kind.Count ? 2
+        : 1;
+
     /// <summary>The unit written as <paramref name="text"/>, or null when there is none.</summary>
     public static Unit? Find(string text) => Spellings.GetValueOrDefault(text.Trim());
 

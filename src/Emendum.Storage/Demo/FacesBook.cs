@@ -128,7 +128,7 @@ internal static class FacesBook
             Rate(
                 3122,
                 "Siding",
-                "Caulk joints outside",
+                "Joints outside, caulk",
                 Measure.Length,
                 Painter,
                 3058,

@@ -14,7 +14,6 @@ namespace Emendum.Web.Books;
 /// <param name="Category">The supplier's heading.</param>
 /// <param name="Packs">How they are sold, with prices.</param>
 /// <param name="Coverage">What one unit covers, or that it is not said; empty where nothing is covered.</param>
-/// <param name="Works">Whether work can be made of them.</param>
 /// <param name="Have">The entry of the Book that has them already.</param>
 public sealed record GoodsView(
     string Code,
@@ -23,7 +22,6 @@ public sealed record GoodsView(
     string Category,
     string Packs,
     string Coverage,
-    bool Works,
     Guid? Have
 );
 
@@ -93,7 +91,6 @@ public static class SupplierGoods
                         !g.Spread ? ""
                             : g.Coverage is { } coverage ? coverage.ToString()
                             : "coverage not said",
-                        g.Against is not null,
                         have.TryGetValue((g.Supplier, g.Code), out var id) ? id : null
                     )),
             ]

@@ -1,6 +1,7 @@
 using Emendum.Core;
 using Emendum.Core.Reports;
 using Emendum.Storage;
+using Microsoft.Data.Sqlite;
 
 namespace Emendum.Web.Jobs;
 
@@ -54,7 +55,7 @@ public sealed record JobListView(
             store.Keep(id, glance);
             return glance;
         }
-        catch (RefusedException)
+        catch (Exception wrong) when (wrong is RefusedException or SqliteException)
         {
             // It cannot be opened, and says why when somebody tries to.
             return null;

@@ -35,15 +35,9 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     /// <summary>A measured quantity to one place; counts whole.</summary>
     public static FigureView Amount(string path, Val value, string unit) => Of(path, value, unit, AmountFormat(unit));
 
-    /// <summary>How a measured quantity is written: counts whole, of large units as much as can be paced out.</summary>
+    /// <summary>How a measured quantity is written: a count whole, where it is whole.</summary>
     public static string AmountFormat(string unit) =>
-        unit switch
-        {
-            "" => "#,0.##",
-            "acre" or "ha" => "#,0.000",
-            "square" => "#,0.00",
-            _ => "#,0.0",
-        };
+        unit.Length == 0 ? "#,0.##" : "#,0." + new string('0', Core.Quantities.Unit.Find(unit)?.ShownPlaces ?? 1);
 
     /// <summary>Hours to one place.</summary>
     public static FigureView Hours(Total total) => Hours(total.Path, total);

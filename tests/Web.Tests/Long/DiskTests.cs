@@ -64,7 +64,7 @@ public sealed class DiskTests : IDisposable
     {
         var data = Path.Combine(disk, "data");
         var answered = 0;
-        using (var server = Server.Start(data))
+        using (var server = Server.StartIn(data))
         {
             var places = (await server.Job())["places"]!.AsArray().Count;
             // Filled from outside to the last half megabyte, then by edits.
@@ -109,7 +109,7 @@ public sealed class DiskTests : IDisposable
                 );
             }
             Run("mount", "-o", "remount,rw", disk);
-            using var again = Server.Start(data);
+            using var again = Server.StartIn(data);
             Assert.Equal(places + 40 * answered, (await again.Job())["places"]!.AsArray().Count);
             Assert.Equal(200, (await Add(again, answered)).Status);
         }
@@ -127,7 +127,7 @@ public sealed class DiskTests : IDisposable
         Assert.Contains("the disk is full", Assert.Single(error.Split('\n', StringSplitOptions.RemoveEmptyEntries)));
         Assert.False(File.Exists(Path.Combine(data, "emendum.db")));
         File.Delete(Path.Combine(disk, "ballast"));
-        using var server = Server.Start(data);
+        using var server = Server.StartIn(data);
         Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
     }
 }

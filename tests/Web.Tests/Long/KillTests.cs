@@ -102,7 +102,7 @@ public sealed class KillTests : IDisposable
         var rounds = Scale.Of(6, 200);
         for (var round = 0; round <= rounds; round++)
         {
-            using var server = Server.Start(folder.Path);
+            using var server = Server.StartIn(folder.Path);
             if (jobs.Length == 0)
                 jobs =
                 [
@@ -154,7 +154,7 @@ public sealed class KillTests : IDisposable
             foreach (var file in Directory.GetFiles(folder.Path))
                 File.Delete(file);
             KilledAfter(random.Next(50, 1500));
-            using var server = Server.Start(folder.Path);
+            using var server = Server.StartIn(folder.Path);
             Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
             Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Count);
             Assert.NotNull(await server.Http.GetFromJsonAsync<JsonObject>("/api/company"));
@@ -173,7 +173,7 @@ public sealed class KillTests : IDisposable
             using (var file = File.Create(Path.Combine(folder.Path, Database.FileName)))
                 await older.CopyToAsync(file);
             KilledAfter(random.Next(50, 900));
-            using var server = Server.Start(folder.Path);
+            using var server = Server.StartIn(folder.Path);
             var jobs = (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!;
             Assert.Equal(5, jobs.Count);
             foreach (var job in jobs)
@@ -192,7 +192,7 @@ public sealed class KillTests : IDisposable
     [Fact]
     public async Task A_file_damaged_anywhere_is_said_or_harms_nothing()
     {
-        using (Server.Start(folder.Path)) { }
+        using (Server.StartIn(folder.Path)) { }
         var file = Path.Combine(folder.Path, Database.FileName);
         // What the killed server left in its write-ahead file is brought in first.
         Database.Open(folder.Path).Close();

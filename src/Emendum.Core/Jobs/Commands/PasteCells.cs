@@ -96,10 +96,8 @@ public sealed record PasteCells(
             );
         var (common, unit) = (entry.Measure.UnitIn(units), countedIn ?? entry.CountedIn ?? entry.Measure.UnitIn(units));
         decimal Counted(decimal value) => Rounding.Figure(value * common.Factor / unit.Factor);
-        bool Reads(decimal value) =>
-            plain
-            && decimal.Round(value * measures.Place.Count, 1, MidpointRounding.AwayFromZero)
-                == decimal.Round(number, 1, MidpointRounding.AwayFromZero);
+        // As many decimals as the grid shows: 0.42 acre is not the 0.4 that was measured.
+        bool Reads(decimal value) => plain && Shown(value * measures.Place.Count, unit) == Shown(number, unit);
         // What was copied from here and comes back unchanged changes nothing.
         if (cell?.Quantity is { } here && Reads(TypedQuantities.In(here, unit)))
             return As(CellState.Included);
@@ -116,6 +114,9 @@ public sealed record PasteCells(
         TypedQuantities.Read(typed);
         return As(CellState.Included) with { Quantity = typed, Source = "" };
     }
+
+    private static decimal Shown(decimal value, Unit unit) =>
+        decimal.Round(value, unit.ShownPlaces, MidpointRounding.AwayFromZero);
 
     private static string Suffix(Unit unit) => unit.Kind == Kind.Count ? "" : " " + unit.Symbol;
 
