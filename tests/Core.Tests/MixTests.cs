@@ -35,12 +35,11 @@ public class MixTests
 
     private ProductionRate Spread(Material mixed) => Sample.Rate(Measure.FloorArea, role, mixed, "50 m² per h");
 
-    /// <summary>540 m² of floor.</summary>
-    private (Job Job, Guid Work, Guid Place) Lot(Material mixed)
-    {
-        var rate = Spread(mixed);
-        return Sample.With("Lot 27 x 20 x 3", [role, sealer, hardener, grit, mixed, rate], rate.Id, UnitSystem.Metres);
-    }
+    /// <summary>540 m² of floor with a mix on it.</summary>
+    private (Job Job, Guid Work, Guid Place) Lot(Material mixed) => Lot(Spread(mixed), mixed, sealer, hardener, grit);
+
+    private (Job Job, Guid Work, Guid Place) Lot(ProductionRate rate, params Material[] goods) =>
+        Sample.With("Lot 27 x 20 x 3", [role, rate, .. goods], rate.Id, UnitSystem.Metres);
 
     private Material Worked(decimal waste = 0) =>
         Mixed("0.5 L per m²", waste, sealer, Free("Water", "35 %"), Of(hardener, "15 %"), Of(grit, "0.2 kg per L"));
@@ -73,13 +72,7 @@ public class MixTests
         // 270 L, thinner 10 % of the mixed: 27 L; of the 243 L left, hardener half of the base: 162 L and 81 L.
         var thinner = Bought("Thinner", "L", 5, 20);
         var mixed = Mixed("0.5 L per m²", 0, sealer, Of(thinner, "10 %", ofMixed: true), Of(hardener, "50 %"));
-        var rate = Spread(mixed);
-        var (job, _, _) = Sample.With(
-            "Lot 27 x 20 x 3",
-            [role, sealer, hardener, thinner, mixed, rate],
-            rate.Id,
-            UnitSystem.Metres
-        );
+        var (job, _, _) = Lot(Spread(mixed), sealer, hardener, thinner, mixed);
         var estimate = Sample.Reckon(job);
         Assert.Equal((162m, 81m, 27m), (Need(estimate, sealer), Need(estimate, hardener), Need(estimate, thinner)));
     }
@@ -91,12 +84,7 @@ public class MixTests
         var wind = new Condition(Sample.NewId(), 1, "Windy", "wind", 1, 1, 1.2m);
         var mixed = Worked(waste: 5);
         var rate = Sample.Rate(Measure.FloorArea, role, mixed, "50 m² per h", "25 m² per h");
-        var (job, work, place) = Sample.With(
-            "Lot 27 x 20 x 3",
-            [role, sealer, hardener, grit, mixed, rate],
-            rate.Id,
-            UnitSystem.Metres
-        );
+        var (job, work, place) = Lot(rate, sealer, hardener, grit, mixed);
         job = job.Set(work, place, "conditions", new[] { wind.Id }, wind);
         var estimate = Sample.Reckon(job);
         Assert.Equal(680.4m, estimate.Reckoned.Costs.Mixed.Single().Quantity.V);
@@ -116,13 +104,7 @@ public class MixTests
         };
         var alone = Sample.Rate(Measure.FloorArea, role, covers, "50 m² per h");
         var mixed = Worked();
-        var rate = Spread(mixed);
-        var (job, _, place) = Sample.With(
-            "Lot 27 x 20 x 3",
-            [role, sealer, covers, grit, mixed, rate],
-            rate.Id,
-            UnitSystem.Metres
-        );
+        var (job, _, place) = Lot(Spread(mixed), sealer, covers, grit, mixed);
         var second = Sample.NewId();
         job = job.Do(new AddWork(second, alone.Id, null), alone).Fill(second, [place], CellState.Included);
         Assert.Equal(81m, Need(Sample.Reckon(job), hardener));
@@ -200,13 +182,7 @@ public class MixTests
             Density = Ratio.Parse("1.1 kg per L"),
         };
         var mixed = Mixed("0.5 L per m²", 0, sealer, Free("Water", "35 %"), Of(heavy, "15 %"));
-        var rate = Spread(mixed);
-        var (job, _, _) = Sample.With(
-            "Lot 27 x 20 x 3",
-            [role, sealer, heavy, mixed, rate],
-            rate.Id,
-            UnitSystem.Metres
-        );
+        var (job, _, _) = Lot(Spread(mixed), sealer, heavy, mixed);
         Assert.Equal(29.7m, Need(Sample.Reckon(job), heavy));
     }
 

@@ -17,6 +17,13 @@ public sealed record Question(Guid Id, string Text, Unit Unit, decimal Usual, Me
         Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault
     )]
     public bool Once { get; init; }
+
+    /// <summary>The usual answer in the units of a job, to six figures: for reading only.</summary>
+    public Quantity UsualIn(UnitSystem system)
+    {
+        var usual = new Quantity(Usual, Unit).In(system.Like(Unit));
+        return usual with { Value = Rounding.Digits(usual.Value, 6) };
+    }
 }
 
 /// <summary>One part of an assembly. Driven by one thing: a measure, a question, another part, the crew, or nothing (once per work item and job).</summary>

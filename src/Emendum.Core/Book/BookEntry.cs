@@ -124,6 +124,10 @@ public abstract record WorkEntry(
     public Places.Measure LedAt(Places.PlaceMeasures measures) =>
         !measures.Has(Measure) && WhereNone is { } other && measures.Has(other) ? other : Measure;
 
+    /// <summary>The unit its quantity is in: the one that stands instead of its own, its own, or the job's.</summary>
+    public Unit UnitIn(UnitSystem system, Unit? instead) =>
+        instead ?? CountedIn ?? Places.Measures.UnitIn(Measure, system);
+
     /// <summary>How many coats it has unless somebody says otherwise.</summary>
     public virtual int UsualCoats() => 1;
 

@@ -26,11 +26,11 @@ internal static class UsualAnswer
                 .ToArray();
             if (silent.Length < FewestPlaces)
                 continue;
-            var usual = new Quantity(question.Usual, question.Unit).In(job.Job.Units.Like(question.Unit));
+            var usual = question.UsualIn(job.Job.Units);
             yield return job.Found(
                 $"usual/{item.Item.Id}/{question.Id}",
                 "The usual answer stands",
-                $"{job.Named(item)}: “{question.Text}” is {Rounding.Text(Rounding.Digits(usual.Value, 6))} {usual.Unit} in {silent.Length} places, since nobody has said otherwise.",
+                $"{job.Named(item)}: “{question.Text}” is {Rounding.Text(usual.Value)} {usual.Unit} in {silent.Length} places, since nobody has said otherwise.",
                 "It is asked at each place. Answer it place by place, or once for all where it is the same.",
                 silent[0].Measures.Place.Id,
                 item.Item.Id

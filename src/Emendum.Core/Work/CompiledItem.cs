@@ -24,7 +24,7 @@ public sealed class CompiledItem
     public Measure Measure => Entry.Measure;
 
     /// <summary>The unit its quantity is in.</summary>
-    public Unit UnitIn(UnitSystem system) => Item.CountedIn ?? Entry.CountedIn ?? Measure.UnitIn(system);
+    public Unit UnitIn(UnitSystem system) => Entry.UnitIn(system, Item.CountedIn);
 
     /// <summary>The symbol shown with its quantity; counts show none.</summary>
     public string SymbolIn(UnitSystem system) => Measure.Kind() == Kind.Count ? "" : UnitIn(system).Symbol;

@@ -32,12 +32,14 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     /// <summary>A percentage to one place.</summary>
     public static FigureView Percent(string path, Val value) => Of(path, value, "%", "#,0.0");
 
-    /// <summary>A measured quantity to one place; counts whole.</summary>
-    public static FigureView Amount(string path, Val value, string unit) => Of(path, value, unit, AmountFormat(unit));
-
-    /// <summary>How a measured quantity is written: a count whole, where it is whole.</summary>
-    public static string AmountFormat(string unit) =>
-        unit.Length == 0 ? "#,0.##" : "#,0." + new string('0', Core.Quantities.Unit.Find(unit)?.ShownPlaces ?? 1);
+    /// <summary>A measured quantity, to as many places as its unit is shown with; a count whole, where it is whole.</summary>
+    public static FigureView Amount(string path, Val value, string unit) =>
+        Of(
+            path,
+            value,
+            unit,
+            unit.Length == 0 ? "#,0.##" : "#,0." + new string('0', Core.Quantities.Unit.Find(unit)?.ShownPlaces ?? 1)
+        );
 
     /// <summary>Hours to one place.</summary>
     public static FigureView Hours(Total total) => Hours(total.Path, total);

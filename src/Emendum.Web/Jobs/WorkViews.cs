@@ -212,8 +212,7 @@ public sealed record QuestionView(
     /// <summary>The view of a question.</summary>
     public static QuestionView Of(Question question, IEnumerable<Answer> answers, UnitSystem units)
     {
-        var unit = units.Like(question.Unit);
-        var usual = Rounding.Digits(new Quantity(question.Usual, question.Unit).In(unit).Value, 6);
+        var (usual, unit) = question.UsualIn(units);
         return new(
             question.Id,
             question.Text,
@@ -275,10 +274,7 @@ public sealed record CellView(
             line is not null
                 ? new(
                     line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture),
-                    line.Quantity.V.ToString(
-                        FigureView.AmountFormat(line.Item.SymbolIn(estimate.Job.Units)),
-                        CultureInfo.InvariantCulture
-                    )
+                    FigureView.Amount("", line.Quantity, line.Item.SymbolIn(estimate.Job.Units)).Shown
                 )
                 : null
         );

@@ -94,8 +94,8 @@ public sealed record PasteCells(
                 "text",
                 "Write x for included, excluded or excluded: words, alt for an alternate, and nothing for none here."
             );
-        var (common, unit) = (entry.Measure.UnitIn(units), countedIn ?? entry.CountedIn ?? entry.Measure.UnitIn(units));
-        decimal Counted(decimal value) => Rounding.Figure(value * common.Factor / unit.Factor);
+        var (common, unit) = (entry.Measure.UnitIn(units), entry.UnitIn(units, countedIn));
+        decimal Counted(decimal value) => new Quantity(value, common).In(unit).Value;
         // As many decimals as the grid shows: 0.42 acre is not the 0.4 that was measured.
         bool Reads(decimal value) => plain && Shown(value * measures.Place.Count, unit) == Shown(number, unit);
         // What was copied from here and comes back unchanged changes nothing.
