@@ -169,7 +169,7 @@ public sealed class WorkingsWorkbook
             Op { Name: "ceil" } op => $"ROUNDUP(ROUND({Formula(op.Of[0])},9),0)",
             Op { Name: "floor" } op => $"INT(ROUND({Formula(op.Of[0])},9))",
             Op { Name: "sqrt" } op => $"SQRT({Formula(op.Of[0])})",
-            Op { Name: "money" } op => $"ROUND(ROUND({Formula(op.Of[0])},9),2)",
+            Cents cents => $"ROUND(ROUND({Formula(cents.Of)},9),{cents.Places})",
             Op { Name: "min" } op => $"MIN({Formula(op.Of[0])},{Formula(op.Of[1])})",
             Op { Name: "max" } op => $"MAX({Formula(op.Of[0])},{Formula(op.Of[1])})",
             Apply apply => $"({Formula(apply.Of)}*{Formula(apply.Times)}/{Formula(apply.Over)})",
@@ -230,6 +230,12 @@ public sealed class WorkingsWorkbook
             var (total, weights) = (Formula(share.Set.Total), share.Set.Weights.Select(Formula).ToList());
             from = shareAt[share.Set] = shares.Rows + 1;
             var to = from + weights.Count - 1;
+            var units = share.Set.Places switch
+            {
+                0 => "1",
+                2 => "100",
+                _ => "1000",
+            };
             for (var i = 0; i < weights.Count; i++)
             {
                 var row = from + i;
@@ -238,12 +244,15 @@ public sealed class WorkingsWorkbook
                     (null, weights[i]),
                     (
                         null,
-                        $"IF(SUM(B{from}:B{to})=0,{total}/{weights.Count},ROUND({total}*B{row}/SUM(B{from}:B{to}),12))*100"
+                        $"IF(SUM(B{from}:B{to})=0,ABS({total})/{weights.Count},ROUND(ABS({total})*B{row}/SUM(B{from}:B{to}),12))*{units}"
                     ),
                     (null, $"INT(ROUND(C{row},9))"),
                     (null, $"ROUND(C{row}-D{row},9)"),
                     (null, $"RANK(E{row},E{from}:E{to},0)" + (i == 0 ? "" : $"+COUNTIF(E{from}:E{row - 1},E{row})")),
-                    (null, $"(D{row}+IF(F{row}<=ROUND({total}*100-SUM(D{from}:D{to}),0),1,0))/100")
+                    (
+                        null,
+                        $"SIGN({total})*(D{row}+IF(F{row}<=ROUND(ABS({total})*{units}-SUM(D{from}:D{to}),0),1,0))/{units}"
+                    )
                 );
             }
         }

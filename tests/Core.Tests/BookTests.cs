@@ -609,7 +609,7 @@ public class BookTests
             Breaks = [new(10, 8), new(20, 7)],
             Minimum = kind == BreakKind.Slices && quantity == 25 ? 255 : 0,
         };
-        Assert.Equal(price, Try(item, [], UnitSystem.Metres, null, ("count", quantity)).Priced[0].Price.V);
+        Assert.Equal(price, Try(item, [], UnitSystem.Metres, null, ("count", quantity)).Price.BeforeTax.V);
     }
 
     [Theory]

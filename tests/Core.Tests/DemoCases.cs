@@ -1,4 +1,5 @@
 using Emendum.Core.Jobs;
+using Emendum.Core.Work;
 using Emendum.Storage.Demo;
 using Xunit;
 

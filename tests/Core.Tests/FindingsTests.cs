@@ -62,8 +62,8 @@ public class FindingsTests
         Assert.Equal(["nowhere"], Kinds(job));
         job = job.Fill(windows, [place], CellState.Included);
         Assert.Equal(["noMeasure"], Kinds(job));
-        // What a sum is allowed for needs no measure.
-        Assert.Empty(Kinds(job.Do(new SetWork(windows, "allowance", null, "90"))));
+        // What a sum is allowed for needs no measure; the sum is a cost that brings nothing.
+        Assert.Equal(["belowFloor"], Kinds(job.Do(new SetWork(windows, "allowance", null, "90"))));
     }
 
     /// <summary>A stair of 12 × 7" + 11 × 10" by 3 ft is 3 · 194/12 = 48.5 ft² developed; its stringers are 2 · √(84² + 110²) = 276.8".</summary>

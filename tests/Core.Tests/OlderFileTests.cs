@@ -43,7 +43,25 @@ public sealed class OlderFileTests
         ];
 
     private static bool IsNewer(string line) =>
-        Regex.IsMatch(line, "^(measured|places/[^/]+)/(door|window|glass)Area: |^headings/|^perArea/");
+        Regex.IsMatch(
+            line,
+            "^(measured|places/[^/]+)/(door|window|glass)Area: |^headings/|^perArea/|price/(afterOverhead|atFloor): "
+        );
+
+    /// <summary>How far figures may have moved because a price is shared to tax categories before it is shared to lines, and hidden lines are borne within theirs (pricing, Taxes; docs/decisions/008).</summary>
+    private static decimal MayMove(string line) =>
+        Regex.IsMatch(line, "^lines/.*/shown: |^(places|sections)/[^/]+/price: ") ? 2.5m
+        : Regex.IsMatch(line, "^lines/.*/price: |^(places|work)/[^/]+/linePrice: |^price/taxable: ") ? 0.02m
+        : 0m;
+
+    private static (string Rest, decimal Value) Parted(string line)
+    {
+        var value = Regex.Match(line, "\"value\":\"([^\"]+)\"").Groups[1];
+        return (
+            line.Remove(value.Index, value.Length),
+            decimal.Parse(value.Value, System.Globalization.CultureInfo.InvariantCulture)
+        );
+    }
 
     [Theory]
     [InlineData("996")]
@@ -55,7 +73,15 @@ public sealed class OlderFileTests
         var now = Lines(Reported.Of(job).ToJsonString(CoreJson.Options));
         // The areas of doors, windows and glass are newer, and so are the sums by heading and the prices per area.
         foreach (var (was, present) in then.Zip(now.Where(line => !IsNewer(line))))
-            Assert.Equal(was, present);
+        {
+            if (MayMove(was) == 0)
+            {
+                Assert.Equal(was, present);
+                continue;
+            }
+            Assert.Equal(Parted(was).Rest, Parted(present).Rest);
+            Assert.InRange(Parted(present).Value - Parted(was).Value, -MayMove(was), MayMove(was));
+        }
         Assert.Equal(then.Length, now.Count(line => !IsNewer(line)));
         // Written anew and read again it is the same file.
         var written = JobFile.Write(job);

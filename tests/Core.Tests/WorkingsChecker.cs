@@ -83,7 +83,7 @@ internal sealed class WorkingsChecker(JsonElement explanation)
             case "ceil":
                 return Ceiling(Round(Of()[0], 9));
             case "money":
-                return Round(Round(Of()[0], 9), 2);
+                return Round(Round(Of()[0], 9), Places(step));
             case "packs":
                 return Packs(step, Of()[0]);
             case "share":
@@ -203,6 +203,9 @@ internal sealed class WorkingsChecker(JsonElement explanation)
         }
     }
 
+    /// <summary>Places of the currency: cents where nothing else is said.</summary>
+    private static int Places(JsonElement of) => of.TryGetProperty("places", out var places) ? places.GetInt32() : 2;
+
     private Fraction Share(JsonElement step)
     {
         var name = step.GetProperty("set").GetString()!;
@@ -214,7 +217,10 @@ internal sealed class WorkingsChecker(JsonElement explanation)
                 set.GetProperty("weights").EnumerateArray().Select(Step).ToArray()
             );
             var sum = weights.Aggregate(Fraction.Zero, (a, b) => a + b);
-            var hundred = Fraction.Of(100m);
+            var places = Places(set);
+            var (hundred, minus) = (Fraction.Of((decimal)Math.Pow(10, places)), total.Numerator.Sign < 0);
+            if (minus)
+                total = Fraction.Zero - total;
             var exact = weights
                 .Select(w => sum == Fraction.Zero ? total / Fraction.Of(weights.Length) : total * w / sum)
                 .Select(x => Round(x, 12) * hundred)
@@ -232,7 +238,7 @@ internal sealed class WorkingsChecker(JsonElement explanation)
                     .Take(left)
             )
                 cents[i]++;
-            shares[name] = parts = [.. cents.Select(c => (decimal)c / 100m)];
+            shares[name] = parts = [.. cents.Select(c => (decimal)(minus ? -c : c) / (decimal)Math.Pow(10, places))];
         }
         return Fraction.Of(parts[step.GetProperty("index").GetInt32()]);
     }

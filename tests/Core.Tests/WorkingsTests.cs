@@ -5,6 +5,7 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Json;
 using Emendum.Core.Pricing;
 using Emendum.Core.Reports;
+using Emendum.Core.Work;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -13,17 +14,27 @@ namespace Emendum.Core.Tests;
 public class WorkingsTests
 {
     [Theory]
-    [InlineData(MaterialCost.Purchase, PriceBasis.Markup, TaxOn.Materials)]
-    [InlineData(MaterialCost.Need, PriceBasis.TargetMargin, TaxOn.Price)]
+    [InlineData(MaterialCost.Purchase, PriceBasis.Markup, false)]
+    [InlineData(MaterialCost.Need, PriceBasis.TargetMargin, true)]
     public void Every_figure_of_the_demo_job_is_recomputed_from_its_explanation(
         MaterialCost cost,
         PriceBasis basis,
-        TaxOn tax
+        bool taxed
     )
     {
         var job = Sample.Library();
         var trace = Reported
-            .Record(job with { Pricing = job.Pricing with { MaterialCost = cost, Basis = basis, TaxOn = tax } })
+            .Record(
+                job with
+                {
+                    Pricing = job.Pricing with
+                    {
+                        MaterialCost = cost,
+                        Basis = basis,
+                        Taxes = taxed ? [job.Pricing.Taxes[0] with { On = Tax.Everything }] : job.Pricing.Taxes,
+                    },
+                }
+            )
             .Trace;
         // A figure that others are made of is recomputed on the way; each is asked for on its own unless it was met already.
         var met = new HashSet<string>();

@@ -111,6 +111,18 @@ public abstract record WorkEntry(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Unit? CountedIn { get; init; }
 
+    /// <summary>What it is sold at where a job goes by unit prices; null for no such price.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public UnitPrice? UnitPrice { get; init; }
+
+    /// <summary>What a unit of it is sold at; null where it has no such price.</summary>
+    [JsonIgnore]
+    public virtual UnitPrice? Sold => UnitPrice;
+
+    /// <summary>Why no tax is charged on it; null where it is.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? TaxExempt { get; init; }
+
     /// <summary>The surface it is usually done on.</summary>
     public Guid? Surface { get; init; }
 
@@ -147,6 +159,11 @@ public abstract record WorkEntry(
                 "countedIn",
                 $"{Places.Measures.Name(Measure)} is {BookCheck.Words(Places.Measures.Kind(Measure))}, not counted in {unit}."
             );
+        if (UnitPrice?.Wrong(Measure) is var (field, message))
+            throw check.Wrong("unitPrice." + field, message);
+        if (TaxExempt is not null && string.IsNullOrWhiteSpace(TaxExempt))
+            throw check.Wrong("taxExempt", "say why no tax is charged on it.");
+        check.Text(TaxExempt ?? "", "taxExempt", 200);
         check.Most(Levels.Length, 20, "levels", "levels of difficulty");
         check.Most(Accessories.Length, 100, "accessories", "accessories");
         for (var i = 0; i < Levels.Length; i++)

@@ -17,7 +17,14 @@ public sealed record BurdenItem(string Name, decimal? Percent, decimal? PerHour)
 /// <param name="Name">Its name.</param>
 /// <param name="Multiplier">On the wage: 1.5 for time and a half.</param>
 /// <param name="SharePercent">Percent of the hours it falls on.</param>
-public sealed record Premium(string Name, decimal Multiplier, decimal SharePercent);
+public sealed record Premium(string Name, decimal Multiplier, decimal SharePercent)
+{
+    /// <summary>Whether it is sold on: it multiplies the charge rate, too, for its share of the hours.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault
+    )]
+    public bool SoldOn { get; init; }
+}
 
 /// <summary>A labour role. Loaded cost = wage · (1 + Σ%) + Σ per hour, with premiums on their share of the hours.</summary>
 /// <param name="Id">UUIDv7.</param>

@@ -66,6 +66,12 @@ public sealed record Material(
     /// <summary>Whether pack prices hold the tax already; then it is cost, and not taxed again as material.</summary>
     public bool PriceIncludesTax { get; init; }
 
+    /// <summary>Why no tax is charged on it, where none is; null where nobody has said.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public string? TaxExempt { get; init; }
+
     /// <summary>Rolls, sheets or stock lengths.</summary>
     public ImmutableArray<StockSize> Stock { get; init; } = [];
 

@@ -4,27 +4,6 @@ using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Book;
 
-/// <summary>How the price of a price-only item goes down with its quantity in the job.</summary>
-public enum BreakKind
-{
-    /// <summary>One price for any quantity.</summary>
-    None,
-
-    /// <summary>The whole quantity at the price reached.</summary>
-    Whole,
-
-    /// <summary>Each slice at its own price.</summary>
-    Slices,
-
-    /// <summary>So much in all up to a count, and so much for each further one.</summary>
-    Packages,
-}
-
-/// <summary>A step in a price. Edges are inclusive.</summary>
-/// <param name="From">The quantity from which the price holds; of a package, the count up to which it holds.</param>
-/// <param name="Price">Money per unit; of a package, in all.</param>
-public sealed record Break(decimal From, decimal Price);
-
 /// <summary>Work that is sold at a price without a cost behind it.</summary>
 /// <param name="Id">UUIDv7.</param>
 /// <param name="Version">Version.</param>
@@ -62,24 +41,24 @@ public sealed record PriceOnlyItem(
     /// <summary>With whole-quantity breaks: a quantity never costs more than the next break would.</summary>
     public bool NeverMoreThanNext { get; init; }
 
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override UnitPrice Sold =>
+        new(Price, Unit)
+        {
+            BreakKind = BreakKind,
+            Breaks = Breaks,
+            NeverMoreThanNext = NeverMoreThanNext,
+        };
+
     internal override void Check(BookCheck check)
     {
         CheckWork(check);
-        if (Price < 0)
-            throw check.Wrong("price", "the price cannot be below zero.");
+        if (Sold.Wrong(Measure) is var (field, message))
+            throw check.Wrong(field, message);
+        if (UnitPrice is not null)
+            throw check.Wrong("unitPrice", "a price-only item has its price already.");
         if (Minimum < 0)
             throw check.Wrong("minimum", "a minimum is not below zero.");
-        if (Unit.Kind != Measure.Kind())
-            throw check.Wrong("unit", $"{Measure.Name()} is {BookCheck.Words(Measure.Kind())}, not counted in {Unit}.");
-        if (BreakKind == BreakKind.None != Breaks.IsEmpty)
-            throw check.Wrong("breaks", BreakKind == BreakKind.None ? "say how the breaks work." : "it needs a break.");
-        check.Most(Breaks.Length, 50, "breaks", "breaks");
-        for (var i = 0; i < Breaks.Length; i++)
-        {
-            if (Breaks[i].Price < 0)
-                throw check.Wrong($"breaks[{i}].price", "a price cannot be below zero.");
-            if (Breaks[i].From <= (i == 0 ? 0 : Breaks[i - 1].From))
-                throw check.Wrong($"breaks[{i}].from", "breaks go from small to large, above zero.");
-        }
     }
 }

@@ -105,6 +105,7 @@ public static class Explanation
         {
             Leaf or Ref => [expr],
             Op op => op.Of.SelectMany(Parts),
+            Cents cents => Parts(cents.Of),
             Apply apply => [.. Parts(apply.Of), apply.Times, apply.Over],
             Packs packs => Parts(packs.Need),
             Table table => Parts(table.Of),
@@ -151,6 +152,8 @@ public static class Explanation
                 };
             case Op op:
                 return new JsonObject { ["op"] = op.Name, ["of"] = All(op.Of) };
+            case Cents cents:
+                return Placed(new JsonObject { ["op"] = "money", ["of"] = All([cents.Of]) }, cents.Places);
             case Apply apply:
                 return new JsonObject { ["op"] = "apply", ["of"] = All([apply.Of, apply.Times, apply.Over]) };
             case Packs packs:
@@ -220,11 +223,14 @@ public static class Explanation
                 if (!sets.ContainsKey(share.Set.Name))
                 {
                     sets[share.Set.Name] = new JsonObject();
-                    sets[share.Set.Name] = new JsonObject
-                    {
-                        ["total"] = Write(share.Set.Total, sets, refer),
-                        ["weights"] = All(share.Set.Weights),
-                    };
+                    sets[share.Set.Name] = Placed(
+                        new JsonObject
+                        {
+                            ["total"] = Write(share.Set.Total, sets, refer),
+                            ["weights"] = All(share.Set.Weights),
+                        },
+                        share.Set.Places
+                    );
                 }
                 return new JsonObject
                 {
@@ -235,6 +241,14 @@ public static class Explanation
             default:
                 throw new InvalidOperationException("An operation without a written form: " + expr.GetType().Name);
         }
+    }
+
+    /// <summary>Says how many places money has, where those are not cents.</summary>
+    private static JsonObject Placed(JsonObject node, int places)
+    {
+        if (places != 2)
+            node["places"] = places;
+        return node;
     }
 
     /// <summary>One line: <c>360 ft² ÷ 95 ft²/h × 1.15 (occupied) = 4.358 h</c>.</summary>
@@ -295,7 +309,7 @@ public static class Explanation
             Plan plan =>
                 $"{plan.Steps.Count} pieces of work in order by a crew of {Say(plan.Crew, 1)}, {Say(plan.HoursPerDay, 1)} a day, with waits and drying",
             Op { Name: "sqrt" } op => $"√({Say(op.Of[0], 0)})",
-            Op { Name: "money" } op => Say(op.Of[0], binding),
+            Cents cents => Say(cents.Of, binding),
             // A figure that goes on in another unit is said in both, so that the sentence can be followed with a pencil.
             Apply { Times.Source: "constant", Of: Ref of } apply when binding > 0 =>
                 $"{Say(of, binding)} ({Number(of.Figure.Value * apply.Times.Value / apply.Over.Value, apply.Times.Unit)})",

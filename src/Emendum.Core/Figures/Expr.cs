@@ -12,11 +12,14 @@ public abstract record Expr;
 /// <param name="Link">Where it can be changed: <c>places/ID</c>, <c>work/ID</c>, <c>book/ID</c>, <c>pricing/FIELD</c>, <c>crew/FIELD</c>.</param>
 public sealed record Leaf(string Source, decimal Value, string Unit, string Label, string? Text, string? Link) : Expr;
 
-/// <summary>An operation on other steps: add, subtract, multiply, divide, min, max, ceil, floor, sqrt, money.</summary>
+/// <summary>An operation on other steps: add, subtract, multiply, divide, min, max, ceil, floor, sqrt.</summary>
 public sealed record Op(string Name, IReadOnlyList<Expr> Of) : Expr;
 
 /// <summary>A quantity turned by a ratio: <c>of × times ÷ over</c>; kept together so that it reads as people say it.</summary>
 public sealed record Apply(Expr Of, Leaf Times, Leaf Over) : Expr;
+
+/// <summary>Money rounded to so many places, after rounding to 9.</summary>
+public sealed record Cents(Expr Of, int Places) : Expr;
 
 /// <summary>Another figure.</summary>
 public sealed record Ref(Figure Figure) : Expr;
@@ -39,11 +42,11 @@ public sealed record Plan(IReadOnlyList<PlanPiece> Steps, Expr Crew, Expr HoursP
 /// <summary>Work in a plan: its labour hours, in how many coats, the steps it waits for by position, and how long it dries after each coat.</summary>
 public sealed record PlanPiece(Expr Hours, int Coats, IReadOnlyList<int> Waits, decimal Drying);
 
-/// <summary>One part of an amount split by largest remainder in cents.</summary>
+/// <summary>One part of an amount split by largest remainder in the smallest unit of its currency.</summary>
 public sealed record Share(ShareSet Set, int Index) : Expr;
 
 /// <summary>An amount and the weights it is split by; named, so that many shares can point at one set.</summary>
-public sealed record ShareSet(string Name, Expr Total, IReadOnlyList<Expr> Weights);
+public sealed record ShareSet(string Name, Expr Total, IReadOnlyList<Expr> Weights, int Places);
 
 /// <summary>A number with a stable path, a label and a unit: what screens show and people ask about.</summary>
 public sealed record Figure(string Path, string Label, decimal Value, string Unit, Expr How);

@@ -43,8 +43,9 @@ public readonly struct Val(decimal value, Expr? how)
     /// <summary>Square root, to 12 places.</summary>
     public Val Sqrt() => new(Quantities.Roots.Sqrt(V), How is null ? null : new Op("sqrt", [How]));
 
-    /// <summary>Rounded to the cent, after rounding to 9 places.</summary>
-    public Val Money() => new(Quantities.Rounding.Money(V), How is null ? null : new Op("money", [How]));
+    /// <summary>Rounded to the places of its currency, after rounding to 9.</summary>
+    public Val Money(int places) =>
+        new(Quantities.Rounding.Money(V, places), How is null ? null : new Cents(How, places));
 
     /// <summary>How it came about, a constant when nothing was recorded.</summary>
     public Expr HowOrConstant => How ?? new Leaf("constant", V, "", "", null, null);

@@ -44,7 +44,7 @@ public sealed record JobFile(
     public Party? Party { get; init; }
 
     /// <summary>The version this program writes.</summary>
-    public const int CurrentVersion = 6;
+    public const int CurrentVersion = 7;
 
     /// <summary>Most bytes that are read.</summary>
     public const int MostBytes = 20_000_000;

@@ -18,6 +18,39 @@ public static class Alternates
     /// <summary>Start of the paths of a work item's figures as an alternate.</summary>
     public static string Within(Guid work) => $"alternates/{work}/";
 
+    /// <summary>A job as what is offered beside its price is priced: what looks at the job's price as a whole (brackets, its least charge, discounts in money, what was typed or rounded) stays
+    /// with that, and a fixed price covers none of it.</summary>
+    private static Job AsPiece(Job job) =>
+        job with
+        {
+            Pricing = WithoutWhole(job.Pricing) with
+            {
+                Brackets = null,
+                LeastJob = 0,
+                Discounts = [.. job.Pricing.Discounts.Where(d => d.Percent is not null)],
+                Adjustment = 0,
+            },
+            Sections =
+            [
+                .. job.Sections.Select(s =>
+                    s with
+                    {
+                        Least = null,
+                        Pricing = s.Pricing?.Basis == PriceBasis.Fixed ? null : s.Pricing,
+                    }
+                ),
+            ],
+        };
+
+    /// <summary>The terms without rounding, and with the usual basis instead of a fixed price: as pieces of a price are worth.</summary>
+    internal static PricingTerms WithoutWhole(PricingTerms terms) =>
+        terms with
+        {
+            Rounding = null,
+            Typed = null,
+            Basis = terms.Basis == PriceBasis.Fixed ? terms.UsualBasis : terms.Basis,
+        };
+
     /// <summary>The alternates of a job in job order. Made only for the view that shows them.</summary>
     public static ImmutableArray<Alternate> Of(Estimate estimate, Trace trace)
     {
@@ -32,7 +65,7 @@ public static class Alternates
                     var cells = byItem[item.Item.Id]
                         .ToImmutableDictionary(c => c.Key, c => c.Value with { State = CellState.Included });
                     var alone = Estimate.Of(
-                        job with
+                        AsPiece(job) with
                         {
                             Cells = cells,
                             Work = [item.Item with { WaitsFor = [] }],

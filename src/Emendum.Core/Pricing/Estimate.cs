@@ -8,17 +8,9 @@ using Emendum.Core.Work;
 
 namespace Emendum.Core.Pricing;
 
-/// <summary>What has a price without a cost: a price-only item with its quantity in the job, or (no entry) the allowance of one line.</summary>
-public sealed record OwnPrice(CompiledItem Item, PriceOnlyItem? Entry, Line? Line, Val Quantity, Total Price)
-{
-    /// <summary>Whether the line is priced by it.</summary>
-    public bool Prices(Line line) =>
-        Line is null ? ReferenceEquals(line.OfItem, Item) && line.Ours : ReferenceEquals(line, Line);
-}
-
 /// <summary>A job reckoned and priced. Whatever a screen, a document or a file shows comes from here.</summary>
 /// <param name="Reckoned">What it takes and costs.</param>
-/// <param name="Priced">Price-only items and allowances, by work item in job order.</param>
+/// <param name="Priced">What has a price of its own, by work item in job order.</param>
 /// <param name="Price">What the customer pays for it.</param>
 public sealed record Estimate(Reckoned Reckoned, ImmutableArray<OwnPrice> Priced, Price Price)
 {
@@ -56,6 +48,6 @@ public sealed record Estimate(Reckoned Reckoned, ImmutableArray<OwnPrice> Priced
         Reckoner.Bounded(() =>
         {
             var priced = PriceOnly.Of(reckoned, trace);
-            return new Estimate(reckoned, priced, Price.Of(reckoned.Job.Pricing, reckoned.Costs, priced, trace));
+            return new Estimate(reckoned, priced, Price.Of(reckoned, priced, trace));
         });
 }

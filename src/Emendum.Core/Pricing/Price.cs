@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
-using Emendum.Core.Jobs;
 using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;
@@ -10,49 +9,53 @@ namespace Emendum.Core.Pricing;
 public sealed record ClassPrice(CostClass Class, Total Cost, Total Markup, Total Marked);
 
 /// <summary>
-/// From cost to what the customer pays (estimating model §7). Money is rounded to the cent where an amount is made that stands in the build-up, so
+/// From cost to what the customer pays (estimating model §7). Money is rounded to the places of its currency where an amount is made that stands in the build-up, so
 /// that what is shown adds up (docs/decisions/001-cents.md). Amounts carry no currency: a job has one.
 /// </summary>
-/// <param name="Steps">The build-up, in order.</param>
-/// <param name="Classes">Labour, materials, equipment, subcontracts, fixed charges.</param>
-/// <param name="Direct">Σ class costs.</param>
-/// <param name="Taxable">What the tax falls on.</param>
+/// <param name="Draft">How it was made, to its end.</param>
 /// <param name="Readouts">Profit, margin and the like.</param>
-public sealed record Price(
-    ImmutableArray<PriceStep> Steps,
-    ByClass<ClassPrice> Classes,
-    Total Direct,
-    Total Taxable,
-    Readouts Readouts
-)
+public sealed record Price(PriceDraft Draft, Readouts Readouts)
 {
+    /// <summary>The build-up, in order.</summary>
+    public ImmutableArray<PriceStep> Steps => Draft.Steps;
+
+    /// <summary>Labour, materials, equipment, subcontracts, fixed charges, of the whole job.</summary>
+    public ByClass<ClassPrice> Classes => Draft.Classes;
+
+    /// <summary>Σ class costs.</summary>
+    public Total Direct => Draft.Direct;
+
+    /// <summary>The price before tax by what it is made of and by tax category.</summary>
+    public ImmutableArray<Portion> Portions => Draft.Portions;
+
+    /// <summary>Each tax that is charged.</summary>
+    public ImmutableArray<TaxAmount> Taxes => Draft.Taxes;
+
     /// <summary>The step of that name, or null.</summary>
     public PriceStep? Step(string key) => Steps.FirstOrDefault(s => s.Key == key);
 
-    private readonly PriceStep beforeTax = Steps.First(s => s.Key == BeforeTaxPass.Key);
-
     /// <summary>Price before tax.</summary>
-    public Total BeforeTax => beforeTax.Amount;
+    public Total BeforeTax { get; } = Draft.Steps.First(s => s.Key == BeforeTaxPass.Key).Amount;
 
-    /// <summary>What the costs come to with everything on them: the price before tax less price-only items.</summary>
-    public Val OfCosts => beforeTax.Of(PriceBody.Costs);
+    /// <summary>What the costs came to under their bases, before the steps that follow.</summary>
+    public Val OfCosts => Draft.OfCosts;
 
     /// <summary>Price-only items and allowances, at their own prices.</summary>
-    public Val PriceOnly => beforeTax.Of(PriceBody.Priced);
+    public Val PriceOnly => Draft.OfPriced;
 
-    /// <summary>Tax.</summary>
-    public Total Tax => Step(TaxPass.Key)!.Amount;
+    /// <summary>All tax.</summary>
+    public decimal Tax => Taxes.Sum(t => t.Amount.V);
 
     /// <summary>What the customer pays.</summary>
     public Total Total => Steps[^1].Amount;
 
     /// <summary>Prices a job.</summary>
-    public static Price Of(PricingTerms terms, Costs costs, ImmutableArray<OwnPrice> priced, Trace trace)
+    /// <exception cref="RefusedException">It cannot be priced as its terms say.</exception>
+    public static Price Of(Reckoned reckoned, ImmutableArray<OwnPrice> priced, Trace trace)
     {
-        var draft = Basis.Of(terms.Basis).Begin(terms, costs, priced, trace);
+        var draft = new PriceDraft(reckoned, priced, trace);
         foreach (var pass in Passes.InOrder)
             draft = pass(draft);
-        var beforeTax = draft.Steps.First(s => s.Key == BeforeTaxPass.Key).Amount;
-        return new(draft.Steps, draft.Classes, draft.Direct, draft.Taxable!, Readouts.Of(draft, beforeTax));
+        return new(draft, Readouts.Of(draft));
     }
 }

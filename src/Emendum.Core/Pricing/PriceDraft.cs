@@ -8,45 +8,139 @@ using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;
 
-/// <summary>A price while it is made: a basis begins it, and each pass returns it with a step more (architecture decision 24).</summary>
-/// <param name="Terms">How it is made.</param>
-/// <param name="Costs">What it is made from.</param>
-/// <param name="Priced">What has a price without a cost.</param>
+/// <summary>A price while it is made: a basis begins it, and each pass returns it with its steps more (architecture decision 24).</summary>
+/// <param name="Reckoned">What it is made from.</param>
+/// <param name="Priced">What has a price of its own.</param>
 /// <param name="Trace">Records how, or is silent.</param>
-public sealed record PriceDraft(PricingTerms Terms, Costs Costs, ImmutableArray<OwnPrice> Priced, Trace Trace)
+public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Priced, Trace Trace)
 {
+    /// <summary>How it is made.</summary>
+    public PricingTerms Terms => Reckoned.Job.Pricing;
+
+    /// <summary>What it costs.</summary>
+    public Costs Costs => Reckoned.Costs;
+
+    /// <summary>At what things count as cost.</summary>
+    public CostRules Rules { get; } = CostRules.Of(Reckoned.Job, Trace);
+
+    /// <summary>Places of the job's currency.</summary>
+    public int Places => Rules.Places;
+
     /// <summary>The steps so far.</summary>
     public ImmutableArray<PriceStep> Steps { get; init; } = [];
 
-    /// <summary>Costs by class with what the basis puts on each.</summary>
-    public required ByClass<ClassPrice> Classes { get; init; }
+    /// <summary>The parts of the price so far.</summary>
+    public ImmutableArray<Portion> Portions { get; init; } = [];
 
-    /// <summary>Σ class costs.</summary>
-    public required Total Direct { get; init; }
+    /// <summary>Costs of the whole job by class, with what the job's basis puts on its own.</summary>
+    public ByClass<ClassPrice> Classes { get; init; } = new(_ => null!);
 
-    /// <summary>What the costs have come to so far.</summary>
+    /// <summary>Σ class costs of the whole job.</summary>
+    public Total Direct { get; init; } = new(0m, "", default);
+
+    /// <summary>What the price has come to so far.</summary>
+    public Val So { get; init; }
+
+    /// <summary>What the costs came to under their bases.</summary>
     public Val OfCosts { get; init; }
 
-    /// <summary>What has a price of its own has come to so far.</summary>
+    /// <summary>What price-only items and allowances came to.</summary>
     public Val OfPriced { get; init; }
 
-    /// <summary>What of the price has been taxed.</summary>
-    public Total? Taxable { get; init; }
+    /// <summary>Overhead and contingency that the price has to carry.</summary>
+    public Val Overheads { get; init; }
+
+    /// <summary>Contingency that is an amount of its own.</summary>
+    public Val Contingency { get; init; }
+
+    /// <summary>What the discounts are to leave, where the list price was raised for it.</summary>
+    public Val? Intended { get; init; }
+
+    /// <summary>Fees: a cost.</summary>
+    public Val Fees { get; init; }
+
+    /// <summary>What fees, on the price and on what the customer pays, take of each hundred of the price.</summary>
+    public decimal FeePercent { get; init; }
+
+    /// <summary>Everything that was raised to its least charge.</summary>
+    public ImmutableArray<Shortfall> Shortfalls { get; init; } = [];
+
+    /// <summary>Taxes charged.</summary>
+    public ImmutableArray<TaxAmount> Taxes { get; init; } = [];
+
+    /// <summary>The build-ups: the job's own first.</summary>
+    internal ImmutableArray<Pool> Pools { get; init; } = [];
+
+    /// <summary>Its tax categories.</summary>
+    internal TaxCategories Categories { get; init; } = null!;
+
+    private LineCosts? lineCosts;
+
+    /// <summary>Cost of every line; made when first asked for.</summary>
+    internal LineCosts LineCosts => lineCosts ??= LineCosts.Of(Reckoned, Rules, Trace);
 
     /// <summary>An amount that stands in the build-up: rounded where it is made (docs/decisions/001-cents.md).</summary>
     public Total Money(Val value, string label, string leaf) =>
-        Trace.Total(value.Money(), "", label, new("price", leaf));
+        Trace.Total(value.Money(Places), "", label, new("price", leaf));
 
-    /// <summary>The draft with a step that adds to what the costs come to.</summary>
-    public PriceDraft OnCosts(string key, string label, string note, StepKind kind, Total amount) =>
-        this with
+    /// <summary>The draft with a step that tells what the price is made of, before its parts are told apart.</summary>
+    public PriceDraft With(PriceStep step) => this with { Steps = Steps.Add(step) };
+
+    /// <summary>The parts of the price that a step may fall on.</summary>
+    internal IEnumerable<Portion> Of(params PortionKind[] kinds) => Portions.Where(p => kinds.Contains(p.Of));
+
+    /// <summary>All but allowances.</summary>
+    internal static readonly PortionKind[] AllButAllowances = [PortionKind.Built, PortionKind.Own, PortionKind.Fixed];
+
+    /// <summary>What parts come to.</summary>
+    internal static Val Sum(IEnumerable<Portion> portions) => Figures.Sum.Of(portions.Select(p => p.Amount));
+
+    /// <summary>The draft with a step that is shared over parts of the price by what they come to so far.</summary>
+    /// <param name="key">Name in paths.</param>
+    /// <param name="label">Name on screen and paper.</param>
+    /// <param name="note">What it rests on.</param>
+    /// <param name="amount">Money.</param>
+    /// <param name="on">The parts that it falls on.</param>
+    internal PriceDraft Spread(string key, string label, string note, Total amount, Func<Portion, bool> on)
+    {
+        if (amount.V == 0)
+            return this;
+        var draft = Portions.Any(on)
+            ? this
+            : this with
+            {
+                Portions = Portions.Add(new(PortionKind.Built, null, Categories.Of(TaxOn.Labour), 0m)),
+            };
+        var at = Enumerable.Range(0, draft.Portions.Length).Where(i => on(draft.Portions[i])).ToArray();
+        var shares =
+            at.Length == 1
+                ? [amount.Value]
+                : Shares.Of(
+                    amount,
+                    [.. at.Select(i => draft.Portions[i].Amount)],
+                    key + " by part of the price",
+                    Places,
+                    Trace
+                );
+        var (portions, parts) = (draft.Portions.ToBuilder(), ImmutableArray.CreateBuilder<StepPart>(at.Length));
+        for (var i = 0; i < at.Length; i++)
         {
-            Steps = Steps.Add(new(key, label, note, kind, amount, [new(PriceBody.Costs, amount)])),
+            var old = portions[at[i]];
+            portions[at[i]] = old with { Amount = old.Amount + shares[i] };
+            parts.Add(new(old.Of, old.Section, old.Tax, shares[i]));
+        }
+        return draft with
+        {
+            Portions = portions.ToImmutable(),
+            Steps = Steps.Add(new(key, label, note, StepKind.Added, amount, parts.ToImmutable())),
+            So = So + amount,
         };
+    }
 
     /// <summary>A number of percent in words.</summary>
     public static string Percent(decimal percent) => Rounding.Text(percent) + " %";
 
     /// <summary>An amount of money in words.</summary>
-    public static string Words(Val amount) => amount.V.ToString("#,0.00", CultureInfo.InvariantCulture);
+    public string Words(decimal amount) =>
+        amount.ToString(Places == 0 ? "#,0" : "#,0." + new string('0', Places), CultureInfo.InvariantCulture);
 }

@@ -18,25 +18,19 @@ public enum StepKind
     /// <summary>Added for somebody else to have.</summary>
     Tax,
 
+    /// <summary>Comes out of the price, and adds nothing to it.</summary>
+    Within,
+
     /// <summary>All so far.</summary>
     Sum,
 }
 
-/// <summary>What of a price is shared to lines in another way.</summary>
-public enum PriceBody
-{
-    /// <summary>What has a cost: shared by each line's cost under the basis.</summary>
-    Costs,
-
-    /// <summary>What has a price of its own: it stays with its lines.</summary>
-    Priced,
-
-    /// <summary>What is of the job and of no line, as tax.</summary>
-    Job,
-}
-
-/// <summary>What of a step falls on one body of the price.</summary>
-public readonly record struct StepPart(PriceBody Of, Val Amount);
+/// <summary>What of a step falls on one part of the price.</summary>
+/// <param name="Of">Kind of that part.</param>
+/// <param name="Section">The section, where that has a basis of its own.</param>
+/// <param name="Tax">Its tax category; null before those are told apart.</param>
+/// <param name="Amount">Money.</param>
+public readonly record struct StepPart(PortionKind Of, Guid? Section, TaxCategory? Tax, Val Amount);
 
 /// <summary>One thing that happens on the way from cost to price. The build-up on screen, the proposal and what else shows the price walk these.</summary>
 /// <param name="Key">Its name in paths.</param>
@@ -54,6 +48,16 @@ public sealed record PriceStep(
     ImmutableArray<StepPart> Parts
 )
 {
-    /// <summary>What of it falls on a body.</summary>
-    public Val Of(PriceBody body) => Sum.Of(Parts.Where(p => p.Of == body).Select(p => p.Amount));
+    /// <summary>Whether it is a discount.</summary>
+    public bool IsDiscount => DiscountsPass.Is(this);
 }
+
+/// <summary>Something raised to its least charge.</summary>
+/// <param name="What">What was raised.</param>
+/// <param name="Was">What it came to.</param>
+/// <param name="Least">Its least charge.</param>
+/// <param name="By">What that adds.</param>
+public sealed record Shortfall(string What, Val Was, Val Least, Total By);
+
+/// <summary>One tax on its part of the price.</summary>
+public sealed record TaxAmount(Jobs.Tax? Tax, Total Taxed, Total Amount);

@@ -12,119 +12,194 @@ public sealed class Spread
     /// <summary>Cost of each line; travel and leftovers of the whole job are no line's.</summary>
     public Val[] Costs { get; }
 
-    /// <summary>Price of each line of <see cref="Reckoned.Lines"/>; they sum to the price before tax.</summary>
+    /// <summary>Price of each line of <see cref="Reckoned.Lines"/>; with contingency that is shown they sum to the price before tax.</summary>
     public Val[] Lines { get; }
 
     /// <summary>The same as a customer sees them: what is hidden, or done by the customer, is nothing, and is spread over the visible lines of its section, else of the job, by price (estimating model §9).</summary>
     public Val[] Shown { get; }
 
-    /// <summary>Shares what the costs come to by each line's cost with its class's markup; percentages of the whole fall on all alike. Price-only items keep their own
-    /// price, shared to their lines by quantity; an allowance is its line's.</summary>
-    public static Spread Of(Estimate estimate, Trace trace)
+    /// <summary>What is hidden and no visible line of its tax category bears.</summary>
+    public Val Other { get; private init; }
+
+    /// <summary>What contingency that is shown on its own takes out of the lines; nothing where it is spread over them.</summary>
+    public Val Contingency { get; private init; }
+
+    /// <summary>Shares each part of the price, as it came out, to its lines: what is made from costs by each line's cost as the basis counts it, what has a price of its own by that
+    /// price. Where lines were raised to least charges, by what they were raised to.</summary>
+    /// <param name="estimate">The job.</param>
+    /// <param name="trace">Records how, or is silent.</param>
+    /// <param name="list">Without the discounts: for those who see them as lines of their own.</param>
+    public static Spread Of(Estimate estimate, Trace trace, bool list = false)
     {
-        var (terms, price) = (estimate.Job.Pricing, estimate.Price);
-        var basis = Basis.Of(terms.Basis);
-        var costs = LineCosts.Of(estimate.Reckoned, trace).Lines;
-        var (exact, weights) = (new Val[estimate.Reckoned.Lines.Length], new Val[estimate.Reckoned.Lines.Length]);
-        for (var n = 0; n < weights.Length; n++)
-        {
-            var line = estimate.Reckoned.Lines[n];
-            var (cost, sum) = (new Sum(), new Sum());
-            foreach (var (of, amount) in costs[n])
-            {
-                if (amount.V == 0)
-                    continue;
-                cost.Add(amount);
-                sum.Add(basis.Weight(amount, of, terms, trace));
-            }
-            exact[n] = trace.Make(cost.Total, "", trace.On ? Name(line) + ": cost" : "", Path(line, "cost"));
-            weights[n] = trace.Make(
-                sum.Total,
+        // The draft is made once more where its workings are asked for: what was made silently says nothing.
+        var draft =
+            ReferenceEquals(estimate.Price.Draft.Trace, trace) || !trace.On
+                ? estimate.Price.Draft
+                : Price.Of(estimate.Reckoned, estimate.Priced, trace).Draft;
+        var lines = estimate.Reckoned.Lines;
+        var costs = draft.LineCosts.Lines;
+        var exact = new Val[lines.Length];
+        for (var n = 0; n < lines.Length; n++)
+            exact[n] = trace.Make(
+                Figures.Sum.Of(costs[n].Where(c => c.Of.V != 0).Select(c => c.Of)),
                 "",
-                trace.On ? Name(line) + ": cost with markup" : "",
-                Path(line, "weight")
+                trace.On ? Name(lines[n]) + ": cost" : "",
+                Path(lines[n], "cost")
             );
-        }
-        var shares = Shares.Of(price.OfCosts, weights, "price by line", trace);
-        var byItem = Enumerable
-            .Range(0, weights.Length)
-            .ToLookup(n => estimate.Reckoned.Lines[n].OfItem, ReferenceEqualityComparer.Instance);
-        var atLine = new Dictionary<Line, int>(ReferenceEqualityComparer.Instance);
-        for (var n = 0; n < weights.Length; n++)
-            atLine[estimate.Reckoned.Lines[n]] = n;
-        for (var p = 0; p < estimate.Priced.Length; p++)
+        if (trace.On)
+            Weights(draft);
+        // By tax category, because hidden lines are borne within theirs.
+        var byTax = new SortedDictionary<int, Val[]>();
+        foreach (var portion in draft.Portions)
         {
-            var priced = estimate.Priced[p];
-            int[] at = priced.Line is { } one
-                ? [atLine[one]]
-                : [.. byItem[priced.Item].Where(n => priced.Prices(estimate.Reckoned.Lines[n]))];
-            var own = Shares.Of(
-                priced.Price,
-                [.. at.Select(n => estimate.Reckoned.Lines[n].Quantity)],
-                trace.On ? $"quantity of {estimate.Job.Titled(priced.Item.Item)} (price-only {p + 1})" : "",
-                trace
+            var of = LinePrices.WeightsOf(draft, portion);
+            var off = list ? Discounted(draft, portion) : 0m;
+            var shares = LinePrices.Share(
+                draft,
+                off.V == 0 ? portion : portion with { Amount = portion.Amount - off },
+                of,
+                off.V == 0 ? "in the end" : "before discounts"
             );
-            for (var i = 0; i < at.Length; i++)
-                shares[at[i]] = shares[at[i]].V == 0 ? own[i] : shares[at[i]] + own[i];
+            if (!byTax.TryGetValue(portion.Tax.Number, out var prices))
+                byTax.Add(portion.Tax.Number, prices = new Val[lines.Length]);
+            for (var i = 0; i < of.At.Length; i++)
+                if (shares[i].V != 0)
+                    prices[of.At[i]] = prices[of.At[i]].V == 0 ? shares[i] : prices[of.At[i]] + shares[i];
         }
-        Val[] lines =
-        [
-            .. shares.Select(
-                (share, n) =>
-                    trace.Make(
-                        share,
-                        "",
-                        trace.On ? Name(estimate.Reckoned.Lines[n]) + ": price" : "",
-                        Path(estimate.Reckoned.Lines[n], "price")
-                    )
-            ),
-        ];
-        return new(exact, lines, Visible(estimate, lines, trace));
+        if (draft.Contingency.V != 0)
+            TakeOut(draft, byTax);
+        Val Whole(IEnumerable<Val[]> parts, int n) =>
+            parts.Where(p => p[n].V != 0).Select(p => p[n]).ToArray() is [var one]
+                ? one
+                : Figures.Sum.Of(parts.Where(p => p[n].V != 0).Select(p => p[n]));
+        Val[] Made(string leaf, string words, Func<int, bool> isMade, IEnumerable<Val[]> parts) =>
+            [
+                .. Enumerable
+                    .Range(0, lines.Length)
+                    .Select(n =>
+                        isMade(n)
+                            ? trace.Make(
+                                Whole(parts, n),
+                                "",
+                                trace.On ? Name(lines[n]) + words : "",
+                                Path(lines[n], list ? "list/" + leaf : leaf)
+                            )
+                            : Whole(parts, n)
+                    ),
+            ];
+        var made = Made("price", ": price", _ => true, byTax.Values);
+        var (shown, other) = Visible(draft, byTax);
+        return new(
+            exact,
+            made,
+            shown is null ? made : Made("shown", ": price with what is hidden", n => !IsHidden(lines[n]), shown)
+        )
+        {
+            Contingency = draft.Contingency,
+            Other = other,
+        };
     }
 
-    private static Val[] Visible(Estimate estimate, Val[] lines, Trace trace)
+    /// <summary>What discounts took off a part of the price, below zero.</summary>
+    private static Val Discounted(PriceDraft draft, Portion portion) =>
+        Figures.Sum.Of(
+            draft
+                .Steps.Where(DiscountsPass.Is)
+                .SelectMany(s => s.Parts)
+                .Where(p => p.Of == portion.Of && p.Section == portion.Section && ReferenceEquals(p.Tax, portion.Tax))
+                .Select(p => p.Amount)
+        );
+
+    /// <summary>Takes contingency that is shown on its own out of the lines.</summary>
+    private static void TakeOut(PriceDraft draft, SortedDictionary<int, Val[]> byTax)
     {
-        // What is nothing is neither hidden nor seen: there is nothing of it to spread, and it bears nothing.
-        bool Hidden(int n) => estimate.Reckoned.Lines[n] is { Seen: false, IsNothing: false };
-        string Section(int n) => estimate.Job.SectionOf(estimate.Reckoned.Lines[n].OfItem.Item);
-        var all = Enumerable.Range(0, lines.Length).ToArray();
-        var visible = all.Where(n => estimate.Reckoned.Lines[n].Seen).ToArray();
-        if (visible.Length == 0 || !all.Any(Hidden))
-            return lines;
-        var shown = lines.ToArray();
-        foreach (var hidden in all.Where(Hidden).GroupBy(Section))
+        var at = byTax
+            .SelectMany(tax => tax.Value.Select((price, n) => (tax.Key, n, price)))
+            .Where(p => p.price.V != 0)
+            .ToArray();
+        var taken = Shares.Of(
+            draft.Contingency,
+            [.. at.Select(p => p.price)],
+            "price by line, for contingency",
+            draft.Places,
+            draft.Trace
+        );
+        for (var i = 0; i < at.Length; i++)
+            byTax[at[i].Key][at[i].n] -= taken[i];
+    }
+
+    /// <summary>Figures of what each line counts for.</summary>
+    private static void Weights(PriceDraft draft)
+    {
+        foreach (var pool in draft.Pools)
         {
-            var sum = new Sum();
-            foreach (var n in hidden)
-                sum.Add(lines[n]);
-            var over = visible.Where(n => Section(n) == hidden.Key).ToArray();
-            if (over.Length == 0)
-                over = visible;
-            var more = Shares.Of(
-                sum.Total,
-                [.. over.Select(n => lines[n])],
-                trace.On ? "price of the visible lines that bear what is hidden of " + hidden.Key : "",
-                trace
-            );
-            for (var i = 0; i < over.Length; i++)
-                shown[over[i]] += more[i];
-            foreach (var n in hidden)
-                shown[n] = 0m;
+            var (by, _) = pool.Weights(draft);
+            for (var i = 0; i < by.Length; i++)
+            {
+                var line = draft.Reckoned.Lines[pool.Lines[i]];
+                draft.Trace.Make(
+                    Figures.Sum.Of(by[i].Where(c => c.Of.V != 0).Select(c => c.Of)),
+                    "",
+                    Name(line) + ": cost with markup",
+                    Path(line, "weight")
+                );
+            }
         }
-        return
-        [
-            .. shown.Select(
-                (value, n) =>
-                    Hidden(n)
-                        ? value
-                        : trace.Make(
-                            value,
-                            "",
-                            trace.On ? Name(estimate.Reckoned.Lines[n]) + ": price with what is hidden" : "",
-                            Path(estimate.Reckoned.Lines[n], "shown")
-                        )
-            ),
-        ];
+    }
+
+    // What is nothing is neither hidden nor seen: there is nothing of it to spread, and it bears nothing.
+    private static bool IsHidden(Line line) => line is { Seen: false, IsNothing: false };
+
+    /// <summary>The same with hidden lines borne by visible ones of their section, else of the job, of the same tax category; where there is none of that, by nobody. Null where nothing is hidden.</summary>
+    private static (IReadOnlyCollection<Val[]>? Shown, Val Other) Visible(
+        PriceDraft draft,
+        SortedDictionary<int, Val[]> byTax
+    )
+    {
+        var lines = draft.Reckoned.Lines;
+        string Section(int n) => draft.Reckoned.Job.SectionOf(lines[n].OfItem.Item);
+        if (!Array.Exists(lines, l => l.Seen) || !Array.Exists(lines, IsHidden))
+            return (null, 0m);
+        var shown = new List<Val[]>();
+        var other = new Sum();
+        foreach (var (tax, prices) in byTax)
+        {
+            var borne = prices.ToArray();
+            shown.Add(borne);
+            bool Bears(int n) => lines[n].Seen && prices[n].V > 0;
+            var hidden = Enumerable.Range(0, lines.Length).Where(n => IsHidden(lines[n])).GroupBy(Section).ToArray();
+            foreach (var section in hidden)
+            {
+                var sum = Figures.Sum.Of(section.Where(n => prices[n].V != 0).Select(n => prices[n]));
+                foreach (var n in section)
+                    borne[n] = 0m;
+                if (sum.V == 0)
+                    continue;
+                var over = Enumerable
+                    .Range(0, lines.Length)
+                    .Where(n => Bears(n) && Section(n) == section.Key)
+                    .ToArray();
+                if (over.Length == 0)
+                    over = [.. Enumerable.Range(0, lines.Length).Where(Bears)];
+                if (over.Length == 0)
+                {
+                    other.Add(sum);
+                    continue;
+                }
+                var more = Shares.Of(
+                    sum,
+                    [.. over.Select(n => prices[n])],
+                    draft.Trace.On
+                        ? $"price of the visible lines that bear what is hidden of {section.Key}, tax {tax + 1}"
+                        : "",
+                    draft.Places,
+                    draft.Trace
+                );
+                for (var i = 0; i < over.Length; i++)
+                    borne[over[i]] += more[i];
+            }
+        }
+        return (shown, other.Total);
     }
 
     private static string Name(Line line) => $"{line.Item.Item.Name}, {line.Measures.Place.Name}";

@@ -44,6 +44,7 @@ public enum RowKind
 {
     Group,
     Part,
+    Discount,
     Subtotal,
     Tax,
     Total,

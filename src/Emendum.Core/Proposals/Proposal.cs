@@ -214,7 +214,9 @@ public static class Proposal
     private static IEnumerable<PriceRow> Rows(Estimate estimate, Trace trace)
     {
         var (job, price) = (estimate.Job, estimate.Price);
-        var spread = job.Proposal.Detail == Detail.Total ? null : Spread.Of(estimate, trace);
+        var discounts = price.Steps.Where(s => s.IsDiscount).ToArray();
+        var spread =
+            job.Proposal.Detail == Detail.Total ? null : Spread.Of(estimate, trace, list: discounts.Length > 0);
         PriceRow Part(string label, string detail, Func<Line, bool> within, FigurePath path) =>
             new(RowKind.Part, label, detail, spread!.Sum(estimate, within, label, path, trace).V, path.ToString());
         switch (job.Proposal.Detail)
@@ -260,13 +262,28 @@ public static class Proposal
                 }
                 break;
         }
+        if (spread is { Other.V: not 0 })
+            yield return new(RowKind.Part, "Other work", "", spread.Other.V, null);
+        if (spread is { Contingency.V: not 0 })
+            yield return new(RowKind.Part, "Contingency", "", spread.Contingency.V, "price/contingency");
+        foreach (var discount in spread is null ? [] : discounts)
+            yield return new(
+                RowKind.Discount,
+                "Discount",
+                job.Pricing
+                    .Discounts[int.Parse(discount.Key["discounts/".Length..], CultureInfo.InvariantCulture) - 1]
+                    .Reason,
+                discount.Amount.V,
+                discount.Amount.Path
+            );
         foreach (var step in price.Steps.SkipWhile(s => s.Amount.Path != price.BeforeTax.Path))
         {
-            if (step.Kind == StepKind.Tax && job.Pricing.TaxOn == TaxOn.Nothing)
+            // A tax that falls on nothing is not charged, and the customer need not read of it.
+            if (step.Kind == StepKind.Tax && price.Taxes.First(t => t.Amount == step.Amount).Tax?.On.IsEmpty != false)
                 continue;
             var kind =
                 step.Amount.Path == price.Total.Path ? RowKind.Total
-                : step.Kind == StepKind.Tax ? RowKind.Tax
+                : step.Kind != StepKind.Sum ? RowKind.Tax
                 : RowKind.Subtotal;
             var label = kind == RowKind.Total ? "Total" : step.Label;
             yield return new(kind, label, kind == RowKind.Tax ? step.Note : "", step.Amount.V, step.Amount.Path);

@@ -4,9 +4,11 @@ namespace Emendum.Core.Quantities;
 public static class Split
 {
     /// <summary>Shares <paramref name="total"/> by weight in steps of 10^-<paramref name="places"/> by largest remainder; ties go to the earlier part.
-    /// All weights zero: equal weights. The parts sum to the total, which must be a whole number of steps.</summary>
+    /// All weights zero: equal weights. The parts sum to the total, which must be a whole number of steps; a total below zero is split by size, with its sign put back.</summary>
     public static decimal[] ByLargestRemainder(decimal total, decimal[] weights, int places = 2)
     {
+        if (total < 0)
+            return Array.ConvertAll(ByLargestRemainder(-total, weights, places), part => -part);
         var step = 1m;
         for (var i = 0; i < places; i++)
             step /= 10m;

@@ -111,18 +111,22 @@ public sealed class Costs
     /// <summary>Floor of all places.</summary>
     public required Total FloorArea { get; init; }
 
-    /// <summary>Cost of each class, not rounded; goods at what is bought or what is needed.</summary>
-    public ByClass<Val> ByClass(MaterialCost by) =>
+    /// <summary>Cost of each class, not rounded.</summary>
+    public ByClass<Val> ByClass(CostRules rules) =>
         new(of =>
-            Sum.Of(
-                of switch
-                {
-                    CostClass.Labour => Roles.Select(r => r.Cost.Value),
-                    CostClass.Material => Buying.Select(b => b.Cost(by)),
-                    CostClass.Equipment => Equipment.Select(e => e.Cost.Value),
-                    CostClass.Subcontract => Subcontracts.Select(s => s.Cost.Value),
-                    _ => Charges.Select(c => c.Cost.Value),
-                }
-            )
+            of == CostClass.Material
+                ? Sum.Of(Buying.Select(rules.Goods))
+                : rules.Other(
+                    of,
+                    Sum.Of(
+                        of switch
+                        {
+                            CostClass.Labour => Roles.Select(r => r.Cost.Value),
+                            CostClass.Equipment => Equipment.Select(e => e.Cost.Value),
+                            CostClass.Subcontract => Subcontracts.Select(s => s.Cost.Value),
+                            _ => Charges.Select(c => c.Cost.Value),
+                        }
+                    )
+                )
         );
 }

@@ -9,18 +9,25 @@ namespace Emendum.Core.Reckoning;
 /// by hours. Leftovers are in what was bought, and never a line. Made only for the view that shows it (architecture decision 10).</summary>
 public sealed class LineCosts
 {
-    private LineCosts(ByClass<Val>[] lines) => Lines = lines;
+    private LineCosts(ByClass<Val>[] lines, Val[] free) => (Lines, Free) = (lines, free);
 
     /// <summary>Cost of each line of the reckoning, by class.</summary>
     public ByClass<Val>[] Lines { get; }
 
+    /// <summary>What of each line's goods no charged tax falls on.</summary>
+    public Val[] Free { get; }
+
     /// <summary>Shares every cost to the lines that brought it. Travel is of the whole job and of no line.</summary>
-    public static LineCosts Of(Reckoned reckoned, Trace trace)
+    public static LineCosts Of(Reckoned reckoned, Trace trace) =>
+        Of(reckoned, CostRules.Of(reckoned.Job, trace), trace);
+
+    /// <summary>The same by other rules.</summary>
+    public static LineCosts Of(Reckoned reckoned, CostRules rules, Trace trace)
     {
-        var shares = new LineShares(reckoned, trace);
+        var shares = new LineShares(reckoned, rules, trace);
         foreach (var kind in KindCosts.All())
             kind.Share(shares);
-        return new(shares.Sums());
+        return new(shares.Sums(), shares.Free());
     }
 }
 
@@ -29,12 +36,13 @@ internal sealed class LineShares
 {
     private readonly Line[] lines;
     private readonly ByClass<Sum>[] sums;
+    private readonly Dictionary<int, Sum> free = [];
     private readonly ILookup<object, int> ours;
     private readonly List<(int Line, CompiledItem.Part Part, Val Amount)>[] taken;
 
-    public LineShares(Reckoned reckoned, Trace trace)
+    public LineShares(Reckoned reckoned, CostRules rules, Trace trace)
     {
-        (lines, Costs, Trace, GoodsAt) = (reckoned.Lines, reckoned.Costs, trace, reckoned.Job.Pricing.MaterialCost);
+        (lines, Costs, Trace, Rules) = (reckoned.Lines, reckoned.Costs, trace, rules);
         sums = Array.ConvertAll(lines, _ => new ByClass<Sum>(_ => new()));
         ours = Enumerable
             .Range(0, lines.Length)
@@ -53,8 +61,8 @@ internal sealed class LineShares
     /// <summary>What the job costs.</summary>
     public Costs Costs { get; }
 
-    /// <summary>Whether goods count as bought or as needed.</summary>
-    public MaterialCost GoodsAt { get; }
+    /// <summary>At what things count.</summary>
+    public CostRules Rules { get; }
 
     public Trace Trace { get; }
 
@@ -71,16 +79,47 @@ internal sealed class LineShares
     /// <summary>A line bears a cost.</summary>
     public void Add(int line, CostClass of, Val cost) => sums[line][of].Add(cost);
 
+    /// <summary>A line bears a cost of goods; <paramref name="isFree"/> where no charged tax falls on them.</summary>
+    public void AddGoods(int line, Val cost, bool isFree)
+    {
+        Add(line, CostClass.Material, cost);
+        if (!isFree)
+            return;
+        if (!free.TryGetValue(line, out var sum))
+            free.Add(line, sum = new());
+        sum.Add(cost);
+    }
+
     /// <summary>The lines of a work item bear a cost by their hours; where those are typed in all, by their quantities; where there are none, in as many equal parts as there are lines.</summary>
-    public void AddByHours(CompiledItem item, CostClass of, Val cost)
+    public void AddByHours(CompiledItem item, CostClass of, Val cost) =>
+        ByHours(item, cost, (at, part) => Add(at, of, part));
+
+    /// <summary>The same for goods.</summary>
+    public void AddGoodsByHours(CompiledItem item, Val cost, bool isFree) =>
+        ByHours(item, cost, (at, part) => AddGoods(at, part, isFree));
+
+    private void ByHours(CompiledItem item, Val cost, Action<int, Val> add)
     {
         var at = ours[item].ToArray();
         var by = Array.ConvertAll(at, n => item.Item.Labour is null ? lines[n].Hours : lines[n].Quantity);
         var all = Sum.Of(by);
         for (var i = 0; i < at.Length; i++)
-            Add(at[i], of, all.V == 0 ? cost / at.Length : cost * by[i] / all);
+            add(at[i], all.V == 0 ? cost / at.Length : cost * by[i] / all);
     }
 
     /// <summary>What each line bears, by class.</summary>
-    public ByClass<Val>[] Sums() => Array.ConvertAll(sums, line => new ByClass<Val>(of => line[of].Total));
+    public ByClass<Val>[] Sums() =>
+        Array.ConvertAll(
+            sums,
+            line => new ByClass<Val>(of => of == CostClass.Material ? line[of].Total : Rules.Other(of, line[of].Total))
+        );
+
+    /// <summary>What of each line's goods no charged tax falls on.</summary>
+    public Val[] Free()
+    {
+        var all = new Val[lines.Length];
+        foreach (var (line, sum) in free)
+            all[line] = sum.Total;
+        return all;
+    }
 }

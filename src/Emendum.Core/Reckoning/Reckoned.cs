@@ -1,3 +1,4 @@
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Work;
@@ -38,6 +39,24 @@ public sealed class Reckoned
             itemAt = itemAt,
             placeAt = placeAt,
         };
+
+    /// <summary>A measure over places, counting each as often as it stands for.</summary>
+    public Val Sum(Measure measure, IEnumerable<Place> places, Trace trace)
+    {
+        var sum = new Sum();
+        foreach (var place in places)
+        {
+            var measures = Measures[place.Id];
+            if (!measures.Has(measure))
+                continue;
+            sum.Add(
+                place.Count == 1
+                    ? measures[measure]
+                    : measures[measure] * trace.Typed(place.Count, "", "equal places", null, "places", place.Id)
+            );
+        }
+        return sum.Total;
+    }
 
     /// <summary>Whether it stands for another job as it is.</summary>
     internal bool Serves(Job job) =>

@@ -52,7 +52,7 @@ public static class MeasureTotals
             select (
                 measure,
                 trace.Total(
-                    Sum(reckoned, measure, places, trace),
+                    reckoned.Sum(measure, places, trace),
                     Line.SymbolOf(measure, units),
                     trace.On ? $"{measure.Label(units)}, {where}" : "",
                     path(measure.Name())
@@ -66,22 +66,5 @@ public static class MeasureTotals
 
     /// <summary>One measure over the places under a heading and those nested in it; null is the whole job.</summary>
     public static Val Sum(Reckoned reckoned, Measure measure, string? group, Trace trace) =>
-        Sum(reckoned, measure, group is null ? reckoned.Job.Places : Under(reckoned.Job, group), trace);
-
-    private static Val Sum(Reckoned reckoned, Measure measure, ImmutableArray<Place> places, Trace trace)
-    {
-        var sum = new Sum();
-        foreach (var place in places)
-        {
-            var measures = reckoned.Measures[place.Id];
-            if (!measures.Has(measure))
-                continue;
-            sum.Add(
-                place.Count == 1
-                    ? measures[measure]
-                    : measures[measure] * trace.Typed(place.Count, "", "equal places", null, "places", place.Id)
-            );
-        }
-        return sum.Total;
-    }
+        reckoned.Sum(measure, group is null ? reckoned.Job.Places : Under(reckoned.Job, group), trace);
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Emendum.Core.Book;
 using Emendum.Core.Places;
 using Emendum.Core.Quantities;
 
@@ -75,6 +76,14 @@ public sealed record Cell(CellState State, string Note)
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Allowance { get; init; }
 
+    /// <summary>What a unit of it is sold at.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public UnitPrice? UnitPrice { get; init; }
+
+    /// <summary>Whether it was in the price, and was taken out of it with the piece it belongs to: putting that back puts it back.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool TakenOut { get; init; }
+
     /// <summary>Rounding step of its labour, hours.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Step { get; init; }
@@ -108,6 +117,7 @@ public sealed record Cell(CellState State, string Note)
         || Supply is not null
         || Quantity is not null
         || Allowance is not null
+        || UnitPrice is not null
         || Labour is not null
         || Wording is not null
         || CustomerNote is not null
@@ -143,5 +153,6 @@ public sealed record Cell(CellState State, string Note)
             CustomerNote = CustomerNote ?? item.CustomerNote,
             Hidden = Hidden ?? item.Hidden,
             CrewNote = CrewNote ?? item.CrewNote,
+            UnitPrice = UnitPrice ?? item.UnitPrice,
         };
 }

@@ -19,7 +19,19 @@ public static class KeptEntry
             Step = item.Step ?? entry.Step,
             DryingHours = item.DryingHours ?? entry.DryingHours,
             Surface = item.Surface ?? entry.Surface,
+            UnitPrice = entry is PriceOnlyItem ? null : item.UnitPrice ?? entry.UnitPrice,
         };
+        if (kept is PriceOnlyItem sold)
+            return item.UnitPrice is not { } own
+                ? kept
+                : sold with
+                {
+                    Price = own.Price,
+                    Unit = own.Unit,
+                    BreakKind = own.BreakKind,
+                    Breaks = own.Breaks ?? [],
+                    NeverMoreThanNext = own.NeverMoreThanNext,
+                };
         return kept is not ProductionRate rate
             ? kept
             : rate with

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Work;
@@ -8,6 +9,14 @@ namespace Emendum.Core.Work;
 /// <param name="Rank">Sort key among the job's sections. Work stands by section, then by its own rank.</param>
 public sealed record Section(Guid Id, string Name, string Rank)
 {
+    /// <summary>Least charge of the section; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public decimal? Least { get; init; }
+
+    /// <summary>How it is priced, instead of as the job; null for as the job.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public OwnBasis? Pricing { get; init; }
+
     /// <summary>The id of a section that is made from nothing but a name: the same everywhere, so that files and logs of older versions are brought up to date alike, and two people who
     /// begin the same section make one.</summary>
     public static Guid IdOf(string name) => DerivedId.Of("section/" + name);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Book;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Work;
@@ -115,6 +116,18 @@ public sealed record WorkItem(
 
     /// <summary>Provisional sum for each place instead of what is reckoned, in the job's currency; null for none.</summary>
     public decimal? Allowance { get; init; }
+
+    /// <summary>What a unit of it is sold at in this job, instead of the entry's price.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public UnitPrice? UnitPrice { get; init; }
+
+    /// <summary>Least charge for it in the job; null for none.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public decimal? Least { get; init; }
 
     /// <summary>Entries it cannot be reckoned without, beside its own.</summary>
     [System.Text.Json.Serialization.JsonIgnore]

@@ -320,10 +320,10 @@ public static class BookViews
         return new(
             parts,
             lines,
-            FigureView.Money(priced?.Price ?? estimate.Price.Direct),
+            FigureView.Money(priced is null ? estimate.Price.Direct : estimate.Price.BeforeTax),
             priced is null ? "Cost" : "Price",
             Sentence(
-                priced is not null ? priced.Price.Path
+                priced is not null ? estimate.Price.Step("least")?.Amount.Path ?? priced.Price.Path
                 : line.Item.Parts.Length > 0 ? $"{cell}/parts/{line.Item.Parts[0].Id}"
                 : estimate.Price.Direct.Path
             )

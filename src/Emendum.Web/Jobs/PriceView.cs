@@ -172,13 +172,13 @@ public sealed record PriceView(
                         FigureView.Money(p.Price)
                     )),
                 .. estimate
-                    .Priced.Where(p => p.Entry is not null)
+                    .Priced.Where(p => p.Sold is not null)
                     .Select(p => new EquipmentView(
-                        $"{p.Item.Item.Name}, price-only",
+                        $"{p.Item.Item.Name}, {(p.Kind == OwnPriceKind.PriceOnly ? "price-only" : "by unit price")}",
                         FigureView.Fine(
                             $"priced/{p.Item.Item.Id}/quantity",
                             p.Quantity,
-                            p.Entry!.Unit.Kind == Kind.Count ? "" : p.Entry.Unit.Symbol
+                            p.Sold!.Unit.Kind == Kind.Count ? "" : p.Sold.Unit.Symbol
                         ),
                         FigureView.Money(p.Price)
                     )),

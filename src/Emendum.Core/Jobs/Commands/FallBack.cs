@@ -13,7 +13,13 @@ public sealed record FallBack(ImmutableArray<Guid> Work, ImmutableArray<Guid> Pl
             .. CellBlock
                 .Seen(job, Work, Places, Was)
                 .Where(c => c.Cell?.Differs == true)
-                .Select(c => CellBlock.Set(c.Key, c.Cell, Commands.Node(new Cell(c.Cell!.State, c.Cell.Note)))),
+                .Select(c =>
+                    CellBlock.Set(
+                        c.Key,
+                        c.Cell,
+                        Commands.Node(new Cell(c.Cell!.State, c.Cell.Note) { TakenOut = c.Cell.TakenOut })
+                    )
+                ),
         ];
 
     /// <inheritdoc/>

@@ -26,7 +26,7 @@ internal sealed class SectionsPart() : ThingsPart<Section>("sections")
     protected override string RankOf(Section thing) => thing.Rank;
 
     /// <inheritdoc/>
-    public override bool Settable(string field) => field is "name";
+    public override bool Settable(string field) => field is "name" or "least" or "pricing";
 
     /// <inheritdoc/>
     public override void Check(Job job)
@@ -36,6 +36,18 @@ internal sealed class SectionsPart() : ThingsPart<Section>("sections")
             throw RefusedException.Of("sections", $"A job takes at most {JobRules.MostWork:N0} sections.");
         if (job.Sections.Any(s => s.Name.Length > 120))
             throw RefusedException.Of("name", "A section's name is at most 120 characters.");
+        foreach (var section in job.Sections)
+        {
+            PricingTerms.NotBelowZero(section.Least ?? 0, "least", "A least charge");
+            if (section.Pricing is not { } own)
+                continue;
+            if (own is { Basis: PriceBasis.Fixed, FixedPrice: null })
+                throw RefusedException.Of("pricing", "Type the fixed price of the section.");
+            PricingTerms.NotBelowZero(own.FixedPrice ?? 0, "pricing", "A fixed price");
+            PricingTerms.NotBelowZero(own.SellRate ?? 0, "pricing", "A charge rate");
+            PricingTerms.CheckMargin(own.TargetMargin ?? 0, "pricing");
+            PricingTerms.CheckProfit(own.Profit ?? 0, "pricing");
+        }
         var twice = job
             .Sections.GroupBy(s => s.Name, StringComparer.OrdinalIgnoreCase)
             .FirstOrDefault(s => s.Count() > 1);

@@ -141,6 +141,9 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
             throw RefusedException.Of("dryingHours", "Drying is 0 to 10,000 hours.");
         if (item.Allowance is < 0)
             throw RefusedException.Of("allowance", "A sum is not below zero.");
+        PricingTerms.NotBelowZero(item.Least ?? 0, "least", "A least charge");
+        if (entry is not null && item.UnitPrice?.Wrong(entry.Measure) is var (_, wrong))
+            throw RefusedException.Of("unitPrice", char.ToUpperInvariant(wrong[0]) + wrong[1..]);
         if (item.CrewNote?.Length > 2000)
             throw RefusedException.Of("crewNote", "At most 2,000 characters.");
         if (item.CustomerNote?.Length > 2000)

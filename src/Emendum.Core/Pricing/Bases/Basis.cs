@@ -3,16 +3,39 @@ using System.Globalization;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
-using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Pricing;
+
+/// <summary>What a basis makes of the costs of one build-up.</summary>
+/// <param name="Price">Money.</param>
+/// <param name="Classes">Its costs by class, with what the basis puts on each.</param>
+/// <param name="Steps">From costs to it.</param>
+/// <param name="Portions">The same by tax category.</param>
+/// <param name="Overheads">Overhead and contingency that it has to carry.</param>
+/// <param name="Contingency">Contingency in it.</param>
+internal sealed record Built(
+    Val Price,
+    ByClass<ClassPrice> Classes,
+    ImmutableArray<PriceStep> Steps,
+    ImmutableArray<Portion> Portions,
+    Val Overheads,
+    Val Contingency
+);
 
 /// <summary>A way of making a price from costs (estimating model §7). Each stands in a file of its own.</summary>
 public abstract class Basis
 {
     /// <summary>All of them, in the order of <see cref="PriceBasis"/>.</summary>
-    private static readonly ImmutableArray<Basis> All = [new MarkupBasis(), new TargetMarginBasis()];
+    private static readonly ImmutableArray<Basis> All =
+    [
+        new MarkupBasis(),
+        new TargetMarginBasis(),
+        new SellRateBasis(),
+        new UnitPriceBasis(),
+        new FixedBasis(),
+    ];
 
     /// <summary>The way of that name.</summary>
     public static Basis Of(PriceBasis kind) => All[(int)kind];
@@ -29,75 +52,146 @@ public abstract class Basis
     /// <summary>What a cost of a class counts for when the price is shared to lines.</summary>
     internal virtual Val Weight(Val cost, CostClass of, PricingTerms terms, Trace trace) => cost;
 
-    /// <summary>The steps from the classes of cost to what the costs come to.</summary>
-    protected abstract PriceDraft Steps(PriceDraft draft);
+    /// <summary>Makes the price of a build-up.</summary>
+    internal abstract Built Build(PriceDraft draft, Pool pool);
 
-    /// <summary>Begins a price.</summary>
-    internal PriceDraft Begin(PricingTerms terms, Costs costs, ImmutableArray<OwnPrice> priced, Trace trace)
-    {
-        Total Money(Val value, string label, string leaf) => trace.Total(value.Money(), "", label, new("price", leaf));
-        var byClass = costs.ByClass(terms.MaterialCost);
-        var classes = new ByClass<ClassPrice>(of =>
+    /// <summary>Costs of a build-up by class, with what the basis puts on each.</summary>
+    private protected ByClass<ClassPrice> Classes(PriceDraft draft, Pool pool) =>
+        new(of =>
         {
             var name = of.Name();
-            var cost = Money(byClass[of], of.Label(), name);
-            var added = Money(cost * OnClass(of, terms, trace) / 100m, $"Markup on {name}", name + "Markup");
-            return new(of, cost, added, Money(cost + added, $"{of.Label()} with markup", name + "Marked"));
+            // Beside sections of their own, the job's classes are its own part of what everything costs.
+            var leaf = pool.Section is null && draft.Pools.Length > 1 ? "own/" + name : name;
+            var cost = pool.Money(draft, pool.Costs[of], of.Label(), leaf);
+            var added = pool.Money(
+                draft,
+                cost * OnClass(of, pool.Terms, draft.Trace) / 100m,
+                $"Markup on {name}",
+                name + "Markup"
+            );
+            return new(of, cost, added, pool.Money(draft, cost + added, $"{of.Label()} with markup", name + "Marked"));
         });
-        var draft = new PriceDraft(terms, costs, priced, trace)
-        {
-            Classes = classes,
-            Direct = Money(Sum.Of(classes.Select(c => c.Of.Cost.Value)), "Direct cost", "direct"),
-        };
-        foreach (var (of, price) in classes.Where(c => IsShown(c.Of)))
-            draft = draft.OnCosts(of.Name(), of.Label(), Note(of, terms, costs), StepKind.Cost, price.Cost);
-        return Steps(draft);
-    }
+
+    /// <summary>The steps that tell what a build-up costs.</summary>
+    private protected static ImmutableArray<PriceStep> CostSteps(
+        PriceDraft draft,
+        Pool pool,
+        ByClass<ClassPrice> classes
+    ) =>
+        [
+            .. classes
+                .Where(c => IsShown(c.Of))
+                .Select(c =>
+                    Step(pool, c.Class.Name(), c.Class.Label(), Note(c.Class, draft), StepKind.Cost, c.Of.Cost)
+                ),
+        ];
+
+    /// <summary>A step of a build-up.</summary>
+    private protected static PriceStep Step(
+        Pool pool,
+        string key,
+        string label,
+        string note,
+        StepKind kind,
+        Total amount
+    ) => new(key, label, note, kind, amount, [new(PortionKind.Built, pool.Section?.Id, null, amount)]);
 
     /// <summary>Subcontracts and fixed charges are shown only where there are any.</summary>
-    protected static bool IsShown(ClassPrice price) =>
+    private protected static bool IsShown(ClassPrice price) =>
         price.Class is not (CostClass.Subcontract or CostClass.Fixed) || price.Cost.V != 0;
 
-    private static string Note(CostClass of, PricingTerms terms, Costs costs) =>
-        of switch
-        {
-            CostClass.Labour =>
-                $"{costs.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture)} h, {Counted.Of(costs.Roles.Length, "role")}, loaded",
-            CostClass.Material =>
-                $"{(terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {Counted.Of(costs.Buying.Length, "item")}",
-            CostClass.Equipment => "while the crew works, by the day and visit",
-            CostClass.Subcontract => "from other firms",
-            _ => "charges and the way to the site",
-        };
+    private static string Note(CostClass of, PriceDraft draft)
+    {
+        var costs = draft.Costs;
+        var taxed = draft.Terms.Taxes.Any(t => t.Way == TaxWay.Paid && t.Rate != 0 && t.On.Contains(Tax.Of(of)))
+            ? ", with tax paid"
+            : "";
+        return of switch
+            {
+                CostClass.Labour =>
+                    $"{costs.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture)} h, {Quantities.Counted.Of(costs.Roles.Length, "role")}, loaded",
+                CostClass.Material =>
+                    $"{(draft.Terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {Quantities.Counted.Of(costs.Buying.Length, "item")}",
+                CostClass.Equipment => "while the crew works, by the day and visit",
+                CostClass.Subcontract => "from other firms",
+                _ => "charges and the way to the site",
+            } + taxed;
+    }
 
     /// <summary>Overhead on an amount, and contingency on both.</summary>
-    protected static PriceDraft Overheads(
+    private protected static (Total Overhead, Total Contingency, ImmutableArray<PriceStep> Steps) Overheads(
         PriceDraft draft,
-        Total basis,
-        string of,
-        out Total overhead,
-        out Total contingency
+        Pool pool,
+        Val basis,
+        string of
     )
     {
-        var (terms, trace) = (draft.Terms, draft.Trace);
-        overhead = draft.Money(
+        var (terms, trace) = (pool.Terms, draft.Trace);
+        var overhead = pool.Money(
+            draft,
             basis * trace.Term(terms.Overhead, "%", "overhead", "overhead") / 100m,
             "Overhead",
             "overhead"
         );
-        contingency = draft.Money(
+        var contingency = pool.Money(
+            draft,
             (basis + overhead) * trace.Term(terms.Contingency, "%", "contingency", "contingency") / 100m,
             "Contingency",
             "contingency"
         );
-        return draft
-            .OnCosts("overhead", "Overhead", $"{PriceDraft.Percent(terms.Overhead)} of {of}", StepKind.Added, overhead)
-            .OnCosts(
-                "contingency",
-                "Contingency",
-                PriceDraft.Percent(terms.Contingency) + ", after overhead",
-                StepKind.Added,
-                contingency
-            );
+        return (
+            overhead,
+            contingency,
+            [
+                Step(
+                    pool,
+                    "overhead",
+                    "Overhead",
+                    $"{PriceDraft.Percent(terms.Overhead)} of {of}",
+                    StepKind.Added,
+                    overhead
+                ),
+                Step(
+                    pool,
+                    "contingency",
+                    "Contingency",
+                    PriceDraft.Percent(terms.Contingency) + ", after overhead",
+                    StepKind.Added,
+                    contingency
+                ),
+            ]
+        );
+    }
+
+    /// <summary>A build-up whose price does not come from overhead, contingency and profit: those are read off it.</summary>
+    private protected static Built Left(
+        PriceDraft draft,
+        Pool pool,
+        ByClass<ClassPrice> classes,
+        Val price,
+        ImmutableArray<Portion> portions,
+        string note
+    )
+    {
+        var direct = Sum.Of(classes.Select(c => c.Of.Cost.Value));
+        var (overhead, contingency, steps) = Overheads(draft, pool, direct, "cost");
+        var left = pool.Money(
+            draft,
+            price - direct - overhead - contingency,
+            "Left after overhead and contingency",
+            "profit"
+        );
+        return new(
+            price,
+            classes,
+            [
+                .. CostSteps(draft, pool, classes),
+                .. steps,
+                Step(pool, "profit", left.V < 0 ? "Loss" : "Left as profit", note, StepKind.Profit, left),
+            ],
+            portions,
+            overhead + contingency,
+            0m
+        );
     }
 }

@@ -1,6 +1,7 @@
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Pricing;
 
@@ -21,26 +22,47 @@ public sealed class MarkupBasis : Basis
         terms.Markup(of) == 0 ? cost : cost * (100m + terms.MarkupOn(of, trace)) / 100m;
 
     /// <inheritdoc/>
-    protected override PriceDraft Steps(PriceDraft draft)
+    internal override Built Build(PriceDraft draft, Pool pool)
     {
-        var terms = draft.Terms;
-        foreach (var (of, price) in draft.Classes.Where(c => IsShown(c.Of) && terms.Markup(c.Class) != 0))
-            draft = draft.OnCosts(
-                of.Name() + "Markup",
-                "Markup on " + of.Label().ToLowerInvariant(),
-                PriceDraft.Percent(terms.Markup(of)),
-                StepKind.Added,
-                price.Markup
-            );
-        var marked = draft.Money(Sum.Of(draft.Classes.Select(c => c.Of.Marked.Value)), "Cost with markups", "marked");
-        draft = Overheads(draft, marked, "cost with markups", out var overhead, out var contingency);
+        var terms = pool.Terms;
+        var classes = Classes(draft, pool);
+        var marked = pool.Money(draft, Sum.Of(classes.Select(c => c.Of.Marked.Value)), "Cost with markups", "marked");
+        var (overhead, contingency, over) = Overheads(draft, pool, marked, "cost with markups");
         var upTo = marked + overhead + contingency;
-        var profit = draft.Money(
+        var profit = pool.Money(
+            draft,
             upTo * draft.Trace.Term(terms.Profit, "%", "profit", "profit") / 100m,
             "Profit",
             "profit"
         );
-        var note = PriceDraft.Percent(terms.Profit) + " on all above";
-        return draft.OnCosts("profit", "Profit", note, StepKind.Profit, profit) with { OfCosts = upTo + profit };
+        var price = upTo + profit;
+        var markups = classes
+            .Where(c => IsShown(c.Of) && terms.Markup(c.Class) != 0)
+            .Select(c =>
+                Step(
+                    pool,
+                    c.Class.Name() + "Markup",
+                    "Markup on " + c.Class.Label().ToLowerInvariant(),
+                    PriceDraft.Percent(terms.Markup(c.Class)),
+                    StepKind.Added,
+                    c.Of.Markup
+                )
+            );
+        var last = Step(
+            pool,
+            "profit",
+            profit.V < 0 ? "Loss" : "Profit",
+            PriceDraft.Percent(terms.Profit) + " on all above",
+            StepKind.Profit,
+            profit
+        );
+        return new(
+            price,
+            classes,
+            [.. CostSteps(draft, pool, classes), .. markups, .. over, last],
+            TaxShares.Reckoned(draft, pool, price, new(of => classes[of].Marked)),
+            overhead + contingency,
+            contingency
+        );
     }
 }

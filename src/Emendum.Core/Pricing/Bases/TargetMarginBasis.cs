@@ -1,4 +1,6 @@
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Pricing;
 
@@ -13,19 +15,19 @@ public sealed class TargetMarginBasis : Basis
         $"by a target margin of {PriceDraft.Percent(terms.TargetMargin)}";
 
     /// <inheritdoc/>
-    protected override PriceDraft Steps(PriceDraft draft)
+    internal override Built Build(PriceDraft draft, Pool pool)
     {
-        draft = Overheads(draft, draft.Direct, "cost", out var overhead, out var contingency);
-        var margin = draft.Trace.Term(draft.Terms.TargetMargin, "%", "target margin", "targetMargin");
-        var ofCosts = draft.Money(draft.Direct * 100m / (100m - margin), "Price of what costs", "ofCosts");
-        var left = draft.Money(
-            ofCosts - draft.Direct - overhead - contingency,
-            "Left after overhead and contingency",
-            "profit"
+        var classes = Classes(draft, pool);
+        var direct = Sum.Of(classes.Select(c => c.Of.Cost.Value));
+        var margin = draft.Trace.Term(pool.Terms.TargetMargin, "%", "target margin", "targetMargin");
+        var price = pool.Money(draft, direct * 100m / (100m - margin), "Price of what costs", "ofCosts");
+        return Left(
+            draft,
+            pool,
+            classes,
+            price,
+            TaxShares.Reckoned(draft, pool, price, new(of => classes[of].Cost)),
+            "what the margin leaves"
         );
-        return draft.OnCosts("profit", "Left as profit", "what the margin leaves", StepKind.Profit, left) with
-        {
-            OfCosts = ofCosts,
-        };
     }
 }

@@ -9,15 +9,15 @@ internal static class BeforeTaxPass
 
     public static PriceDraft Of(PriceDraft draft)
     {
-        Val all = draft.OfPriced.V == 0 ? draft.OfCosts : draft.OfCosts + draft.OfPriced;
+        var amount = draft.Money(draft.So, "Price before tax", Key);
         var step = new PriceStep(
             Key,
             "Price before tax",
             Basis.Of(draft.Terms.Basis).Words(draft.Terms),
             StepKind.Sum,
-            draft.Money(all, "Price before tax", Key),
-            [new(PriceBody.Costs, draft.OfCosts), new(PriceBody.Priced, draft.OfPriced)]
+            amount,
+            [.. draft.Portions.Select(p => new StepPart(p.Of, p.Section, p.Tax, p.Amount))]
         );
-        return draft with { Steps = draft.Steps.Add(step) };
+        return draft with { Steps = draft.Steps.Add(step), So = amount };
     }
 }

@@ -2,15 +2,25 @@ using System.Collections.Immutable;
 
 namespace Emendum.Core.Pricing;
 
-/// <summary>What happens to a price after its basis has begun it, in this order. Nobody writes the sequence a second time; each pass is a file.</summary>
+/// <summary>What makes a price, in this order. Nobody writes the sequence a second time; each pass is a file.</summary>
 internal static class Passes
 {
     /// <summary>The order.</summary>
     public static readonly ImmutableArray<Func<PriceDraft, PriceDraft>> InOrder =
     [
+        BuildPass.Of,
         PriceOnlyPass.Of,
+        SectionsPass.Of,
+        BracketsPass.Of,
+        LeastPass.Of,
+        RaisePass.Of,
+        DiscountsPass.Of,
+        AdjustmentPass.Of,
+        FeesPass.Of,
+        RoundingPass.BeforeTax,
         BeforeTaxPass.Of,
         TaxPass.Of,
+        RoundingPass.AfterTax,
         TotalPass.Of,
     ];
 }

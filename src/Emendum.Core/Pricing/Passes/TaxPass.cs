@@ -1,63 +1,64 @@
-using Emendum.Core.Book;
+using System.Collections.Immutable;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 
 namespace Emendum.Core.Pricing;
 
-/// <summary>One tax, on the whole price or on the materials' part of it.</summary>
+/// <summary>Taxes that are charged: each once, on all that it falls on, half away from zero. None falls on another.</summary>
 internal static class TaxPass
 {
     public const string Key = "tax";
 
     public static PriceDraft Of(PriceDraft draft)
     {
-        var terms = draft.Terms;
-        var taxable = draft.Money(Taxed(draft), "Taxed", "taxable");
-        var tax = draft.Money(
-            taxable * draft.Trace.Term(terms.TaxRate, "%", terms.TaxName, "taxRate") / 100m,
-            "Tax",
-            Key
+        var charged = draft.Terms.Taxes.Where(t => t.IsCharged).ToArray();
+        if (charged.Length == 0)
+            return With(draft, null, 0);
+        for (var i = 0; i < charged.Length; i++)
+            draft = With(draft, charged[i], i);
+        return draft;
+    }
+
+    private static PriceDraft With(PriceDraft draft, Tax? tax, int at)
+    {
+        var number = at == 0 ? "" : $"/{at + 1}";
+        var taxed = draft.Money(
+            tax is null ? 0m : PriceDraft.Sum(draft.Portions.Where(p => p.Tax.Taxes.Any(t => t.Id == tax.Id))),
+            tax is null || at == 0 ? "Taxed" : "Taxed, " + tax.Name,
+            "taxable" + number
         );
-        var note = terms.TaxOn switch
-        {
-            TaxOn.Nothing => "not charged",
-            TaxOn.Materials => $"{PriceDraft.Percent(terms.TaxRate)} on materials, {PriceDraft.Words(taxable)}",
-            _ => PriceDraft.Percent(terms.TaxRate) + " on the price",
-        };
-        var label = terms.TaxName.Length == 0 ? "Tax" : terms.TaxName;
+        var rate = draft.Trace.Term(tax?.Rate ?? 0, "%", tax?.Name ?? "tax", "taxes");
+        var amount = draft.Money(taxed * rate / 100m, at == 0 ? "Tax" : tax!.Name, Key + number);
+        var step = new PriceStep(
+            Key + number,
+            tax?.Name ?? "Tax",
+            tax is null ? "none charged" : Note(draft, tax, taxed),
+            StepKind.Tax,
+            amount,
+            [new(PortionKind.Job, null, null, amount)]
+        );
         return draft with
         {
-            Steps = draft.Steps.Add(new(Key, label, note, StepKind.Tax, tax, [new(PriceBody.Job, tax)])),
-            Taxable = taxable,
+            Steps = draft.Steps.Add(step),
+            So = draft.So + amount,
+            Taxes = draft.Taxes.Add(new(tax, taxed, amount)),
         };
     }
 
-    /// <summary>Under tax on materials, their part of the price is shared out in proportion to the classes with their markups, and of it what goods that are taxed cost: not
-    /// those untaxed or bought with tax. Price-only items are taxed as each says, allowances always, wherever the job is taxed at all.</summary>
-    private static Val Taxed(PriceDraft draft)
+    private static string Note(PriceDraft draft, Tax tax, Total taxed)
     {
-        var terms = draft.Terms;
-        if (terms.TaxOn == TaxOn.Nothing)
-            return 0m;
-        var taxed = draft.OfCosts;
-        if (terms.TaxOn == TaxOn.Materials)
-        {
-            var marked = draft.Classes.Select(c => c.Of.Marked.Value);
-            var shares = Shares.Of(taxed, [.. marked], "price by class", draft.Trace);
-            taxed = new ByClass<Val>(of => shares[(int)of])[CostClass.Material];
-            var (free, all) = (new Sum(), new Sum());
-            foreach (var line in draft.Costs.Buying)
-            {
-                all.Add(line.Cost(terms.MaterialCost));
-                if (!line.Material.Taxed || line.Material.PriceIncludesTax)
-                    free.Add(line.Cost(terms.MaterialCost));
-            }
-            if (free.Total.V != 0)
-                taxed = taxed * (all.Total - free.Total) / all.Total;
-        }
-        foreach (var line in draft.Priced)
-            if (line.Entry?.Taxable != false)
-                taxed += line.Price;
-        return taxed;
+        if (draft.Terms.Exemption is { } exemption)
+            return "not charged: " + exemption.Reason;
+        if (tax.On.IsEmpty)
+            return "not charged";
+        var on = tax.On.Length == Tax.Everything.Length ? "the price" : InWords(tax.On);
+        return $"{PriceDraft.Percent(tax.Rate)} on {on}, {draft.Words(taxed.V)}";
+    }
+
+    /// <summary>What a tax falls on, in words.</summary>
+    internal static string InWords(ImmutableArray<TaxOn> on)
+    {
+        var words = on.Where(o => o != TaxOn.PriceOnly || on.Length == 1).Order().Select(TaxCategories.Words).ToArray();
+        return words.Length == 1 ? words[0] : string.Join(", ", words[..^1]) + " and " + words[^1];
     }
 }

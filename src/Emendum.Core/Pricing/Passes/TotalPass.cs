@@ -1,3 +1,5 @@
+using Emendum.Core.Figures;
+
 namespace Emendum.Core.Pricing;
 
 /// <summary>What the customer pays.</summary>
@@ -7,10 +9,13 @@ internal static class TotalPass
 
     public static PriceDraft Of(PriceDraft draft)
     {
-        var beforeTax = draft.Steps.First(s => s.Key == BeforeTaxPass.Key);
-        var tax = draft.Steps.First(s => s.Key == TaxPass.Key);
-        var total = draft.Money(beforeTax.Amount + tax.Amount, "Customer pays", Key);
-        var step = new PriceStep(Key, "Customer pays", "", StepKind.Sum, total, [.. beforeTax.Parts, .. tax.Parts]);
-        return draft with { Steps = draft.Steps.Add(step) };
+        var total = draft.Money(draft.So, "Customer pays", Key);
+        var before = draft.Steps.First(s => s.Key == BeforeTaxPass.Key);
+        var after = draft.Steps.SkipWhile(s => s != before).Skip(1).SelectMany(s => s.Parts);
+        return draft with
+        {
+            Steps = draft.Steps.Add(new(Key, "Customer pays", "", StepKind.Sum, total, [.. before.Parts, .. after])),
+            So = total,
+        };
     }
 }

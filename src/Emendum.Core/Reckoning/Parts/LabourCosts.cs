@@ -33,7 +33,10 @@ internal sealed class LabourCosts : KindCosts
     /// <inheritdoc/>
     public override void Share(LineShares lines)
     {
-        var loaded = lines.Costs.Roles.ToDictionary(r => r.Role.Id, r => r.LoadedCost);
+        var loaded = lines.Costs.Roles.ToDictionary(
+            r => r.Role.Id,
+            r => lines.Rules.Hour is { } hour ? hour(r) : r.LoadedCost
+        );
         foreach (var (line, part, amount) in lines.Of(ComponentKind.Labour))
             lines.Add(line, part, amount * loaded[part.Entry.Id]);
         foreach (var (item, part, amount) in lines.Once(ComponentKind.Labour))

@@ -72,9 +72,9 @@ internal sealed class MaterialCosts : KindCosts
                 continue;
             var shares = Shared(buy, b + 1, need, lines);
             for (var i = 0; i < at.Count; i++)
-                lines.Add(at[i], CostClass.Material, shares[i]);
+                lines.AddGoods(at[i], shares[i], lines.Rules.IsFree(buy));
             for (var i = 0; i < once.Count; i++)
-                lines.AddByHours(once[i], CostClass.Material, shares[at.Count + i]);
+                lines.AddGoodsByHours(once[i], shares[at.Count + i], lines.Rules.IsFree(buy));
         }
     }
 
@@ -99,17 +99,18 @@ internal sealed class MaterialCosts : KindCosts
     /// <summary>What packs cost is whole cents, and so are its parts. What the need costs is not: each line bears its own, as exact as the sum.</summary>
     private static Val[] Shared(Purchase buy, int number, List<Val> need, LineShares lines)
     {
-        var cost = buy.Cost(lines.GoodsAt);
-        if (lines.GoodsAt == MaterialCost.Need)
+        var cost = lines.Rules.Goods(buy);
+        if (lines.Rules.By == MaterialCost.Need)
         {
             var all = Sum.Of(need);
             return [.. need.Select(one => all.V == 0 ? cost / need.Count : cost * one / all)];
         }
         var colour = buy.Colour.Length == 0 ? "" : ", " + buy.Colour;
         return Shares.Of(
-            cost.Money(),
+            cost.Money(lines.Rules.Places),
             [.. need],
             lines.Trace.On ? $"need of {buy.Material.Name}{colour} (purchase {number})" : "",
+            lines.Rules.Places,
             lines.Trace
         );
     }
