@@ -54,7 +54,7 @@ public sealed class OlderFileTests
         : Regex.IsMatch(line, "^lines/.*/price: |^(places|work)/[^/]+/linePrice: |^price/taxable: ") ? 0.02m
         : 0m;
 
-    private static (string Rest, decimal Value) Parted(string line)
+    private static (string Text, decimal Value) Parted(string line)
     {
         var value = Regex.Match(line, "\"value\":\"([^\"]+)\"").Groups[1];
         return (
@@ -79,7 +79,7 @@ public sealed class OlderFileTests
                 Assert.Equal(was, present);
                 continue;
             }
-            Assert.Equal(Parted(was).Rest, Parted(present).Rest);
+            Assert.Equal(Parted(was).Text, Parted(present).Text);
             Assert.InRange(Parted(present).Value - Parted(was).Value, -MayMove(was), MayMove(was));
         }
         Assert.Equal(then.Length, now.Count(line => !IsNewer(line)));

@@ -54,6 +54,9 @@ public sealed record Job(
     /// <summary>A factor on all labour of the job; null for none.</summary>
     public PaceFactor? Pace { get; init; }
 
+    /// <summary>The price policy it took, as it was then; null for none.</summary>
+    public PricePolicy? Policy { get; init; }
+
     /// <summary>Checks that somebody has set aside, by key, with the reason.</summary>
     public ImmutableSortedDictionary<string, string> SetAside { get; init; } = NothingSetAside;
 

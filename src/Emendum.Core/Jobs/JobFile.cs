@@ -36,6 +36,10 @@ public sealed record JobFile(
     /// <summary>A factor on all labour of the job.</summary>
     public PaceFactor? Pace { get; init; }
 
+    /// <summary>The price policy that the job took, as it was then.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public PricePolicy? Policy { get; init; }
+
     /// <summary>Checks that somebody has set aside, by key, with the reason.</summary>
     public ImmutableSortedDictionary<string, string> SetAside { get; init; } = Job.NothingSetAside;
 
@@ -79,6 +83,7 @@ public sealed record JobFile(
             Conditions = job.Conditions,
             Pace = job.Pace,
             SetAside = job.SetAside,
+            Policy = job.Policy,
             Party = party,
         };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? CoreJson.Indented : CoreJson.Options);
@@ -149,6 +154,7 @@ public sealed record JobFile(
             Sections = [.. file.Sections.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)],
             Conditions = file.Conditions,
             Pace = file.Pace,
+            Policy = file.Policy,
             SetAside = file.SetAside.WithComparers(StringComparer.Ordinal),
         };
         job = job with { Work = WorkPart.InOrder(job) };

@@ -86,6 +86,36 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     /// <summary>The draft with a step that tells what the price is made of, before its parts are told apart.</summary>
     public PriceDraft With(PriceStep step) => this with { Steps = Steps.Add(step) };
 
+    /// <summary>The parts so far with more: what is of one kind, build-up and tax category is one part.</summary>
+    internal ImmutableArray<Portion> Joined(IEnumerable<Portion> more)
+    {
+        var all = Portions.ToBuilder();
+        foreach (var portion in more)
+        {
+            var at = Enumerable
+                .Range(0, all.Count)
+                .FirstOrDefault(
+                    i =>
+                        all[i].Of == portion.Of
+                        && all[i].Section == portion.Section
+                        && ReferenceEquals(all[i].Tax, portion.Tax),
+                    -1
+                );
+            if (at < 0)
+                all.Add(portion);
+            else
+                all[at] = all[at] with
+                {
+                    Amount = all[at].Amount + portion.Amount,
+                    Lines = new(
+                        [.. all[at].Lines!.At, .. portion.Lines!.At],
+                        [.. all[at].Lines!.Weights, .. portion.Lines!.Weights]
+                    ),
+                };
+        }
+        return all.ToImmutable();
+    }
+
     /// <summary>The parts of the price that a step may fall on.</summary>
     internal IEnumerable<Portion> Of(params PortionKind[] kinds) => Portions.Where(p => kinds.Contains(p.Of));
 

@@ -176,12 +176,8 @@ public sealed class Solving
             .Select(n => (n, Estimate: Kept(n)))
             .Where(a => a.Estimate.Price.Step("leastJob") is null)
             .ToArray();
-        var below = near.Where(a => Read(a.Estimate) < goal).MaxBy(a => Read(a.Estimate));
-        var above = near.Where(a => Read(a.Estimate) > goal).MinBy(a => Read(a.Estimate));
-        var (low, high) = (
-            below.Estimate is null ? null : AnswerAt(below.n, below.Estimate),
-            above.Estimate is null ? null : AnswerAt(above.n, above.Estimate)
-        );
+        var low = Nearest(near.Where(a => Read(a.Estimate) < goal), goal);
+        var high = Nearest(near.Where(a => Read(a.Estimate) > goal), goal);
         if (what == SolveFor.Margin)
         {
             // A margin is a quotient of cents: the nearest is what was meant.
@@ -201,6 +197,12 @@ public sealed class Solving
         : terms.Fees.Length > 0
             ? "Fees and tax are rounded to whole cents: these two prices can be had, the one that was typed lies between them."
         : "Tax is rounded to whole cents: these two prices can be had, the one that was typed lies between them.";
+
+    private MovedTerm? Nearest(IEnumerable<(long N, Estimate Estimate)> near, decimal goal) =>
+        near.Select(a => (a.N, a.Estimate, Away: decimal.Abs(Read(a.Estimate) - goal)))
+            .OrderBy(a => a.Away)
+            .Select(a => AnswerAt(a.N, a.Estimate))
+            .FirstOrDefault();
 
     private bool Stands(long n) => At(n, free: false).Price.Step("leastJob") is not null;
 

@@ -95,6 +95,7 @@ public sealed record Touched(
         && old.Sections == now.Sections
         && old.Crew == now.Crew
         && old.Pricing == now.Pricing
+        && old.Policy == now.Policy
         && old.Proposal == now.Proposal;
 
     private static bool SameOrder<T>(ImmutableArray<T> a, ImmutableArray<T> b, Func<T, Guid> id) =>

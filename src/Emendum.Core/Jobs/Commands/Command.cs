@@ -43,6 +43,9 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetInfo), "setInfo")]
 [JsonDerivedType(typeof(SetCrew), "setCrew")]
 [JsonDerivedType(typeof(SetPricing), "setPricing")]
+[JsonDerivedType(typeof(TypePrice), "typePrice")]
+[JsonDerivedType(typeof(TakePolicy), "takePolicy")]
+[JsonDerivedType(typeof(SetPiece), "setPiece")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
 public abstract record Command
 {

@@ -15,6 +15,7 @@ internal static class JobParts
         new BookPart(),
         new CrewPart(),
         new PricingPart(),
+        new PolicyPart(),
         new ConditionsPart(),
         new PacePart(),
         new SetAsidePart(),

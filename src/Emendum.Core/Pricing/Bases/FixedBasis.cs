@@ -21,7 +21,7 @@ public sealed class FixedBasis : Basis
         Val typed = pool.Lines.Any(n => !draft.Reckoned.Lines[n].IsNothing)
             ? trace.Term(pool.Terms.FixedPrice, "", "fixed price", "fixedPrice")
             : 0m;
-        var price = pool.Money(draft, typed, "Fixed price", "ofCosts");
+        var price = pool.Money(draft, typed, "Fixed price", "fixedPrice");
         var inPool = pool.Lines.ToHashSet();
         var own = draft
             .Priced.SelectMany(p => p.ByLine.Select(l => (p.Kind, l.Line, l.Price)))

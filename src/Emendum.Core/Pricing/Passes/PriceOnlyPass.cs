@@ -53,7 +53,7 @@ internal static class PriceOnlyPass
         return draft with
         {
             Steps = draft.Steps.Add(step),
-            Portions = draft.Portions.AddRange(portions),
+            Portions = draft.Joined(portions),
             OfCosts = ofCosts,
             OfPriced = amount,
             So = ofCosts + amount,

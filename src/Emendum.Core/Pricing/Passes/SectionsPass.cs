@@ -28,7 +28,7 @@ internal static class SectionsPass
                         [.. built.Portions.Select(p => new StepPart(p.Of, p.Section, p.Tax, p.Amount))]
                     )
                 ),
-                Portions = draft.Portions.AddRange(built.Portions),
+                Portions = draft.Joined(built.Portions),
                 So = draft.So + price,
                 OfCosts = draft.OfCosts + price,
                 Overheads = draft.Overheads + built.Overheads,

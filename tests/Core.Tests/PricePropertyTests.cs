@@ -1,0 +1,222 @@
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reports;
+using Emendum.Core.Work;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>What holds of any job under any terms: 300 of them here, 10,000 in ./run-long.</summary>
+[Trait("Category", "Long")]
+public class PricePropertyTests
+{
+    private static readonly int Count = Environment.GetEnvironmentVariable("EMENDUM_LONG") == "1" ? 10_000 : 300;
+
+    /// <summary>Jobs by their seeds, those left out that cannot be priced as their terms say.</summary>
+    private static void Each(int from, Action<int, Estimate> holds)
+    {
+        var priced = 0;
+        for (var seed = from; seed < from + Count; seed++)
+        {
+            Estimate estimate;
+            try
+            {
+                estimate = Sample.Reckon(RandomPricing.Job(new Random(seed)));
+            }
+            catch (RefusedException)
+            {
+                continue;
+            }
+            priced++;
+            holds(seed, estimate);
+        }
+        Assert.InRange(priced, Count * 8 / 10, Count);
+    }
+
+    private static int PlacesOf(Estimate estimate) => Currency.Places(estimate.Job.Info.Currency)!.Value;
+
+    [Fact]
+    public void Steps_sum_to_the_total_and_parts_to_their_steps() =>
+        Each(
+            1_000_000,
+            (seed, estimate) =>
+            {
+                var (price, so) = (estimate.Price, 0m);
+                foreach (var step in price.Steps.Where(s => s.Kind != StepKind.Within))
+                {
+                    Assert.True(step.Amount.V == step.Parts.Sum(p => p.Amount.V), $"{seed}: parts of {step.Key}");
+                    if (step.Kind == StepKind.Sum)
+                        Assert.True(so == step.Amount.V, $"{seed}: {step.Key} {so} {step.Amount.V}");
+                    else
+                        so += step.Amount.V;
+                    Assert.True(
+                        step.Amount.V == Rounding.Money(step.Amount.V, PlacesOf(estimate)),
+                        $"{seed}: {step.Key} is {step.Amount.V}"
+                    );
+                }
+                Assert.True(price.BeforeTax.V == price.Portions.Sum(p => p.Amount.V), $"{seed}: portions");
+            }
+        );
+
+    [Fact]
+    public void Parts_shown_equal_the_total_at_every_detail() =>
+        Each(
+            2_000_000,
+            (seed, estimate) =>
+            {
+                foreach (var detail in Enum.GetValues<Detail>())
+                {
+                    var rows = Proposal
+                        .Of(estimate.ShownAs(estimate.Job.Proposal with { Detail = detail }), Party.None, Trace.Silent)
+                        .OfType<PriceTable>()
+                        .First()
+                        .Rows;
+                    decimal Sum(RowKind kind) => rows.Where(r => r.Kind == kind).Sum(r => r.Amount!.Value);
+                    Assert.True(
+                        detail == Detail.Total || Sum(RowKind.Part) + Sum(RowKind.Discount) == Sum(RowKind.Subtotal),
+                        $"{seed}, {detail}: {Sum(RowKind.Part)} + {Sum(RowKind.Discount)} is not {Sum(RowKind.Subtotal)}"
+                    );
+                    Assert.True(
+                        Sum(RowKind.Subtotal) + Sum(RowKind.Tax) == Sum(RowKind.Total),
+                        $"{seed}, {detail}: total"
+                    );
+                }
+                var spread = Spread.Of(estimate, Trace.Silent);
+                Assert.True(
+                    spread.Lines.Sum(l => l.V) + spread.Contingency.V == estimate.Price.BeforeTax.V
+                        || estimate.Reckoned.Lines.Length == 0,
+                    $"{seed}: lines"
+                );
+            }
+        );
+
+    [Fact]
+    public void Solving_there_and_back_lands_on_the_same_cent_where_nothing_binds()
+    {
+        var solved = 0;
+        Each(
+            3_000_000,
+            (seed, estimate) =>
+            {
+                // Somewhere that can be reached: another profit, margin or adjustment. Rounding is stepped over by what is typed.
+                var random = new Random(seed);
+                var terms = estimate.Job.Pricing with { Rounding = null };
+                var there = terms with
+                {
+                    Profit = terms.Basis == PriceBasis.Markup ? random.Next(0, 4000) / 100m : terms.Profit,
+                    TargetMargin =
+                        terms.Basis == PriceBasis.TargetMargin ? random.Next(0, 7000) / 100m : terms.TargetMargin,
+                    Adjustment = terms.Basis is PriceBasis.Markup or PriceBasis.TargetMargin
+                        ? terms.Adjustment
+                        : random.Next(0, 300),
+                };
+                var goal = Sample.Reckon(estimate.Job with { Pricing = there });
+                if (goal.Price.BeforeTax.V <= 0 || goal.Price.Step("leastJob") is not null)
+                    return;
+                var what = random.Next(2) == 0 ? SolveFor.Total : SolveFor.BeforeTax;
+                decimal Value(Price price) => what == SolveFor.Total ? price.Total.V : price.BeforeTax.V;
+                var answer = Solving.Of(estimate, what, Value(goal.Price)).Exact;
+                Assert.True(answer is not null, $"{seed}: no answer for {what} {Value(goal.Price)}");
+                Assert.True(
+                    Value(answer.Estimate.Price) == Value(goal.Price),
+                    $"{seed}: {Value(answer.Estimate.Price)}"
+                );
+                solved++;
+            }
+        );
+        Assert.InRange(solved, Count / 2, Count);
+    }
+
+    [Fact]
+    public void A_piece_left_out_and_put_back_changes_nothing() =>
+        Each(
+            4_000_000,
+            (seed, estimate) =>
+            {
+                var (random, job) = (new Random(seed), estimate.Job);
+                var kind = (PieceKind)random.Next(3);
+                if (Piece.Of(job, kind).FirstOrDefault(p => p.State == PieceState.In) is not { } piece)
+                    return;
+                var to = random.Next(2) == 0 ? PieceState.Out : PieceState.Alternate;
+                var without = job.Do(new SetPiece(kind, piece.Id, PieceState.In, to));
+                Assert.Null(Piece.Of(without, kind, piece.Id, PieceState.In));
+                var back = without.Do(new SetPiece(kind, piece.Id, to, PieceState.In));
+                Assert.True(JobFile.Write(job).SequenceEqual(JobFile.Write(back)), $"{seed}: the job differs");
+            }
+        );
+
+    [Fact]
+    public void Taxes_by_category_keep_the_rules_of_EN_16931() =>
+        Each(
+            5_000_000,
+            (seed, estimate) =>
+            {
+                // EN 16931-1, business rules on the totals, from memory: BR-CO-10 (lines), 11 and 12 (allowances and charges), 13 (without VAT), 14 and 17 (VAT by category), 15 (with VAT), 16 (due).
+                var (price, places) = (estimate.Price, PlacesOf(estimate));
+                var lines = Spread.Of(estimate, Trace.Silent, list: true);
+                var (net, allowances) = (
+                    lines.Lines.Sum(l => l.V) + lines.Contingency.V,
+                    -price.Steps.Where(s => s.IsDiscount).Sum(s => s.Amount.V)
+                );
+                var withoutVat = net - allowances;
+                if (estimate.Reckoned.Lines.Any(l => l.Ours))
+                    Assert.True(withoutVat == price.BeforeTax.V, $"{seed}: BR-CO-13 {withoutVat}");
+                var byCategory = price.Portions.GroupBy(p => p.Tax.Number).ToArray();
+                Assert.True(
+                    byCategory.Sum(c => c.Sum(p => p.Amount.V)) == price.BeforeTax.V,
+                    $"{seed}: taxable amounts"
+                );
+                foreach (var tax in price.Taxes)
+                {
+                    var taxed = byCategory
+                        .Where(c => c.First().Tax.Taxes.Any(t => t.Id == tax.Tax?.Id))
+                        .Sum(c => c.Sum(p => p.Amount.V));
+                    Assert.True(taxed == tax.Taxed.V, $"{seed}: taxed");
+                    var amount = decimal.Round(
+                        taxed * (tax.Tax?.Rate ?? 0) / 100,
+                        places,
+                        MidpointRounding.AwayFromZero
+                    );
+                    Assert.True(amount == tax.Amount.V, $"{seed}: BR-CO-17 {amount} {tax.Amount.V}");
+                }
+                var rounding = price.Step("roundingAfterTax")?.Amount.V ?? 0;
+                Assert.True(
+                    price.Total.V == price.BeforeTax.V + price.Taxes.Sum(t => t.Amount.V) + rounding,
+                    $"{seed}: BR-CO-14, 15 and 16"
+                );
+                foreach (var category in byCategory.Select(c => c.First().Tax))
+                    Assert.True(
+                        category.Code is "S" == category.Taxes.Any(t => t.Rate > 0)
+                            && (category.Code is "S" or "Z" || category.Reason.Length > 0),
+                        $"{seed}: category {category.Code}"
+                    );
+            }
+        );
+
+    [Fact]
+    public void Every_figure_is_recomputed_from_its_explanation()
+    {
+        for (var seed = 6_000_000; seed < 6_000_000 + Count / 20; seed++)
+        {
+            Trace trace;
+            try
+            {
+                trace = Reported.Record(RandomPricing.Job(new Random(seed))).Trace;
+            }
+            catch (RefusedException)
+            {
+                continue;
+            }
+            var met = new HashSet<string>();
+            foreach (var path in trace.Figures.Keys.Reverse().Where(p => !met.Contains(p)))
+            {
+                var checker = WorkingsTests.Checker(trace, path);
+                checker.Figure(path);
+                met.UnionWith(checker.Known);
+            }
+        }
+    }
+}
