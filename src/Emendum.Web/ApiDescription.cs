@@ -54,6 +54,9 @@ public static class ApiDescription
             {
                 document.Info = new() { Title = "Emendum", Version = "1" };
                 document.Servers?.Clear();
+                // Whether a value may be missing is said where it stands; a kind of value has no missing one of its own.
+                foreach (var named in document.Components?.Schemas?.Values.OfType<OpenApiSchema>() ?? [])
+                    named.Enum = named.Enum?.Where(value => value is not null).ToList();
                 // A kind is told by its "type": without it nothing is read.
                 foreach (var schema in document.Components?.Schemas?.Values ?? [])
                     if (schema is OpenApiSchema own && own.Properties is { } properties)

@@ -73,6 +73,21 @@ public static class CompanyEndpoints
             }
         );
         app.MapGet(
+            "/api/company/policies",
+            (SettingStore settings) => settings.Get<PricePolicies>(PricePolicies.Setting) ?? PricePolicies.Starting
+        );
+        app.MapPut(
+            "/api/company/policies",
+            (Save<PricePolicies> save, SettingStore settings) =>
+            {
+                save.Now.Check();
+                return settings.Change<PricePolicies>(
+                    PricePolicies.Setting,
+                    stands => save.Onto(stands ?? PricePolicies.Starting)
+                );
+            }
+        );
+        app.MapGet(
             "/api/company/usual-sizes",
             (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes
         );

@@ -12,6 +12,7 @@ export const change = {
   company: (save: Schemas["SaveOfCompany"]) => api.PUT("/api/company", { body: save }),
   usualSizes: (save: Schemas["SaveOfUsualSizes"]) => api.PUT("/api/company/usual-sizes", { body: save }),
   crew: (save: Schemas["SaveOfCrewTerms"]) => api.PUT("/api/company/crew", { body: save }),
+  policies: (save: Schemas["SaveOfPricePolicies"]) => api.PUT("/api/company/policies", { body: save }),
   usualPlaces: async (save: Schemas["SaveOfUsualPlaces"]) =>
     (await api.PUT("/api/company/usual-places", { body: save })).data!.lists,
   backupPlan: async (save: Schemas["SaveOfBackupPlan"]) => (await api.PUT("/api/backups/plan", { body: save })).data!,

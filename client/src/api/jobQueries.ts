@@ -17,6 +17,34 @@ export const askJob = {
       queryFn: async () => (await api.GET("/api/jobs/{id}/price", { params: of(job) })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** What each way of pricing would bring. */
+  ways: (job: At) =>
+    queryOptions({
+      queryKey: ["ways", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/price/ways", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** What pieces of one kind are worth, from one of them on. */
+  worth: (job: At, kind: Schemas["PieceKind"], from: number, take: number) =>
+    queryOptions({
+      queryKey: ["worth", job.id, kind, from, take, job.version],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/price/worth", { params: { ...of(job), query: { kind, from, take } } })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** What a typed price would lead to. */
+  typed: (job: At, what: Schemas["SolveFor"] | undefined, value: string, area: string | undefined) =>
+    queryOptions({
+      queryKey: ["typed", job.id, job.version, what, value, area],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/price/typed", {
+            params: { ...of(job), query: { what: what!, value, area } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+      retry: false,
+    }),
   proposal: (job: At) =>
     queryOptions({
       queryKey: ["proposal", job.id, job.version],

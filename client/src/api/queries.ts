@@ -38,6 +38,10 @@ export const ask = {
     queryFn: async () => (await api.GET("/api/company/measures")).data!,
   }),
   /** The crew of new jobs. */
+  policies: queryOptions({
+    queryKey: ["policies"],
+    queryFn: async () => (await api.GET("/api/company/policies")).data!,
+  }),
   crew: queryOptions({
     queryKey: ["crew"],
     queryFn: async () => (await api.GET("/api/company/crew")).data!,

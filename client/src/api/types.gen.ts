@@ -190,6 +190,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/policies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricePolicies"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfPricePolicies"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricePolicies"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/usual-sizes": {
         parameters: {
             query?: never;
@@ -1641,6 +1699,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/price/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    area?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WaysView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/worth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    kind: string;
+                    from: number;
+                    take: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorthView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    what: string;
+                    value: string;
+                    area?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SolvedView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/proposal": {
         parameters: {
             query?: never;
@@ -2946,6 +3125,10 @@ export interface components {
             name: string;
             label: string;
         };
+        BentView: {
+            field: string;
+            policy: string;
+        };
         Block: components["schemas"]["BlockLetterhead"] | components["schemas"]["BlockHeading"] | components["schemas"]["BlockParagraph"] | components["schemas"]["BlockBullets"] | components["schemas"]["BlockPriceTable"] | components["schemas"]["BlockSignature"];
         BlockBullets: {
             /** @enum {string} */
@@ -3006,6 +3189,8 @@ export interface components {
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
             countedIn: null | components["schemas"]["Unit"];
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            taxExempt: null | string;
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -3124,6 +3309,7 @@ export interface components {
             colour: string;
             picture: string;
             priceIncludesTax: boolean;
+            taxExempt: null | string;
             stock: components["schemas"]["StockSize"][];
             mix: null | components["schemas"]["Mix"];
             coverageWanted: boolean;
@@ -3166,6 +3352,8 @@ export interface components {
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
             countedIn: null | components["schemas"]["Unit"];
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            taxExempt: null | string;
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -3202,6 +3390,8 @@ export interface components {
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
             countedIn: null | components["schemas"]["Unit"];
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            taxExempt: null | string;
             /** Format: uuid */
             surface: null | string;
             /** Format: decimal */
@@ -3317,11 +3507,26 @@ export interface components {
             questions: components["schemas"]["QuestionView"][];
             hazard: string;
         };
-        Break: {
+        /** @enum {unknown} */
+        BracketBy: "price" | "hours" | "quantity";
+        BracketRow: {
             /** Format: decimal */
             from: string;
             /** Format: decimal */
-            price: string;
+            percent: string;
+        };
+        Brackets: {
+            by: components["schemas"]["BracketBy"];
+            rows: components["schemas"]["BracketRow"][];
+            neverMoreThanNext: boolean;
+            measure?: null | components["schemas"]["Measure"];
+            unit?: null | components["schemas"]["Unit"];
+        };
+        Break: {
+            /** Format: double */
+            from: unknown;
+            /** Format: double */
+            price: unknown;
         };
         /** @enum {unknown} */
         BreakKind: "none" | "whole" | "slices" | "packages";
@@ -3380,6 +3585,8 @@ export interface components {
             surface?: null | string;
             /** Format: decimal */
             allowance?: null | string;
+            unitPrice?: null | components["schemas"]["UnitPrice"];
+            takenOut?: boolean;
             /** Format: decimal */
             step?: null | string;
             wording?: null | string;
@@ -3431,7 +3638,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3466,6 +3673,14 @@ export interface components {
             answers?: components["schemas"]["Answer"][];
             with?: components["schemas"]["NewWork"][];
         };
+        CommandChooseBasis: {
+            /** @enum {string} */
+            type: "chooseBasis";
+            was: components["schemas"]["PriceBasis"];
+            now: components["schemas"]["PriceBasis"];
+            /** Format: decimal */
+            fixedPrice: null | string;
+        };
         CommandClonePlaces: {
             /** @enum {string} */
             type: "clonePlaces";
@@ -3495,6 +3710,11 @@ export interface components {
             work: string[];
             places: string[];
             was: string;
+        };
+        CommandFallToPolicy: {
+            /** @enum {string} */
+            type: "fallToPolicy";
+            field: string;
         };
         CommandFillCells: {
             /** @enum {string} */
@@ -3661,6 +3881,15 @@ export interface components {
             was: null | components["schemas"]["PaceFactor"];
             pace: null | components["schemas"]["PaceFactor"];
         };
+        CommandSetPiece: {
+            /** @enum {string} */
+            type: "setPiece";
+            kind: components["schemas"]["PieceKind"];
+            /** Format: uuid */
+            piece: string;
+            was: components["schemas"]["PieceState"];
+            now: components["schemas"]["PieceState"];
+        };
         CommandSetPlaces: {
             /** @enum {string} */
             type: "setPlaces";
@@ -3719,6 +3948,25 @@ export interface components {
             entries: string[];
             /** Format: uuid */
             work: null | string;
+        };
+        CommandTakePolicy: {
+            /** @enum {string} */
+            type: "takePolicy";
+            /** Format: uuid */
+            was: null | string;
+            policy: components["schemas"]["PricePolicy"];
+        };
+        CommandTypePrice: {
+            /** @enum {string} */
+            type: "typePrice";
+            field: string;
+            /** Format: decimal */
+            was: string;
+            /** Format: decimal */
+            now: string;
+            /** Format: decimal */
+            typed: null | string;
+            reason: string;
         };
         Company: {
             name: string;
@@ -3814,6 +4062,13 @@ export interface components {
             was: string;
             now: string;
         };
+        Discount: {
+            reason: string;
+            /** Format: decimal */
+            percent: null | string;
+            /** Format: decimal */
+            amount: null | string;
+        };
         /** @enum {unknown} */
         DistanceUnit: "mile" | "kilometre";
         Drawing: {
@@ -3882,6 +4137,18 @@ export interface components {
             hours: null | components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
         };
+        Exemption: {
+            kind: components["schemas"]["ExemptKind"];
+            reason: string;
+        };
+        /** @enum {unknown} */
+        ExemptKind: "exempt" | "reverseCharge" | "outside";
+        Fee: {
+            name: string;
+            /** Format: decimal */
+            percent: string;
+            onTotal: boolean;
+        };
         FeedView: {
             name: string;
             isStandIn: boolean;
@@ -3927,6 +4194,10 @@ export interface components {
             /** Format: uuid */
             have: null | string;
         };
+        GuardView: {
+            belowFloor: boolean;
+            reason: string;
+        };
         HeadView: {
             info: components["schemas"]["JobInfo"];
             units: components["schemas"]["UnitSystem"];
@@ -3937,6 +4208,7 @@ export interface components {
             sections: components["schemas"]["SectionView"][];
             crew: components["schemas"]["CrewTerms"];
             pricing: components["schemas"]["PricingTerms"];
+            policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
         };
         IncomingRow: {
@@ -4006,6 +4278,7 @@ export interface components {
             sections: components["schemas"]["SectionView"][];
             crew: components["schemas"]["CrewTerms"];
             pricing: components["schemas"]["PricingTerms"];
+            policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
             tally: components["schemas"]["TallyView"];
             undo: components["schemas"]["UndoView"];
@@ -4215,6 +4488,17 @@ export interface components {
             /** Format: decimal */
             sparePercent: string;
         };
+        OwnBasis: {
+            basis: components["schemas"]["PriceBasis"];
+            /** Format: decimal */
+            fixedPrice?: null | string;
+            /** Format: decimal */
+            sellRate?: null | string;
+            /** Format: decimal */
+            targetMargin?: null | string;
+            /** Format: decimal */
+            profit?: null | string;
+        };
         OwnCell: {
             /** Format: uuid */
             place: string;
@@ -4242,12 +4526,38 @@ export interface components {
             /** Format: decimal */
             price: string;
         };
+        PerAreaView: {
+            measure: components["schemas"]["Measure"];
+            label: string;
+            per: string;
+            figure: components["schemas"]["FigureView"];
+        };
         PickView: {
             /** Format: uuid */
             id: string;
             name: string;
             group: string;
             taken: boolean;
+        };
+        /** @enum {unknown} */
+        PieceKind: "section" | "place" | "work";
+        /** @enum {unknown} */
+        PieceState: "in" | "alternate" | "out";
+        PieceView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            detail: string;
+            state: components["schemas"]["PieceState"];
+            price: null | components["schemas"]["FigureView"];
+            hours: null | components["schemas"]["FigureView"];
+            grossProfit: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            refused: string;
+            /** Format: decimal */
+            cost: string;
+            /** Format: decimal */
+            profit: string;
         };
         PinnedIn: {
             /** Format: uuid */
@@ -4335,12 +4645,19 @@ export interface components {
             place: string;
             was: string;
         };
+        PolicyView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            bent: components["schemas"]["BentView"][];
+        };
         Premium: {
             name: string;
             /** Format: decimal */
             multiplier: string;
             /** Format: decimal */
             sharePercent: string;
+            soldOn: boolean;
         };
         PreviewRow: {
             label: string;
@@ -4354,7 +4671,24 @@ export interface components {
             goods: components["schemas"]["PreviewRow"][];
         };
         /** @enum {unknown} */
-        PriceBasis: "markup" | "targetMargin";
+        PriceBasis: "markup" | "targetMargin" | "sellRate" | "unitPrice" | "fixed";
+        PricePolicies: {
+            all: components["schemas"]["PricePolicy"][];
+            /** Format: uuid */
+            usual: string;
+        };
+        PricePolicy: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            terms: components["schemas"]["PricingTerms"];
+        };
+        PriceRounding: {
+            /** Format: decimal */
+            to: string;
+            up: boolean;
+            afterTax: boolean;
+        };
         PriceRow: {
             kind: components["schemas"]["RowKind"];
             label: string;
@@ -4366,10 +4700,13 @@ export interface components {
         };
         PriceView: {
             steps: components["schemas"]["StepView"][];
+            shortfalls: components["schemas"]["ShortfallView"][];
+            typable: components["schemas"]["TypableView"][];
+            guard: components["schemas"]["GuardView"];
             readouts: components["schemas"]["ReadoutView"][];
+            atFloor: components["schemas"]["FigureView"];
             atGoal: components["schemas"]["FigureView"];
-            goal: string;
-            perArea: components["schemas"]["ReadoutView"][];
+            perArea: components["schemas"]["PerAreaView"][];
             roles: components["schemas"]["RoleView"][];
             buying: components["schemas"]["BuyView"][];
             mixed: components["schemas"]["MixedView"][];
@@ -4395,10 +4732,7 @@ export interface components {
             profit: string;
             /** Format: decimal */
             targetMargin: string;
-            taxName: string;
-            /** Format: decimal */
-            taxRate: string;
-            taxOn: components["schemas"]["TaxOn"];
+            taxes: components["schemas"]["Tax"][];
             /** Format: decimal */
             floorMargin: string;
             /** Format: decimal */
@@ -4407,6 +4741,29 @@ export interface components {
             subcontractMarkup: string;
             /** Format: decimal */
             fixedMarkup: string;
+            /** Format: decimal */
+            sellRate: null | string;
+            /** Format: decimal */
+            fixedPrice: string;
+            usualBasis: components["schemas"]["PriceBasis"];
+            showContingency: boolean;
+            brackets: null | components["schemas"]["Brackets"];
+            /** Format: decimal */
+            leastPlace: string;
+            /** Format: decimal */
+            leastLine: string;
+            /** Format: decimal */
+            leastJob: string;
+            discounts: components["schemas"]["Discount"][];
+            raiseList: boolean;
+            /** Format: decimal */
+            adjustment: string;
+            adjustmentReason: string;
+            fees: components["schemas"]["Fee"][];
+            rounding: null | components["schemas"]["PriceRounding"];
+            /** Format: decimal */
+            typed: null | string;
+            exemption: null | components["schemas"]["Exemption"];
         };
         ProductView: {
             /** Format: uuid */
@@ -4520,7 +4877,7 @@ export interface components {
             cost: components["schemas"]["FigureView"];
         };
         /** @enum {unknown} */
-        RowKind: "group" | "part" | "subtotal" | "tax" | "total";
+        RowKind: "group" | "part" | "discount" | "subtotal" | "tax" | "total";
         RuleView: {
             name: string;
             label: string;
@@ -4556,6 +4913,10 @@ export interface components {
         SaveOfCustomer: {
             was: null | components["schemas"]["Customer"];
             now: components["schemas"]["Customer"];
+        };
+        SaveOfPricePolicies: {
+            was: null | components["schemas"]["PricePolicies"];
+            now: components["schemas"]["PricePolicies"];
         };
         SaveOfUsualPlaces: {
             was: null | components["schemas"]["UsualPlaces"];
@@ -4616,6 +4977,9 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+            /** Format: decimal */
+            least: null | string;
+            pricing: null | components["schemas"]["OwnBasis"];
         };
         SentCommand: {
             command: components["schemas"]["Command"];
@@ -4649,11 +5013,26 @@ export interface components {
             id: string;
             name: string;
         };
+        ShortfallView: {
+            what: string;
+            was: string;
+            least: string;
+            by: components["schemas"]["FigureView"];
+        };
+        SolvedView: {
+            exact: null | components["schemas"]["TypedView"];
+            below: null | components["schemas"]["TypedView"];
+            above: null | components["schemas"]["TypedView"];
+            why: string;
+        };
+        /** @enum {unknown} */
+        SolveFor: "total" | "beforeTax" | "margin" | "profit" | "afterOverhead" | "perArea" | "perHour";
         SourceView: {
             source: string;
             label: string;
         };
         StepView: {
+            key: string;
             label: string;
             note: string;
             amount: components["schemas"]["FigureView"];
@@ -4746,8 +5125,19 @@ export interface components {
             refusal: null | components["schemas"]["Refusal"];
             doubt: null | components["schemas"]["TapeDoubt"];
         };
+        Tax: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: decimal */
+            rate: string;
+            on: components["schemas"]["TaxOn"][];
+            way: components["schemas"]["TaxWay"];
+        };
         /** @enum {unknown} */
-        TaxOn: "price" | "materials" | "nothing";
+        TaxOn: "labour" | "material" | "equipment" | "subcontract" | "fixed" | "priceOnly";
+        /** @enum {unknown} */
+        TaxWay: "charged" | "reclaimed" | "paid";
         /** @enum {unknown} */
         TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect";
         /** @enum {unknown} */
@@ -4776,6 +5166,11 @@ export interface components {
             picks: string[];
             conditions: string[];
         };
+        TypableView: {
+            what: components["schemas"]["SolveFor"];
+            label: string;
+            figure: null | components["schemas"]["FigureView"];
+        };
         TypedMeasure: {
             name: string;
             quantity: components["schemas"]["TypedQuantity"];
@@ -4784,6 +5179,23 @@ export interface components {
             kind: components["schemas"]["Kind"];
             text: string;
             units: components["schemas"]["UnitSystem"];
+        };
+        TypedView: {
+            command: components["schemas"]["TypePrice"];
+            words: string;
+            marginWords: string;
+            belowFloor: boolean;
+            readouts: components["schemas"]["TypableView"][];
+        };
+        TypePrice: {
+            field: string;
+            /** Format: decimal */
+            was: string;
+            /** Format: decimal */
+            now: string;
+            /** Format: decimal */
+            typed: null | string;
+            reason: string;
         };
         Undoable: {
             /** Format: int64 */
@@ -4797,6 +5209,14 @@ export interface components {
         };
         /** Format: unit */
         Unit: string;
+        UnitPrice: {
+            /** Format: decimal */
+            price: string;
+            unit: components["schemas"]["Unit"];
+            breakKind: components["schemas"]["BreakKind"];
+            breaks: null | components["schemas"]["Break"][];
+            neverMoreThanNext: boolean;
+        };
         /** @enum {unknown} */
         UnitSystem: "feet" | "metres";
         UsualPlace: {
@@ -4820,6 +5240,22 @@ export interface components {
             person: string;
             at: string;
             differences: components["schemas"]["Difference"][];
+        };
+        WaysView: {
+            area: string;
+            fixture: string;
+            ways: components["schemas"]["WayView"][];
+        };
+        WayView: {
+            basis: components["schemas"]["PriceBasis"];
+            label: string;
+            now: boolean;
+            beforeTax: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            perHour: null | components["schemas"]["FigureView"];
+            perArea: null | components["schemas"]["FigureView"];
+            perFixture: null | components["schemas"]["FigureView"];
+            refused: string;
         };
         WhatIfView: {
             label: string;
@@ -4884,6 +5320,17 @@ export interface components {
             countedIn: null | components["schemas"]["Unit"];
             labour: null | string;
             allowance: null | string;
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            soldAt: string;
+            /** Format: decimal */
+            least: null | string;
+        };
+        WorthView: {
+            /** Format: int32 */
+            all: number;
+            sum: null | components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+            pieces: components["schemas"]["PieceView"][];
         };
         YoursView: {
             undo: components["schemas"]["UndoView"];

@@ -4,7 +4,13 @@ import type { FigureView } from "../api/client";
 export function FigureText({ figure }: { figure: FigureView }) {
   return (
     <span data-of={figure.path}>
-      {figure.shown} {figure.unit && <i>{figure.unit}</i>}
+      {figure.shown}
+      {figure.unit && (
+        <>
+          {" "}
+          <i>{figure.unit}</i>
+        </>
+      )}
     </span>
   );
 }

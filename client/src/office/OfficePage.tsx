@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
+import { Policies } from "./Policies";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
 import { Choice } from "../controls/Choice";
 import { wholeOr } from "../controls/wholeOr";
@@ -121,6 +122,7 @@ export function OfficePage() {
           />
         </div>
       </section>
+      <Policies currency={company.currency} />
       <Backups />
       <UsualPlacesEditor />
     </main>

@@ -1,3 +1,4 @@
+using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Checks;
@@ -12,7 +13,7 @@ internal static class BelowFloor
             yield break;
         var shown = Rounding.Text(decimal.Round(margin.V, 1, MidpointRounding.AwayFromZero));
         yield return job.Found(
-            "belowFloor",
+            TypePrice.BelowFloor,
             "Below the floor margin",
             $"The margin is {shown} %; your floor is {Rounding.Text(floor)} %.",
             "At this price the job does not carry its share of the firm. Raise it, or say why it goes out so."

@@ -109,6 +109,12 @@ public static class ClinicJob
         );
         draft.Do(new SetPace(null, new(1.05m, "first job with the new resin crew")));
         draft.Crew("setUp", StarterBook.Id(3421));
+        draft.Price(
+            "taxes",
+            draft.Job.Pricing.Taxes.Add(
+                new(StarterBook.Id(970), "Service tax", 2.5m, [TaxOn.Labour, TaxOn.Subcontract], TaxWay.Charged)
+            )
+        );
         return draft.Job;
     }
 }

@@ -1,6 +1,8 @@
+using Emendum.Core.Book;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
+using Emendum.Core.Work;
 
 namespace Emendum.Storage.Demo;
 
@@ -33,11 +35,14 @@ public static class CourtJob
         var (baseLayers, path) = (draft.Work(3202, loop, palm, fern), draft.Work(3201, loop, palm, fern));
         draft.Work(3203, terrace);
         draft.Work(3104, rails);
-        draft.Work(4202, glass);
+        var washing = draft.Work(4202, glass);
         draft.Set(path, "waitsFor", new[] { baseLayers });
         draft.Set(path, "difficulty", "curved, stepped");
         draft.Do(new SetConditions([], [StarterBook.Id(4401)]));
         draft.Crew("setUp", StarterBook.Id(3421));
+        // Washing glass is sold by the square metre, whatever the rest is priced by.
+        draft.Set(washing, "unitPrice", new UnitPrice(4.25m, Unit.SquareMetre));
+        draft.Section(washing, "pricing", new OwnBasis(PriceBasis.UnitPrice));
         return draft.Job;
     }
 }

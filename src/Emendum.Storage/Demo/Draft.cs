@@ -66,6 +66,13 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     public void Price<T>(string field, T now) =>
         Do(new SetPricing(field, ChangeSet.Get(Job, "pricing/" + field), Node(now)));
 
+    /// <summary>Sets a field of the section that work stands under.</summary>
+    public void Section<T>(Guid work, string field, T now)
+    {
+        var section = Job.Item(work)!.Section;
+        Do(new SetSection(section, field, ChangeSet.Get(Job, $"sections/{section}/{field}"), Node(now)));
+    }
+
     /// <summary>Sets a term of the crew.</summary>
     public void Crew<T>(string field, T now) => Do(new SetCrew(field, ChangeSet.Get(Job, "crew/" + field), Node(now)));
 

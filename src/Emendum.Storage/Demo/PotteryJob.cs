@@ -66,6 +66,8 @@ public static class PotteryJob
         foreach (var place in new[] { deck, ramp, rail })
             draft.Conditions(place, new PlaceCondition(StarterBook.Id(3401), ""));
         draft.Crew("setUp", StarterBook.Id(3421));
+        draft.Price("leastLine", 180m);
+        draft.Price("discounts", new[] { new Discount("Second job for the pottery", 4, null) });
         return draft.Job;
     }
 }

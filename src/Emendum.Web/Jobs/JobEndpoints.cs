@@ -106,10 +106,7 @@ public static class JobEndpoints
             (Guid id, string rule, OpenJobs open) => DeductionView.Of(open.Get(id).Estimate, rule)
         );
         jobs.MapWork();
-        jobs.MapGet(
-            "/{id:guid}/price",
-            (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Estimate, shelf)
-        );
+        jobs.MapPrice();
         jobs.MapGet(
             "/{id:guid}/proposal",
             (Guid id, OpenJobs open, CustomerStore customers) => Offer(open.Get(id).Estimate, customers)
@@ -131,17 +128,34 @@ public static class JobEndpoints
         jobs.MapGet(
             "/{id:guid}/workings",
             (Guid id, string figure, int? levels, OpenJobs open) =>
-                Explanation.Of(open.Get(id).Recorded(), figure, levels)
+                Explanation.Of(Recorded(open.Get(id), figure), figure, levels)
                 ?? throw new NotThereException("That figure is not in this job any more.")
         );
         jobs.MapGet(
             "/{id:guid}/workings/text",
             (Guid id, string figure, OpenJobs open) =>
                 new WorkingsText(
-                    Explanation.Text(open.Get(id).Recorded(), figure)
+                    Explanation.Text(Recorded(open.Get(id), figure), figure)
                         ?? throw new NotThereException("That figure is not in this job any more.")
                 )
         );
+    }
+
+    /// <summary>The workings that a figure stands in: of the job, or of what one piece of it is worth, which are made when asked for.</summary>
+    private static Trace Recorded(OpenJob open, string figure)
+    {
+        if (figure.Split('/') is not ["worth", var kind, var id, var state, ..])
+            return open.Recorded();
+        var job = open.Estimate.Job;
+        var trace = Trace.Recording();
+        if (
+            Enum.TryParse<PieceKind>(kind, true, out var of)
+            && Enum.TryParse<PieceState>(state, true, out var stands)
+            && Guid.TryParse(id, out var piece)
+            && Piece.Of(job, of, piece, stands) is { } found
+        )
+            Worth.Recorded(job, found, trace);
+        return trace;
     }
 
     private static JobView View(JobState job, Guid? client, Watchers watchers) =>
@@ -176,6 +190,7 @@ public static class JobEndpoints
             day.Written
         );
         JobRules.Info(info);
+        var policy = (settings.Get<PricePolicies>(PricePolicies.Setting) ?? PricePolicies.Starting).OfNewJobs();
         var job = Job.Empty(
             request.Id,
             info with
@@ -187,6 +202,8 @@ public static class JobEndpoints
         {
             Deduct = company.Deduct,
             Crew = settings.Get<CrewTerms>(CrewTerms.Setting) ?? CrewTerms.Starting,
+            Policy = policy,
+            Pricing = policy.Onto(PricingTerms.Starting),
         };
         JobRules.Check(job);
         open.Create(job);

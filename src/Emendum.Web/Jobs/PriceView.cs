@@ -10,16 +10,38 @@ using Emendum.Core.Reports;
 namespace Emendum.Web.Jobs;
 
 /// <summary>A step from cost to price.</summary>
+/// <param name="Key">Its name in paths.</param>
 /// <param name="Label">Its name.</param>
 /// <param name="Note">What it rests on.</param>
 /// <param name="Amount">Its amount.</param>
-/// <param name="Kind"><c>cost</c>, <c>added</c>, <c>profit</c>, <c>tax</c> or <c>sum</c>.</param>
+/// <param name="Kind"><c>cost</c>, <c>added</c>, <c>profit</c>, <c>tax</c>, <c>within</c> or <c>sum</c>.</param>
 /// <param name="From">Where its bar begins, percent of the width, one place.</param>
 /// <param name="Width">How wide its bar is, percent of the width.</param>
-public sealed record StepView(string Label, string Note, FigureView Amount, string Kind, decimal From, decimal Width);
+public sealed record StepView(
+    string Key,
+    string Label,
+    string Note,
+    FigureView Amount,
+    string Kind,
+    decimal From,
+    decimal Width
+);
+
+/// <summary>Something raised to its least charge.</summary>
+public sealed record ShortfallView(string What, string Was, string Least, FigureView By);
 
 /// <summary>A figure with a name.</summary>
 public sealed record ReadoutView(string Label, FigureView Figure);
+
+/// <summary>Whether the price is below the floor, and the reason that is kept for it.</summary>
+public sealed record GuardView(bool BelowFloor, string Reason);
+
+/// <summary>The price for each unit of an area.</summary>
+/// <param name="Measure">The area.</param>
+/// <param name="Label">What it is called.</param>
+/// <param name="Per">What the price for each unit of it is called.</param>
+/// <param name="Figure">Money.</param>
+public sealed record PerAreaView(Measure Measure, string Label, string Per, FigureView Figure);
 
 /// <summary>Hours and cost of a role.</summary>
 public sealed record RoleView(string Name, FigureView Hours, FigureView LoadedCost, FigureView Cost);
@@ -61,10 +83,13 @@ public sealed record SetUpChoice(Guid Id, string Name);
 /// <summary>What the Price station shows.</summary>
 public sealed record PriceView(
     IReadOnlyList<StepView> Steps,
+    IReadOnlyList<ShortfallView> Shortfalls,
+    IReadOnlyList<TypableView> Typable,
+    GuardView Guard,
     IReadOnlyList<ReadoutView> Readouts,
+    FigureView AtFloor,
     FigureView AtGoal,
-    string Goal,
-    IReadOnlyList<ReadoutView> PerArea,
+    IReadOnlyList<PerAreaView> PerArea,
     IReadOnlyList<RoleView> Roles,
     IReadOnlyList<BuyView> Buying,
     IReadOnlyList<MixedView> Mixed,
@@ -77,9 +102,9 @@ public sealed record PriceView(
     /// <summary>Made from a reckoned job.</summary>
     public static PriceView Of(Estimate estimate, Shelf shelf)
     {
-        var (price, terms) = (estimate.Price, estimate.Job.Pricing);
+        var (price, places) = (estimate.Price, PriceEndpoints.Places(estimate));
         var steps = new List<StepView>();
-        var full = decimal.Max(price.Total.V, price.Direct.V);
+        var full = decimal.Max(price.Total.V, decimal.Max(price.Direct.V, price.OfCosts.V + price.PriceOnly.V));
         var at = 0m;
         void Step(PriceStep step)
         {
@@ -87,34 +112,63 @@ public sealed record PriceView(
             var sum = step.Kind == StepKind.Sum;
             var amount = step.Amount.V;
             var kind = step.Kind.ToString().ToLowerInvariant();
-            var from = sum ? 0 : decimal.Min(at, at + amount);
+            var within = step.Kind == StepKind.Within;
+            var from =
+                sum ? 0
+                : within ? at - amount
+                : decimal.Min(at, at + amount);
             var width = sum ? amount : decimal.Abs(amount);
-            steps.Add(new(step.Label, step.Note, FigureView.Money(step.Amount), kind, Part(from), Part(width)));
-            if (!sum)
+            // What is nothing is not drawn.
+            if (sum || amount != 0)
+                steps.Add(
+                    new(
+                        step.Key,
+                        step.Label,
+                        step.Note,
+                        FigureView.Money(step.Amount, places: places),
+                        kind,
+                        Part(decimal.Max(0, from)),
+                        Part(decimal.Max(0, width))
+                    )
+                );
+            if (!sum && !within)
                 at += amount;
         }
         foreach (var step in price.Steps)
             Step(step);
 
         var of = price.Readouts;
-        var readouts = new List<ReadoutView> { new("Gross profit", FigureView.Money(of.GrossProfit)) };
-        if (of.Margin is { } m)
-            readouts.Add(new("Margin, of the price", FigureView.Percent(m)));
+        var readouts = new List<ReadoutView>();
+        if (of.Cost.V != price.Direct.V)
+            readouts.Add(new("Cost with allowances and fees", FigureView.Money(of.Cost, places: places)));
         if (of.Markup is { } k)
             readouts.Add(new("Markup, on the cost", FigureView.Percent(k)));
-        if (of.PerHour is { } h)
-            readouts.Add(new("Per labour hour", FigureView.Money(h, "per h")));
         return new(
             steps,
+            [
+                .. price.Draft.Shortfalls.Select(f => new ShortfallView(
+                    f.What,
+                    price.Draft.Words(f.Was.V),
+                    price.Draft.Words(f.Least.V),
+                    FigureView.Money(f.By, places: places)
+                )),
+            ],
+            PriceEndpoints.Typable(estimate, null),
+            new(
+                of.Margin?.V < estimate.Job.Pricing.FloorMargin,
+                estimate.Job.SetAside.GetValueOrDefault(TypePrice.BelowFloor, "")
+            ),
             readouts,
-            FigureView.Money(of.AtGoal),
-            PriceDraft.Percent(terms.GoalMargin),
+            FigureView.Money(of.AtFloor, places: places),
+            FigureView.Money(of.AtGoal, places: places),
             [
                 .. PricePerArea
                     .Of(estimate, Trace.Silent)
-                    .Select(a => new ReadoutView(
+                    .Select(a => new PerAreaView(
+                        a.Measure,
                         a.Measure.Label(estimate.Job.Units),
-                        FigureView.Money(a.Per, "per " + a.Unit)
+                        $"Per {a.Unit} of {a.Measure.Label(estimate.Job.Units).ToLowerInvariant()}",
+                        FigureView.Money(a.Per)
                     )),
             ],
             [

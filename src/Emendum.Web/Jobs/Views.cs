@@ -26,8 +26,9 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     /// <summary>Hours to one place.</summary>
     public static FigureView Hours(string path, Val value) => Of(path, value, "h", "#,0.0");
 
-    /// <summary>Money to the cent.</summary>
-    public static FigureView Money(string path, Val value, string unit = "") => Of(path, value, unit, "#,0.00");
+    /// <summary>Money to the cent, or to as many places as its currency has.</summary>
+    public static FigureView Money(string path, Val value, string unit = "", int places = 2) =>
+        Of(path, value, unit, places == 0 ? "#,0" : "#,0." + new string('0', places));
 
     /// <summary>A percentage to one place.</summary>
     public static FigureView Percent(string path, Val value) => Of(path, value, "%", "#,0.0");
@@ -45,7 +46,8 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
     public static FigureView Hours(Total total) => Hours(total.Path, total);
 
     /// <summary>Money to the cent; <paramref name="unit"/> says per what.</summary>
-    public static FigureView Money(Total total, string unit = "") => Money(total.Path, total, unit);
+    public static FigureView Money(Total total, string unit = "", int places = 2) =>
+        Money(total.Path, total, unit, places);
 
     /// <summary>A percentage to one place.</summary>
     public static FigureView Percent(Total total) => Percent(total.Path, total);
@@ -97,7 +99,38 @@ public sealed record TallyView(
 );
 
 /// <summary>A section under which work stands.</summary>
-public sealed record SectionView(Guid Id, string Name);
+public sealed record SectionView(Guid Id, string Name, decimal? Least, OwnBasis? Pricing)
+{
+    public static SectionView Of(Section section) => new(section.Id, section.Name, section.Least, section.Pricing);
+}
+
+/// <summary>A pricing term in which a job is not as its policy.</summary>
+/// <param name="Field">The term, as files name it.</param>
+/// <param name="Policy">What the policy says, in words.</param>
+public sealed record BentView(string Field, string Policy);
+
+/// <summary>The price policy that a job took, and where the job bends it.</summary>
+public sealed record PolicyView(Guid Id, string Name, IReadOnlyList<BentView> Bent)
+{
+    public static PolicyView? Of(Job job) =>
+        job.Policy is not { } policy
+            ? null
+            : new(
+                policy.Id,
+                policy.Name,
+                [.. policy.Bent(job.Pricing).Select(b => new BentView(b.Key, Words(b.Value)))]
+            );
+
+    private static string Words(System.Text.Json.Nodes.JsonNode? value) =>
+        value switch
+        {
+            null => "none",
+            System.Text.Json.Nodes.JsonArray { Count: 0 } => "none",
+            System.Text.Json.Nodes.JsonArray list => Counted.Of(list.Count, "row"),
+            System.Text.Json.Nodes.JsonObject => "set otherwise",
+            _ => value.ToString(),
+        };
+}
 
 /// <summary>What undo and redo would do in a window.</summary>
 /// <param name="Undo">The command that undo takes back; null for none.</param>
@@ -125,6 +158,7 @@ public sealed record JobView(
     IReadOnlyList<SectionView> Sections,
     CrewTerms Crew,
     PricingTerms Pricing,
+    PolicyView? Policy,
     ProposalTerms Proposal,
     TallyView Tally,
     UndoView Undo
@@ -144,6 +178,7 @@ public sealed record HeadView(
     IReadOnlyList<SectionView> Sections,
     CrewTerms Crew,
     PricingTerms Pricing,
+    PolicyView? Policy,
     ProposalTerms Proposal
 );
 
@@ -219,12 +254,12 @@ public sealed class ViewOf(Estimate estimate)
             FigureView.Hours(estimate.Reckoned.Costs.Worked),
             FigureView.Hours(estimate.Reckoned.Costs.Hours),
             FigureView.Amount(estimate.Reckoned.Costs.CrewDays),
-            FigureView.Money(price.Classes[CostClass.Material].Cost),
-            FigureView.Money(price.Direct),
-            FigureView.Money(price.BeforeTax),
-            FigureView.Money(price.Total),
+            FigureView.Money(price.Classes[CostClass.Material].Cost, places: price.Draft.Places),
+            FigureView.Money(price.Direct, places: price.Draft.Places),
+            FigureView.Money(price.BeforeTax, places: price.Draft.Places),
+            FigureView.Money(price.Total, places: price.Draft.Places),
             margin,
-            Words(price.Readouts.Margin?.Value),
+            MarginWords(price.Readouts.Margin?.V, job.Pricing),
             job.Crew.Size,
             job.Pricing.FloorMargin,
             job.Pricing.GoalMargin,
@@ -234,10 +269,12 @@ public sealed class ViewOf(Estimate estimate)
         );
     }
 
-    private string Words(Val? margin) =>
+    /// <summary>The guard in words.</summary>
+    public static string MarginWords(decimal? margin, PricingTerms terms) =>
         margin is not { } m ? "no price yet"
-        : m.V < job.Pricing.FloorMargin ? "below your floor"
-        : m.V < job.Pricing.GoalMargin ? "above the floor, under the target"
+        : m < 0 ? "a loss"
+        : m < terms.FloorMargin ? "below your floor"
+        : m < terms.GoalMargin ? "above the floor, under the target"
         : "at or above the target";
 
     /// <summary>The whole job.</summary>
@@ -255,9 +292,10 @@ public sealed class ViewOf(Estimate estimate)
             CellsView.Of(estimate, InOrder()),
             job.Conditions,
             job.Pace,
-            [.. job.Sections.Select(s => new SectionView(s.Id, s.Name))],
+            [.. job.Sections.Select(SectionView.Of)],
             job.Crew,
             job.Pricing,
+            PolicyView.Of(job),
             job.Proposal,
             Tally(),
             undo
@@ -278,9 +316,10 @@ public sealed class ViewOf(Estimate estimate)
             Rule(job.Rule),
             job.Conditions,
             job.Pace,
-            [.. job.Sections.Select(s => new SectionView(s.Id, s.Name))],
+            [.. job.Sections.Select(SectionView.Of)],
             job.Crew,
             job.Pricing,
+            PolicyView.Of(job),
             job.Proposal
         );
 

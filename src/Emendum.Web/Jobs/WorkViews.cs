@@ -90,6 +90,15 @@ public sealed record WorkView(
     /// <summary>Provisional sum for each place.</summary>
     public required string? Allowance { get; init; }
 
+    /// <summary>What a unit of it is sold at in this job, instead of the entry's price.</summary>
+    public required UnitPrice? UnitPrice { get; init; }
+
+    /// <summary>What the entry is sold at, in words; empty where it has no such price.</summary>
+    public required string SoldAt { get; init; }
+
+    /// <summary>Least charge for it in the job.</summary>
+    public required decimal? Least { get; init; }
+
     /// <summary>The view of a work item.</summary>
     public static WorkView Of(CompiledItem compiled, Job job, Subtotals subtotals)
     {
@@ -175,6 +184,9 @@ public sealed record WorkView(
             CountedIn = item.CountedIn,
             Labour = item.Labour,
             Allowance = item.Allowance is { } sum ? Rounding.Text(sum) : null,
+            UnitPrice = item.UnitPrice,
+            SoldAt = compiled.Entry.Sold is { } sold ? $"{Rounding.Text(sold.Price)} per {sold.Unit}" : "",
+            Least = item.Least,
         };
     }
 }

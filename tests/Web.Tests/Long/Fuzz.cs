@@ -467,6 +467,32 @@ internal sealed class Fuzz
             case "setPricing" or "setProposal" or "setCrew" or "setInfo":
                 Set(file[char.ToLowerInvariant(type[3]) + type[4..]] as JsonObject, command);
                 break;
+            case "chooseBasis":
+                command["was"] = file["pricing"]!["basis"]!.DeepClone();
+                break;
+            case "typePrice":
+                command["field"] = One<string>(["profit", "targetMargin", "adjustment"]);
+                command["was"] = file["pricing"]![(string)command["field"]!]!.DeepClone();
+                command["now"] = random.Next(1, 60).ToString(CultureInfo.InvariantCulture);
+                break;
+            case "takePolicy":
+                command["was"] = file["policy"]?["id"]?.DeepClone();
+                command["policy"] = new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["name"] = "Policy",
+                    ["terms"] = file["pricing"]!.DeepClone(),
+                };
+                break;
+            case "fallToPolicy":
+                command["field"] = One<string>(["profit", "overhead", "taxes"]);
+                break;
+            case "setPiece":
+                var piece = One<string>(["section", "place", "work"]);
+                command["kind"] = piece;
+                command["piece"] = IdOf(piece == "work" ? "work" : piece + "s");
+                (command["was"], command["now"]) = Chance(60) ? ("in", "out") : ("out", "in");
+                break;
             case "setPlaces" or "setCells":
                 var (at, of) = (new JsonObject(), Some(type == "setPlaces" ? "places" : "cells"));
                 at["place"] = of?[type == "setPlaces" ? "id" : "place"]?.DeepClone();

@@ -43,8 +43,10 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetInfo), "setInfo")]
 [JsonDerivedType(typeof(SetCrew), "setCrew")]
 [JsonDerivedType(typeof(SetPricing), "setPricing")]
+[JsonDerivedType(typeof(ChooseBasis), "chooseBasis")]
 [JsonDerivedType(typeof(TypePrice), "typePrice")]
 [JsonDerivedType(typeof(TakePolicy), "takePolicy")]
+[JsonDerivedType(typeof(FallToPolicy), "fallToPolicy")]
 [JsonDerivedType(typeof(SetPiece), "setPiece")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
 public abstract record Command

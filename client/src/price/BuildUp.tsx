@@ -1,0 +1,137 @@
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Schemas } from "../api/client";
+import { Figure } from "../figure/Figure";
+import { useJob } from "../job/JobContext";
+import { CostLists } from "./CostLists";
+import { CrewTerms } from "./CrewTerms";
+import { PolicyChoice } from "./PolicyChoice";
+import { SectionTerms } from "./SectionTerms";
+import { type TermsHeld, DiscountTerms, GuardTerms, OnCost, StepTerms, TaxTerms, bases } from "./TermFields";
+import { TypeAny } from "./TypeAny";
+import { Ways } from "./Ways";
+import styles from "./price.module.css";
+
+/** From cost to what the customer pays, step by step, and the terms that lead there. */
+export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
+  const [open, { job }] = useJob();
+  const [search] = useSearchParams();
+  const [choosing, setChoosing] = useState(false);
+  const terms = job.pricing;
+  const held: TermsHeld = {
+    terms,
+    set: (field, now) => open.send({ type: "setPricing", field, was: terms[field] ?? null, now } as never),
+    bent: new Map(job.policy?.bent.map((b) => [b.field, b.policy])),
+    fall: (field) => void open.tell({ type: "fallToPolicy", field }),
+    focus: search.get("field"),
+  };
+  const { currency } = job.info;
+  const basis = bases.find(([b]) => b === terms.basis)![1];
+  return (
+    <>
+      <div className={styles.price}>
+        <section className="panel" aria-label="How the price is built">
+          <header>
+            <h2>How the price is built</h2>
+            <span className="note">
+              <button type="button" className="act" onClick={() => setChoosing(true)}>
+                Priced by {basis}: compare or change
+              </button>
+            </span>
+          </header>
+          <ul className={styles.steps}>
+            {price.steps.map((step) => (
+              <li key={step.key} className={styles[step.kind]}>
+                <span>
+                  <b>{step.label}</b>
+                  <small>{step.note}</small>
+                </span>
+                <span className={styles.track} aria-hidden="true">
+                  <i style={{ left: `${step.from}%`, width: `${step.width}%` }} />
+                </span>
+                <Figure figure={step.amount} label={step.label} />
+              </li>
+            ))}
+          </ul>
+          {price.shortfalls.length > 1 && (
+            <details className={styles.shortfalls}>
+              <summary>What was raised to its least charge</summary>
+              <ul className="rows">
+                {price.shortfalls.map((s, i) => (
+                  <li key={i}>
+                    {s.what}, {s.was} under {s.least} <Figure figure={s.by} label={`${s.what}, raised by`} />
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </section>
+        <div className={styles.right}>
+          <TypeAny price={price} />
+          <section className="panel" aria-label="Where that leaves us">
+            <header>
+              <h2>Where that leaves us</h2>
+            </header>
+            <ul className="rows">
+              {[...price.readouts, ...price.time].map((r) => (
+                <li key={r.label}>
+                  {r.label} <Figure figure={r.figure} label={r.label} />
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+      </div>
+      <div className={styles.columns}>
+        <section className="panel" aria-label="On the cost">
+          <header>
+            <h2>On the cost</h2>
+          </header>
+          <PolicyChoice />
+          <OnCost held={held} currency={currency} />
+        </section>
+        <section className="panel" aria-label="After the basis">
+          <header>
+            <h2>Least charges, brackets, fees, rounding</h2>
+          </header>
+          <StepTerms held={held} currency={currency} />
+        </section>
+        <div className={styles.stack}>
+          <section className="panel" aria-label="Discounts">
+            <header>
+              <h2>Discounts and adjustment</h2>
+              <span className="note">in order, each on what is left</span>
+            </header>
+            <DiscountTerms held={held} currency={currency} />
+          </section>
+          <section className="panel" aria-label="Taxes">
+            <header>
+              <h2>Taxes</h2>
+            </header>
+            <TaxTerms held={held} ofJob />
+          </section>
+        </div>
+      </div>
+      <div className={styles.columns}>
+        <SectionTerms />
+        <CrewTerms setUps={price.setUps} />
+        <section className="panel" aria-label="Guard">
+          <header>
+            <h2>Guard</h2>
+            <span className="note">what the firm must earn</span>
+          </header>
+          <GuardTerms held={held} />
+          <p className={styles.words}>
+            <a href={`/api/jobs/${job.id}/workings.xlsx`} download>
+              All workings as a workbook
+            </a>
+          </p>
+        </section>
+      </div>
+      <div className={styles.stack}>
+        <CostLists price={price} />
+      </div>
+      {choosing && <Ways onClose={() => setChoosing(false)} />}
+    </>
+  );
+}
