@@ -11,6 +11,7 @@ using Emendum.Storage;
 
 const string usage = """
     emendum reckon FILE                                     the estimate of a job file, as JSON
+    emendum price FILE                                      how the price of a job file is built, and what each piece is worth, as JSON
     emendum measure "TAPE LINE" [--units ft|m] [--deduct net|gross|nrm2|vob|is1200|"over 10 ft2; 5 ft2; 3 ft"]
                                                             the measures of a place, as JSON
     emendum backup FILE [--data DIR]                        copies the database to a new file, also while it is in use, and proves the copy
@@ -23,6 +24,9 @@ try
     {
         case ["reckon", var file]:
             Print(Reported.Of(JobFile.Read(ReadFile(file))));
+            return 0;
+        case ["price", var file]:
+            Print(Priced.Of(JobFile.Read(ReadFile(file))));
             return 0;
         case ["measure", var line, .. var options] when options.Length % 2 == 0:
             Print(Measured(line, options));

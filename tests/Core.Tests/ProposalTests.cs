@@ -255,7 +255,10 @@ public class ProposalTests
                         rows.Single(r => r.Kind == RowKind.Total).Amount
                     );
                     if (detail != Detail.Total && rows.Any(r => r.Kind == RowKind.Part))
-                        Assert.Equal(subtotal, rows.Where(r => r.Kind == RowKind.Part).Sum(r => r.Amount));
+                        Assert.Equal(
+                            subtotal,
+                            rows.Where(r => r.Kind is RowKind.Part or RowKind.Discount).Sum(r => r.Amount)
+                        );
                     Assert.Equal(reckoning.Price.BeforeTax.V, subtotal);
                     Assert.Equal(total, subtotal + rows.Where(r => r.Kind == RowKind.Tax).Sum(r => r.Amount));
                 },

@@ -177,7 +177,10 @@ test("bad settings are refused beside the field and kept there", async ({
   page,
 }) => {
   await page.goto(`${library}/price`);
-  const overhead = page.getByRole("textbox", { name: "Overhead" });
+  const overhead = page.getByRole("textbox", {
+    name: "Overhead",
+    exact: true,
+  });
   await overhead.fill("-4");
   await overhead.press("Enter");
   await expect(

@@ -32,13 +32,14 @@ export function RoleForm() {
         title="Premiums"
         path="premiums"
         add="Add a premium"
-        blank={() => ({ name: "", multiplier: "", sharePercent: "" })}
+        blank={() => ({ name: "", multiplier: "", sharePercent: "", soldOn: false })}
       >
         {(path) => (
           <>
             <TextOf label="Name" path={`${path}.name`} />
             <TextOf label="Times the wage" path={`${path}.multiplier`} />
             <TextOf label="Of the hours" path={`${path}.sharePercent`} unit="%" />
+            <CheckOf label="Sold on" path={`${path}.soldOn`} hint="it raises the sell rate, too" />
           </>
         )}
       </Rows>
@@ -122,6 +123,7 @@ export function MaterialForm() {
         <TextOf label="Spare to leave" path="rules.sparePercent" unit="%" />
       </div>
       <CheckOf label="Taxed" path="taxed" /> <CheckOf label="Prices include tax" path="priceIncludesTax" />
+      <TextOf label="Where it is not taxed, why" path="taxExempt" optional />
       <Rows
         title="Rolls, sheets, stock lengths"
         path="stock"

@@ -1,6 +1,7 @@
 import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, useMeasures, useNamed } from "./fields";
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
+import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { countedUnits, unitsOf } from "../controls/units";
 import styles from "./book.module.css";
@@ -137,6 +138,7 @@ export function WorkFields() {
           none="nothing else"
         />
       </div>
+      <SoldAndTaxed />
       <section className={styles.rowsof} aria-label="Offered with it">
         <h3>Offered with it</h3>
         {entry.accessories.map((id) => (
@@ -166,5 +168,34 @@ export function WorkFields() {
         />
       </section>
     </>
+  );
+}
+
+/** What a unit of it is sold at, where a job goes by unit prices; and why it is not taxed, where it is not. */
+function SoldAndTaxed() {
+  const { view, set } = useEditing();
+  const { kindOf } = useMeasures();
+  const entry = view.entry as Schemas["BookEntryProductionRate"];
+  const units = unitsOf(kindOf(entry.measure));
+  return (
+    <div className="two">
+      {view.entry.kind !== "priceOnly" && (
+        <div>
+          <Check
+            on={entry.unitPrice != null}
+            onTick={(on) => void set("unitPrice", on ? { price: "0", unit: entry.countedIn ?? units[0]![0] } : null)}
+          >
+            Has a unit price, for jobs that go by those
+          </Check>
+          {entry.unitPrice && (
+            <>
+              <TextOf label="Unit price" path="unitPrice.price" />
+              <ChoiceOf label="For each" path="unitPrice.unit" options={units} />
+            </>
+          )}
+        </div>
+      )}
+      <TextOf label="Exempt from tax, because" path="taxExempt" hint="empty where it is taxed" optional />
+    </div>
   );
 }

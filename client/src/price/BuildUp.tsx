@@ -114,19 +114,21 @@ export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
       </div>
       <div className={styles.columns}>
         <SectionTerms />
-        <CrewTerms setUps={price.setUps} />
-        <section className="panel" aria-label="Guard">
-          <header>
-            <h2>Guard</h2>
-            <span className="note">what the firm must earn</span>
-          </header>
-          <GuardTerms held={held} />
-          <p className={styles.words}>
-            <a href={`/api/jobs/${job.id}/workings.xlsx`} download>
-              All workings as a workbook
-            </a>
-          </p>
-        </section>
+        <div className={styles.stack}>
+          <CrewTerms setUps={price.setUps} />
+          <section className="panel" aria-label="Guard">
+            <header>
+              <h2>Guard</h2>
+              <span className="note">what the firm must earn</span>
+            </header>
+            <GuardTerms held={held} />
+            <p className={styles.words}>
+              <a href={`/api/jobs/${job.id}/workings.xlsx`} download>
+                All workings as a workbook
+              </a>
+            </p>
+          </section>
+        </div>
       </div>
       <div className={styles.stack}>
         <CostLists price={price} />

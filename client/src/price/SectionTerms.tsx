@@ -14,7 +14,7 @@ const numbers = {
   fixed: ["fixedPrice", "Fixed price"],
   targetMargin: ["targetMargin", "Margin, %"],
   sellRate: ["sellRate", "Charge rate"],
-  markup: ["profit", "Profit, %"],
+  markup: ["profit", "Profit markup, %"],
   unitPrice: null,
 } as const;
 
@@ -32,6 +32,14 @@ export function SectionTerms() {
       </header>
       {used.length === 0 && <p className="pad note">A section stands here when there is work under it.</p>}
       <ul className={styles.sectionList}>
+        {used.length > 0 && (
+          <li aria-hidden="true" className="note">
+            <span>Section</span>
+            <span>Priced by</span>
+            <span>At</span>
+            <span>Least charge</span>
+          </li>
+        )}
         {used.map((section) => {
           const own = section.pricing;
           const name = section.name || "no section";
@@ -55,11 +63,10 @@ export function SectionTerms() {
                   ).catch((error: Error) => open.say(error.message))
                 }
               />
-              {typed && (
+              {typed ? (
                 <Field
                   key={typed[0]}
                   label={`${typed[1]}, ${name}`}
-                  hint={typed[1].toLowerCase()}
                   bare
                   value={own[typed[0]] ?? ""}
                   onKeep={(text) =>
@@ -69,10 +76,11 @@ export function SectionTerms() {
                     } satisfies Own)
                   }
                 />
+              ) : (
+                <span />
               )}
               <Field
                 label={`Least charge, ${name}`}
-                hint="least charge"
                 bare
                 value={section.least ?? ""}
                 onKeep={(text) => set(section, "least", text.trim() === "" ? null : number(text))}

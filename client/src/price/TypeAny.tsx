@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { askJob } from "../api/jobQueries";
 import { Choice } from "../controls/Choice";
@@ -19,6 +19,7 @@ export function TypeAny({ price }: { price: Schemas["PriceView"] }) {
   const [typed, setTyped] = useState<{ what: What; text: string } | null>(null);
   const [reason, setReason] = useState("");
   const [refused, setRefused] = useState("");
+  const panel = useRef<HTMLElement>(null);
   const area = price.perArea.find((a) => a.measure === areaOf) ?? price.perArea[0];
   const asked = typed && typed.text.trim() !== "" ? typed : null;
   const solved = useQuery({ ...askJob.typed(job, asked?.what, asked?.text ?? "", area?.measure), enabled: !!asked });
@@ -38,6 +39,8 @@ export function TypeAny({ price }: { price: Schemas["PriceView"] }) {
     try {
       await open.send({ ...view.command, type: "typePrice", reason: view.belowFloor ? reason.trim() : "" } as never);
       back();
+      // What was typed is kept and done with: Ctrl+Z is the job's again.
+      panel.current?.focus();
     } catch (error) {
       setRefused((error as Error).message);
     }
@@ -50,7 +53,7 @@ export function TypeAny({ price }: { price: Schemas["PriceView"] }) {
   const near = answer && !answer.exact ? [answer.below, answer.above].filter((v) => v != null) : [];
   const below = answer?.exact?.belowFloor || near.some((v) => v.belowFloor);
   return (
-    <section className="panel" aria-label="Type any one of these">
+    <section className="panel" aria-label="Type any one of these" ref={panel} tabIndex={-1}>
       <header>
         <h2>Type any one of these</h2>
         <span className="note">Enter keeps · Esc leaves</span>

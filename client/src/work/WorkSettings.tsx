@@ -105,6 +105,35 @@ export function WorkSettings({ item }: { item: Work }) {
           onKeep={(text) => send("labour", item.labour ?? null, orNull(text))}
         />
       )}
+      <Part title="Unit price and least charge" open={item.unitPrice != null || item.least != null}>
+        <Typed
+          label={`Unit price, per ${item.unitPrice?.unit ?? (item.unit || "each")}`}
+          value={item.unitPrice?.price ?? ""}
+          hint={
+            item.soldAt
+              ? `as in the Book: ${item.soldAt}`
+              : "it counts where the job, or its section, is priced by unit prices"
+          }
+          onKeep={(text) =>
+            send(
+              "unitPrice",
+              item.unitPrice ?? null,
+              text === ""
+                ? null
+                : {
+                    ...item.unitPrice,
+                    price: text.replace(",", "."),
+                    unit: item.unitPrice?.unit ?? (item.unit || "each"),
+                  },
+            )
+          }
+        />
+        <Typed
+          label="Least charge in the job"
+          value={item.least ?? ""}
+          onKeep={(text) => send("least", item.least ?? null, text === "" ? null : text.replace(",", "."))}
+        />
+      </Part>
       {item.measureKind !== "count" && (
         <Setting
           label="Counted in"

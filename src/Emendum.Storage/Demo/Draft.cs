@@ -15,7 +15,7 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     private static readonly Dictionary<Guid, Core.Book.BookEntry> Entries = StarterBook.Entries.ToDictionary(e => e.Id);
 
     /// <summary>The job so far.</summary>
-    public Job Job { get; set; } = Job.Empty(id, info, units);
+    public Job Job { get; set; } = Job.Empty(id, info, units) with { Policy = PricePolicies.Starting.OfNewJobs() };
 
     /// <summary>What a job of the made-up firm is called and whom it is for.</summary>
     public static JobInfo Info(string name, string subtitle, string number, Guid customer, string date) =>

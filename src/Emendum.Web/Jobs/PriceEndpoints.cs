@@ -260,7 +260,7 @@ public static class PriceEndpoints
         var (now, terms) = (moved.Estimate, estimate.Job.Pricing);
         var less = now.Price.Readouts.GrossProfit.V - estimate.Price.Readouts.GrossProfit.V;
         var unit = moved.Field == "adjustment" ? "" : " %";
-        string Term(decimal value) => Core.Quantities.Rounding.Text(value);
+        string Term(decimal value) => Rounding.Text(value).Replace('-', '−');
         var words =
             $"{moved.Term} {Term(moved.Was)} → {Term(moved.Now)}{unit}: {now.Price.Draft.Words(decimal.Abs(less))} {(less < 0 ? "less" : "more")} profit."
             + (moved.Typed is null ? "" : " A typed price is not rounded again until something moves it.");

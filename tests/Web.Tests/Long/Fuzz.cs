@@ -469,6 +469,8 @@ internal sealed class Fuzz
                 break;
             case "chooseBasis":
                 command["was"] = file["pricing"]!["basis"]!.DeepClone();
+                // By unit prices or charge rates, whatever work has none is refused from then on.
+                command["now"] = Chance(90) ? One<string>(["markup", "targetMargin", "fixed"]) : "unitPrice";
                 break;
             case "typePrice":
                 command["field"] = One<string>(["profit", "targetMargin", "adjustment"]);

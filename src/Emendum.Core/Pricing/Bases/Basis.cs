@@ -112,7 +112,7 @@ public abstract class Basis
                     $"{costs.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture)} h, {Quantities.Counted.Of(costs.Roles.Length, "role")}, loaded",
                 CostClass.Material =>
                     $"{(draft.Terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {Quantities.Counted.Of(costs.Buying.Length, "item")}",
-                CostClass.Equipment => "while the crew works, by the day and visit",
+                CostClass.Equipment => "by the hour, the day and the visit",
                 CostClass.Subcontract => "from other firms",
                 _ => "charges and the way to the site",
             } + taxed;

@@ -1,0 +1,113 @@
+using System.Text.Json.Nodes;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Quantities;
+
+namespace Emendum.Core.Reports;
+
+/// <summary>What <c>emendum price</c> prints: the build-up of the price, its parts by tax category, its readouts, what was raised to least charges, and what each piece is worth.</summary>
+public static class Priced
+{
+    /// <summary>The price of a job as JSON; the same job gives the same bytes.</summary>
+    public static JsonObject Of(Job job)
+    {
+        var estimate = Estimate.Of(job, Trace.Silent);
+        var price = estimate.Price;
+        var start = Worth.Base(estimate);
+        return new()
+        {
+            ["job"] = job.Id.ToString(),
+            ["name"] = job.Info.Name,
+            ["currency"] = job.Info.Currency,
+            ["steps"] = new JsonArray(
+                [
+                    .. price.Steps.Select(s =>
+                        (JsonNode)
+                            new JsonObject
+                            {
+                                ["key"] = s.Key,
+                                ["label"] = s.Label,
+                                ["note"] = s.Note,
+                                ["kind"] = s.Kind.ToString().ToLowerInvariant(),
+                                ["amount"] = Rounding.Text(s.Amount.V),
+                            }
+                    ),
+                ]
+            ),
+            ["raised"] = new JsonArray(
+                [
+                    .. price.Draft.Shortfalls.Select(s =>
+                        (JsonNode)
+                            new JsonObject
+                            {
+                                ["what"] = s.What,
+                                ["was"] = Rounding.Text(s.Was.V),
+                                ["least"] = Rounding.Text(s.Least.V),
+                                ["by"] = Rounding.Text(s.By.V),
+                            }
+                    ),
+                ]
+            ),
+            ["categories"] = new JsonArray(
+                [
+                    .. price
+                        .Portions.GroupBy(p => p.Tax.Number)
+                        .OrderBy(g => g.Key)
+                        .Select(g =>
+                            (JsonNode)
+                                new JsonObject
+                                {
+                                    ["code"] = g.First().Tax.Code,
+                                    ["rate"] = Rounding.Text(g.First().Tax.Rate),
+                                    ["reason"] = g.First().Tax.Reason,
+                                    ["amount"] = Rounding.Text(g.Sum(p => p.Amount.V)),
+                                }
+                        ),
+                ]
+            ),
+            ["readouts"] = new JsonObject
+            {
+                ["cost"] = Rounding.Text(price.Readouts.Cost.V),
+                ["grossProfit"] = Rounding.Text(price.Readouts.GrossProfit.V),
+                ["margin"] = Text(price.Readouts.Margin),
+                ["markup"] = Text(price.Readouts.Markup),
+                ["afterOverhead"] = Rounding.Text(price.Readouts.AfterOverhead.V),
+                ["perHour"] = Text(price.Readouts.PerHour),
+                ["atFloor"] = Rounding.Text(price.Readouts.AtFloor.V),
+                ["atGoal"] = Rounding.Text(price.Readouts.AtGoal.V),
+            },
+            ["worth"] = new JsonArray(
+                [
+                    .. Enum.GetValues<PieceKind>()
+                        .SelectMany(kind => Piece.Of(job, kind))
+                        .Select(piece => (JsonNode)OfPiece(start, piece)),
+                ]
+            ),
+        };
+    }
+
+    private static string? Text(Total? figure) => figure is null ? null : Rounding.Text(figure.V);
+
+    private static JsonObject OfPiece(Estimate start, Piece piece)
+    {
+        var node = new JsonObject
+        {
+            ["kind"] = piece.Kind.ToString().ToLowerInvariant(),
+            ["id"] = piece.Id.ToString(),
+            ["state"] = piece.State.ToString().ToLowerInvariant(),
+        };
+        try
+        {
+            var worth = Worth.Of(start, piece);
+            node["price"] = Rounding.Text(worth.Price.V);
+            node["hours"] = Rounding.Text(worth.Hours.V);
+            node["grossProfit"] = Rounding.Text(worth.GrossProfit.V);
+        }
+        catch (RefusedException refused)
+        {
+            node["refused"] = refused.Refusal.Message;
+        }
+        return node;
+    }
+}
