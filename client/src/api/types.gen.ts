@@ -5181,7 +5181,7 @@ export interface components {
             units: components["schemas"]["UnitSystem"];
         };
         TypedView: {
-            command: components["schemas"]["TypePrice"];
+            keeps: components["schemas"]["TypePrice"];
             words: string;
             marginWords: string;
             belowFloor: boolean;

@@ -37,7 +37,7 @@ export function TypeAny({ price }: { price: Schemas["PriceView"] }) {
       return;
     }
     try {
-      await open.send({ ...view.command, type: "typePrice", reason: view.belowFloor ? reason.trim() : "" } as never);
+      await open.send({ ...view.keeps, type: "typePrice", reason: view.belowFloor ? reason.trim() : "" } as never);
       back();
       // What was typed is kept and done with: Ctrl+Z is the job's again.
       panel.current?.focus();
@@ -119,7 +119,7 @@ export function TypeAny({ price }: { price: Schemas["PriceView"] }) {
             {near.map((view) => {
               const figure = view.readouts.find((r) => r.what === asked!.what)?.figure;
               return (
-                <button key={view.command.now} type="button" className="act" onClick={() => void keep(view)}>
+                <button key={view.keeps.now} type="button" className="act" onClick={() => void keep(view)}>
                   Take {figure && <FigureText figure={figure} />}
                 </button>
               );

@@ -55,12 +55,12 @@ public sealed record PieceView(
 public sealed record WorthView(int All, FigureView? Sum, FigureView Price, IReadOnlyList<PieceView> Pieces);
 
 /// <summary>A price that a typed one leads to.</summary>
-/// <param name="Command">What keeps it.</param>
+/// <param name="Keeps">The command that keeps it.</param>
 /// <param name="Words">What would move.</param>
 /// <param name="BelowFloor">Whether it goes below the floor: then it needs a reason.</param>
 /// <param name="Readouts">What can be typed, as it would be.</param>
 public sealed record TypedView(
-    TypePrice Command,
+    TypePrice Keeps,
     string Words,
     string MarginWords,
     bool BelowFloor,
