@@ -447,11 +447,13 @@ internal sealed class Fuzz
         foreach (var name in new[] { "after", "before" })
             if (command.ContainsKey(name) && Chance(80))
                 command[name] = null;
-        void Set(JsonObject? thing, JsonObject at)
+        // Of a thing with many fields that no command sets, one that a command does set is taken more often.
+        void Set(JsonObject? thing, JsonObject at, string? often = null)
         {
             if (thing is null || thing.Count == 0)
                 return;
-            var (field, value) = One(thing.ToArray());
+            var (field, value) =
+                often is not null && Chance(60) ? KeyValuePair.Create(often, thing[often]) : One(thing.ToArray());
             command["field"] = field;
             at["was"] = value?.DeepClone();
             at["now"] =
@@ -462,7 +464,7 @@ internal sealed class Fuzz
             case "setWork" or "setSection":
                 var (one, kind) = type == "setWork" ? (Some("work"), "work") : (Some("sections"), "section");
                 command[kind] = one?["id"]?.DeepClone();
-                Set(one, command);
+                Set(one, command, type == "setSection" ? "name" : "crewNote");
                 break;
             case "setPricing" or "setProposal" or "setCrew" or "setInfo":
                 Set(file[char.ToLowerInvariant(type[3]) + type[4..]] as JsonObject, command);
@@ -500,7 +502,7 @@ internal sealed class Fuzz
                 at["place"] = of?[type == "setPlaces" ? "id" : "place"]?.DeepClone();
                 if (type == "setCells")
                     command["work"] = of?["work"]?.DeepClone();
-                Set(type == "setPlaces" ? of : of?["cell"] as JsonObject, at);
+                Set(type == "setPlaces" ? of : of?["cell"] as JsonObject, at, type == "setPlaces" ? "notes" : null);
                 command["at"] = new JsonArray(at);
                 break;
             case "remeasurePlace" or "setMeasure" or "setNote":
