@@ -229,7 +229,7 @@ public class ProposalTests
                     {
                         try
                         {
-                            job = job.Do(RandomWork.Command(job, new Random(seed)));
+                            job = job.DoPriced(RandomWork.Command(job, new Random(seed)));
                         }
                         catch (RefusedException)
                         {

@@ -65,6 +65,14 @@ internal static class Sample
             )
             .Job;
 
+    /// <summary>The same as an open job does it: what cannot be reckoned or priced afterwards is refused.</summary>
+    public static Job DoPriced(this Job job, Command command)
+    {
+        var after = job.Do(command);
+        _ = Reckon(after);
+        return after;
+    }
+
     /// <summary>A job with one room, the entry included in it, and the ids of both.</summary>
     public static (Job Job, Guid Work, Guid Place) With(
         string line,

@@ -18,7 +18,7 @@ public class WorkPropertyTests
     {
         try
         {
-            return job.Do(command);
+            return job.DoPriced(command);
         }
         catch (RefusedException)
         {

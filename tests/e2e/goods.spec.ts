@@ -35,7 +35,7 @@ test("what is mixed on the spot is spread as one and bought by its parts; the lo
   await page.keyboard.press("Escape");
   // The price is said for the area that the job has.
   await expect(
-    page.getByRole("combobox", { name: "Price per area of" }),
+    page.getByRole("textbox", { name: /^Per ft² of .*area, to be$/ }),
   ).toBeVisible();
 });
 

@@ -137,9 +137,15 @@ test("twenty edits in the interface are all undone and redone after the server w
     page.getByRole("textbox", { name: "Pace, for this job" }),
   ).toBeVisible();
   await page.keyboard.press("Alt+3");
-  await page.getByRole("button", { name: "exact need" }).click();
-  await page.getByRole("button", { name: "by target margin" }).click();
-  await page.getByRole("textbox", { name: "Target margin" }).fill("38");
+  await page
+    .getByRole("combobox", { name: "Materials cost" })
+    .selectOption({ label: "exact need" });
+  await saved(page);
+  await page.getByRole("button", { name: /compare or change/ }).click();
+  await page.getByRole("button", { name: "Choose target margin" }).click();
+  await page
+    .getByRole("textbox", { name: "Target margin", exact: true })
+    .fill("38");
   await page.keyboard.press("Enter");
   await expect(tally(page, "Margin")).toContainText("38.0");
   await page.keyboard.press("Alt+4");

@@ -43,7 +43,7 @@ export function Ways({ onClose }: { onClose: () => void }) {
             <tr key={way.basis} aria-current={way.now || undefined}>
               <td>{way.label}</td>
               {way.refused ? (
-                <td colSpan={5} className={styles.cannot}>
+                <td colSpan={4 + Number(data.area !== "") + Number(data.fixture !== "")} className={styles.cannot}>
                   {way.refused}
                 </td>
               ) : (

@@ -154,7 +154,7 @@ public sealed class Solving
         var exact = found
             .SelectMany(f => f.Exact is { } range ? Choices(range) : [])
             .Select(n => (n, Estimate: Kept(n)))
-            .Where(a => a.Estimate.Price.Step("leastJob") is null && IsGoal(Unrounded(a.n), goal))
+            .Where(a => a.Estimate.Price.Step("leastJob") is null && Unrounded(a.n) == goal)
             .OrderBy(a => decimal.Abs(a.n * term.Step - term.Was))
             .ToArray();
         if (exact.Length > 0)
@@ -207,8 +207,6 @@ public sealed class Solving
     private bool Stands(long n) => At(n, free: false).Price.Step("leastJob") is not null;
 
     private decimal Unrounded(long n) => Read(At(n, free: false));
-
-    private static bool IsGoal(decimal value, decimal goal) => value == goal;
 
     /// <summary>Whole steps of the term: the last below the goal and the first at or above it; and the range that is exactly there.</summary>
     private (long Below, long Above, (long From, long To)? Exact) Search(decimal goal, decimal? percent)

@@ -141,7 +141,7 @@ public static class PriceEndpoints
                 ? FigureView.Money(
                     "",
                     of.Price.BeforeTax / size,
-                    "per " + (Line.SymbolOf(by, job.Units) is { Length: > 0 } unit ? unit : "each")
+                    Line.SymbolOf(by, job.Units) is { Length: > 0 } unit ? "per " + unit : "each"
                 )
                 : null;
         return new(

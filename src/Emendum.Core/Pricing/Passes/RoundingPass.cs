@@ -13,13 +13,10 @@ internal static class RoundingPass
             ? Rounded(draft, rounding.To, rounding.Up, "rounding", p => p.Of != PortionKind.Allowance)
             : draft;
 
-    public static PriceDraft AfterTax(PriceDraft draft)
-    {
-        if (draft.Terms is not { Rounding: { AfterTax: true } rounding })
-            return draft;
-        var rounded = Rounded(draft, rounding.To, rounding.Up, "roundingAfterTax", null);
-        return rounded;
-    }
+    public static PriceDraft AfterTax(PriceDraft draft) =>
+        draft.Terms is { Rounding: { AfterTax: true } rounding }
+            ? Rounded(draft, rounding.To, rounding.Up, "roundingAfterTax", null)
+            : draft;
 
     private static PriceDraft Rounded(PriceDraft draft, decimal to, bool up, string key, Func<Portion, bool>? on)
     {
