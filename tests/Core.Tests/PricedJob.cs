@@ -51,10 +51,10 @@ internal sealed class PricedJob
     public Price Price => Estimate.Price;
 
     /// <summary>A place; 100 ft² of floor unless its tape line says otherwise.</summary>
-    public Guid Place(string line = "R 10 x 10 x 8", string? name = null)
+    public Guid Place(string line = "R 10 x 10 x 8")
     {
         var id = Sample.NewId();
-        Job = Job.Do(new AddPlace(id, name is null ? line.Replace("R ", $"R{Job.Places.Length} ") : line, "", null));
+        Job = Job.Do(new AddPlace(id, line.Replace("R ", $"R{Job.Places.Length} "), "", null));
         return id;
     }
 

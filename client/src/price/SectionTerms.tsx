@@ -1,6 +1,7 @@
 import type { Schemas } from "../api/client";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
+import { typedNumber } from "../controls/typedNumber";
 import { useJob } from "../job/JobContext";
 import { bases } from "./TermFields";
 import styles from "./price.module.css";
@@ -8,7 +9,6 @@ import styles from "./price.module.css";
 type Section = Schemas["SectionView"];
 type Own = Schemas["OwnBasis"];
 
-const number = (text: string) => text.trim().replace(",", ".");
 /** The one number that a basis of a section has, and what it is called. */
 const numbers = {
   fixed: ["fixedPrice", "Fixed price"],
@@ -72,7 +72,7 @@ export function SectionTerms() {
                   onKeep={(text) =>
                     set(section, "pricing", {
                       ...own,
-                      [typed[0]]: text.trim() === "" ? null : number(text),
+                      [typed[0]]: text.trim() === "" ? null : typedNumber(text),
                     } satisfies Own)
                   }
                 />
@@ -83,7 +83,7 @@ export function SectionTerms() {
                 label={`Least charge, ${name}`}
                 bare
                 value={section.least ?? ""}
-                onKeep={(text) => set(section, "least", text.trim() === "" ? null : number(text))}
+                onKeep={(text) => set(section, "least", text.trim() === "" ? null : typedNumber(text))}
               />
             </li>
           );

@@ -2,6 +2,7 @@ import { newId, type Schemas } from "../api/client";
 import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
+import { typedNumber } from "../controls/typedNumber";
 import { Rows } from "./Rows";
 import styles from "./price.module.css";
 
@@ -27,9 +28,6 @@ export const bases: readonly (readonly [Basis, string])[] = [
   ["unitPrice", "unit prices"],
   ["fixed", "fixed price"],
 ];
-
-/** What a person types as a number: a comma for the point, and spaces, are theirs to type. */
-const number = (text: string) => text.trim().replace(",", ".");
 
 /** Says that a term is not as its policy, and lets it fall back. */
 export function Bent({ held, field }: { held: TermsHeld; field: string }) {
@@ -60,7 +58,7 @@ function One({ held, field, label, unit }: { held: TermsHeld; field: keyof Terms
         unit={unit}
         value={value ?? ""}
         focus={held.focus === field}
-        onKeep={(text) => held.set(field, text.trim() === "" && field === "sellRate" ? null : number(text))}
+        onKeep={(text) => held.set(field, text.trim() === "" && field === "sellRate" ? null : typedNumber(text))}
       />
       <Bent held={held} field={field} />
     </li>
@@ -179,8 +177,13 @@ export function StepTerms({ held, currency }: { held: TermsHeld; currency: strin
               one="bracket"
               rows={brackets.rows}
               columns={[
-                { label: "From", text: (r) => r.from, with: (r, from) => ({ ...r, from: number(from) }) },
-                { label: "Percent", unit: "%", text: (r) => r.percent, with: (r, p) => ({ ...r, percent: number(p) }) },
+                { label: "From", text: (r) => r.from, with: (r, from) => ({ ...r, from: typedNumber(from) }) },
+                {
+                  label: "Percent",
+                  unit: "%",
+                  text: (r) => r.percent,
+                  with: (r, p) => ({ ...r, percent: typedNumber(p) }),
+                },
               ]}
               blank={{ from: "", percent: "" }}
               onSave={(rows) => set("brackets", { ...brackets, rows })}
@@ -200,7 +203,12 @@ export function StepTerms({ held, currency }: { held: TermsHeld; currency: strin
           rows={terms.fees}
           columns={[
             { label: "Name", wide: true, text: (f) => f.name, with: (f, name) => ({ ...f, name }) },
-            { label: "Percent", unit: "%", text: (f) => f.percent, with: (f, p) => ({ ...f, percent: number(p) }) },
+            {
+              label: "Percent",
+              unit: "%",
+              text: (f) => f.percent,
+              with: (f, p) => ({ ...f, percent: typedNumber(p) }),
+            },
           ]}
           blank={{ name: "", percent: "", onTotal: false }}
           more={(fee, setFee) => (
@@ -223,7 +231,7 @@ export function StepTerms({ held, currency }: { held: TermsHeld; currency: strin
                 text.trim() === ""
                   ? null
                   : {
-                      to: number(text),
+                      to: typedNumber(text),
                       up: terms.rounding?.up ?? false,
                       afterTax: terms.rounding?.afterTax ?? false,
                     },
@@ -265,8 +273,8 @@ export function DiscountTerms({ held, currency }: { held: TermsHeld; currency: s
             text: (d) => (d.percent != null ? `${d.percent} %` : (d.amount ?? "")),
             with: (d, text) =>
               text.trimEnd().endsWith("%")
-                ? { ...d, percent: number(text.trimEnd().slice(0, -1)), amount: null }
-                : { ...d, percent: null, amount: number(text) },
+                ? { ...d, percent: typedNumber(text.trimEnd().slice(0, -1)), amount: null }
+                : { ...d, percent: null, amount: typedNumber(text) },
           },
         ]}
         blank={{ reason: "", percent: null, amount: "" } as Schemas["Discount"]}
@@ -286,7 +294,7 @@ export function DiscountTerms({ held, currency }: { held: TermsHeld; currency: s
           label="Adjustment"
           unit={currency}
           value={terms.adjustment}
-          onKeep={(text) => set("adjustment", number(text) || "0")}
+          onKeep={(text) => set("adjustment", typedNumber(text) || "0")}
         />
         <Field label="Why" value={terms.adjustmentReason} onKeep={(text) => set("adjustmentReason", text.trim())} />
       </div>
@@ -313,7 +321,7 @@ export function TaxTerms({ held, ofJob }: { held: TermsHeld; ofJob?: boolean }) 
         rows={terms.taxes}
         columns={[
           { label: "Name", wide: true, text: (t) => t.name, with: (t, name) => ({ ...t, name }) },
-          { label: "Rate", unit: "%", text: (t) => t.rate, with: (t, rate) => ({ ...t, rate: number(rate) }) },
+          { label: "Rate", unit: "%", text: (t) => t.rate, with: (t, rate) => ({ ...t, rate: typedNumber(rate) }) },
         ]}
         blank={{ id: newId(), name: "", rate: "", on: onWords.map(([on]) => on), way: "charged" } as Schemas["Tax"]}
         more={(tax, setTax) => (

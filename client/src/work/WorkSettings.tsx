@@ -8,6 +8,7 @@ import { answerIn, answered } from "./edits";
 import { useOwnCells } from "./ownCells";
 import { supplies, useChoices } from "./choices";
 import { Check } from "../controls/Check";
+import { typedNumber } from "../controls/typedNumber";
 import type { Option } from "../controls/Choice";
 import { type UnitKind, countedUnits } from "../controls/units";
 import styles from "./work.module.css";
@@ -122,7 +123,7 @@ export function WorkSettings({ item }: { item: Work }) {
                 ? null
                 : {
                     ...item.unitPrice,
-                    price: text.replace(",", "."),
+                    price: typedNumber(text),
                     unit: item.unitPrice?.unit ?? (item.unit || "each"),
                   },
             )
@@ -131,7 +132,7 @@ export function WorkSettings({ item }: { item: Work }) {
         <Typed
           label="Least charge in the job"
           value={item.least ?? ""}
-          onKeep={(text) => send("least", item.least ?? null, text === "" ? null : text.replace(",", "."))}
+          onKeep={(text) => send("least", item.least ?? null, text === "" ? null : typedNumber(text))}
         />
       </Part>
       {item.measureKind !== "count" && (

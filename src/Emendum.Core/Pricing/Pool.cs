@@ -101,7 +101,11 @@ internal sealed record Pool(
             );
 
     /// <summary>What each line counts for when the price is shared, by class, and what of its goods is free of tax.</summary>
-    public (ByClass<Val>[] By, Val[] Free) Weights(PriceDraft draft)
+    public PoolWeights Weights(PriceDraft draft) => weights ??= Weighed(draft);
+
+    private PoolWeights? weights;
+
+    private PoolWeights Weighed(PriceDraft draft)
     {
         var weighing = Weighing;
         var costs =
@@ -116,7 +120,7 @@ internal sealed record Pool(
                     draft.Trace
                 )
                 : draft.LineCosts;
-        return (
+        return new(
             Array.ConvertAll(
                 Lines,
                 n => new ByClass<Val>(of =>
@@ -130,3 +134,6 @@ internal sealed record Pool(
         );
     }
 }
+
+/// <summary>What lines of a build-up count for when its price is shared, by class, and what of their goods is free of tax.</summary>
+internal sealed record PoolWeights(ByClass<Val>[] By, Val[] Free);

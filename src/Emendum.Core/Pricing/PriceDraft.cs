@@ -74,10 +74,13 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     /// <summary>Its tax categories.</summary>
     internal TaxCategories Categories { get; init; } = null!;
 
-    private LineCosts? lineCosts;
+    // One for all drafts of a price: each is a copy of the one before.
+    private readonly Lazy<LineCosts> lineCosts = new(() =>
+        LineCosts.Of(Reckoned, CostRules.Of(Reckoned.Job, Trace), Trace)
+    );
 
     /// <summary>Cost of every line; made when first asked for.</summary>
-    internal LineCosts LineCosts => lineCosts ??= LineCosts.Of(Reckoned, Rules, Trace);
+    internal LineCosts LineCosts => lineCosts.Value;
 
     /// <summary>An amount that stands in the build-up: rounded where it is made (docs/decisions/001-cents.md).</summary>
     public Total Money(Val value, string label, string leaf) =>
@@ -120,7 +123,10 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     internal IEnumerable<Portion> Of(params PortionKind[] kinds) => Portions.Where(p => kinds.Contains(p.Of));
 
     /// <summary>All but allowances.</summary>
-    internal static readonly PortionKind[] AllButAllowances = [PortionKind.Built, PortionKind.Own, PortionKind.Fixed];
+    private static bool BarAllowances(Portion portion) => portion.Of != PortionKind.Allowance;
+
+    /// <summary>What all but allowances come to so far.</summary>
+    internal Val LessAllowances => Sum(Portions.Where(BarAllowances));
 
     /// <summary>What parts come to.</summary>
     internal static Val Sum(IEnumerable<Portion> portions) => Figures.Sum.Of(portions.Select(p => p.Amount));
@@ -130,9 +136,10 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     /// <param name="label">Name on screen and paper.</param>
     /// <param name="note">What it rests on.</param>
     /// <param name="amount">Money.</param>
-    /// <param name="on">The parts that it falls on.</param>
-    internal PriceDraft Spread(string key, string label, string note, Total amount, Func<Portion, bool> on)
+    /// <param name="on">The parts that it falls on; all but allowances where nothing is said.</param>
+    internal PriceDraft Spread(string key, string label, string note, Total amount, Func<Portion, bool>? on = null)
     {
+        on ??= BarAllowances;
         if (amount.V == 0)
             return this;
         var draft = Portions.Any(on)

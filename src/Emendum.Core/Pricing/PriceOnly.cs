@@ -48,7 +48,7 @@ internal static class PriceOnly
     public static ImmutableArray<OwnPrice> Of(Reckoned reckoned, Trace trace)
     {
         var (lines, priced) = (reckoned.Lines, ImmutableArray.CreateBuilder<OwnPrice>());
-        var places = Currency.Places(reckoned.Job.Info.Currency) ?? 2;
+        var places = CostRules.Of(reckoned.Job, trace).Places;
         for (int from = 0, to; from < lines.Length; from = to)
         {
             for (to = from; to < lines.Length && ReferenceEquals(lines[to].OfItem, lines[from].OfItem); to++)

@@ -38,8 +38,11 @@ public enum SolveFor
 public sealed record MovedTerm(string Field, decimal Was, decimal Now, decimal? Typed, Estimate Estimate)
 {
     /// <summary>What the term is called.</summary>
-    public string Term =>
-        Field switch
+    public string Term => Words(Field);
+
+    /// <summary>What a term that can move is called.</summary>
+    internal static string Words(string field) =>
+        field switch
         {
             "profit" => "profit markup",
             "targetMargin" => "target margin",
@@ -192,8 +195,7 @@ public sealed class Solving
 
     private string Why(MovedTerm? low, MovedTerm? high) =>
         low is null ? "The least charges of the lines stand in the way: nothing lower can be had while they do."
-        : high is null
-            ? $"The {term.Field switch { "profit" => "profit markup", "targetMargin" => "target margin", _ => "adjustment" }} cannot go further."
+        : high is null ? $"The {MovedTerm.Words(term.Field)} cannot go further."
         : terms.Fees.Length > 0
             ? "Fees and tax are rounded to whole cents: these two prices can be had, the one that was typed lies between them."
         : "Tax is rounded to whole cents: these two prices can be had, the one that was typed lies between them.";

@@ -16,37 +16,17 @@ public sealed record Way(PriceBasis Basis, Estimate? Estimate, string Refused)
 
     private static Way Of(Estimate estimate, PriceBasis basis)
     {
-        var terms = estimate.Job.Pricing;
-        if (terms.Basis == basis)
+        var was = estimate.Job.Pricing.Basis;
+        if (was == basis)
             return new(basis, estimate, "");
         try
         {
-            return new(basis, estimate.If(estimate.Job with { Pricing = Changed(estimate, basis) }), "");
+            var chosen = new ChooseBasis(was, basis, decimal.Max(0, estimate.Price.BeforeTax.V));
+            return new(basis, estimate.If(Commands.Apply(estimate.Job, chosen, _ => null).Job), "");
         }
         catch (RefusedException refused)
         {
             return new(basis, null, refused.Refusal.Message);
         }
-    }
-
-    /// <summary>The job's terms by another basis. What was typed for the old one does not stand for the new.</summary>
-    public static PricingTerms Changed(Estimate estimate, PriceBasis basis)
-    {
-        var terms = estimate.Job.Pricing;
-        return terms with
-        {
-            Basis = basis,
-            Typed = null,
-            FixedPrice =
-                basis == PriceBasis.Fixed && terms.FixedPrice == 0
-                    ? decimal.Max(
-                        0,
-                        estimate.Price.Draft.Pools[0].Terms.Basis == PriceBasis.Fixed
-                            ? terms.FixedPrice
-                            : estimate.Price.BeforeTax.V
-                    )
-                    : terms.FixedPrice,
-            UsualBasis = basis == PriceBasis.Fixed && terms.Basis != PriceBasis.Fixed ? terms.Basis : terms.UsualBasis,
-        };
     }
 }

@@ -52,6 +52,10 @@ public abstract class Basis
     /// <summary>What a cost of a class counts for when the price is shared to lines.</summary>
     internal virtual Val Weight(Val cost, CostClass of, PricingTerms terms, Trace trace) => cost;
 
+    /// <summary>A cost with the markup on its class.</summary>
+    private protected static Val Marked(Val cost, CostClass of, PricingTerms terms, Trace trace) =>
+        terms.Markup(of) == 0 ? cost : cost * (100m + terms.MarkupOn(of, trace)) / 100m;
+
     /// <summary>Makes the price of a build-up.</summary>
     internal abstract Built Build(PriceDraft draft, Pool pool);
 

@@ -19,7 +19,7 @@ public sealed class MarkupBasis : Basis
 
     /// <inheritdoc/>
     internal override Val Weight(Val cost, CostClass of, PricingTerms terms, Trace trace) =>
-        terms.Markup(of) == 0 ? cost : cost * (100m + terms.MarkupOn(of, trace)) / 100m;
+        Marked(cost, of, terms, trace);
 
     /// <inheritdoc/>
     internal override Built Build(PriceDraft draft, Pool pool)

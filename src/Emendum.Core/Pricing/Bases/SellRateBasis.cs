@@ -25,7 +25,7 @@ public sealed class SellRateBasis : Basis
 
     /// <inheritdoc/>
     internal override Val Weight(Val cost, CostClass of, PricingTerms terms, Trace trace) =>
-        of == CostClass.Labour || terms.Markup(of) == 0 ? cost : cost * (100m + terms.MarkupOn(of, trace)) / 100m;
+        of == CostClass.Labour ? cost : Marked(cost, of, terms, trace);
 
     /// <summary>What an hour of a role is sold at: its own rate, or the job's; premiums that are sold on multiply it for their share of the hours.</summary>
     /// <exception cref="RefusedException">It has none.</exception>
@@ -39,14 +39,8 @@ public sealed class SellRateBasis : Basis
                 "sellRate",
                 $"{role.Name} has no charge rate, and the job has none for roles without. Type one."
             );
-        if (role.Premiums.All(p => !p.SoldOn))
-            return rate;
-        Val lift = 100m;
-        foreach (var premium in role.Premiums.Where(p => p.SoldOn))
-            lift +=
-                trace.Book(premium.SharePercent, "%", premium.Name + ", share of hours", role.Id)
-                * (trace.Book(premium.Multiplier, "", premium.Name, role.Id) - 1m);
-        return rate * lift / 100m;
+        var soldOn = role.Premiums.Where(p => p.SoldOn).ToArray();
+        return soldOn.Length == 0 ? rate : rate * LabourCosts.Lift(role, soldOn, trace) / 100m;
     }
 
     /// <inheritdoc/>

@@ -16,7 +16,6 @@ internal static class AdjustmentPass
                     draft.Trace.Term(draft.Terms.Adjustment, "", "adjustment", "adjustment"),
                     "Adjustment",
                     "adjustment"
-                ),
-                p => p.Of != PortionKind.Allowance
+                )
             );
 }

@@ -14,7 +14,7 @@ internal static class DiscountsPass
         for (var i = 0; i < terms.Discounts.Length; i++)
         {
             var discount = terms.Discounts[i];
-            var left = PriceDraft.Sum(draft.Of(PriceDraft.AllButAllowances));
+            var left = draft.LessAllowances;
             if (left.V <= 0)
                 break;
             var off =
@@ -29,8 +29,7 @@ internal static class DiscountsPass
                 $"discounts/{i + 1}",
                 discount.Percent is { } p ? $"Discount {PriceDraft.Percent(p)}" : "Discount",
                 discount.Reason + below,
-                amount,
-                p => p.Of != PortionKind.Allowance
+                amount
             );
         }
         return draft;

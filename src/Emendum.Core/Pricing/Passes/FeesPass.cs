@@ -19,7 +19,7 @@ internal static class FeesPass
         Val OfAll(bool onTotal) => Sum.Of(rates.Where((_, i) => fees[i].OnTotal == onTotal));
         var (onPrice, onTotal) = (OfAll(false), OfAll(true));
         // What is borne by the others where there are any.
-        var bears = draft.Of(PriceDraft.AllButAllowances).ToArray();
+        var bears = draft.Portions.Where(p => p.Of != PortionKind.Allowance).ToArray();
         if (PriceDraft.Sum(bears).V == 0)
             bears = [.. draft.Portions];
         var (x, taxOfX) = (PriceDraft.Sum(bears), Tax(draft, bears));

@@ -77,7 +77,7 @@ internal static class LeastPass
     private static PriceDraft OfJob(PriceDraft draft)
     {
         var terms = draft.Terms;
-        var so = PriceDraft.Sum(draft.Of(PriceDraft.AllButAllowances));
+        var so = draft.LessAllowances;
         if (
             terms.LeastJob == 0
             || so.V >= terms.LeastJob
@@ -91,8 +91,7 @@ internal static class LeastPass
             "leastJob",
             "Least charge of the job",
             $"{draft.Words(so.V)} under {draft.Words(terms.LeastJob)}",
-            by,
-            p => p.Of != PortionKind.Allowance
+            by
         ) with
         {
             Shortfalls = draft.Shortfalls.Add(new("the job", so, least, by)),

@@ -9,7 +9,7 @@ internal static class RaisePass
     {
         if (!draft.Terms.RaiseList || draft.Terms.Discounts.IsEmpty)
             return draft;
-        var intended = PriceDraft.Sum(draft.Of(PriceDraft.AllButAllowances));
+        var intended = draft.LessAllowances;
         if (intended.V <= 0)
             return draft;
         var list = intended;
@@ -21,8 +21,7 @@ internal static class RaisePass
             "raised",
             "List price raised",
             "so that the discounts leave the intended price",
-            draft.Money(list - intended, "List price raised", "raised"),
-            p => p.Of != PortionKind.Allowance
+            draft.Money(list - intended, "List price raised", "raised")
         ) with
         {
             Intended = intended,

@@ -43,6 +43,17 @@ internal sealed class LabourCosts : KindCosts
             lines.AddByHours(item, CostClass.Labour, amount * loaded[part.Entry.Id]);
     }
 
+    /// <summary>Percent of an hour's money with premiums: each lifts its share of the hours by what its multiplier is above one.</summary>
+    internal static Val Lift(LabourRole role, IEnumerable<Premium> premiums, Trace trace)
+    {
+        Val lift = 100m;
+        foreach (var premium in premiums)
+            lift +=
+                trace.Book(premium.SharePercent, "%", premium.Name + ", share of hours", role.Id)
+                * (trace.Book(premium.Multiplier, "", premium.Name, role.Id) - 1m);
+        return lift;
+    }
+
     /// <summary>Loaded cost = wage · (1 + Σ%) + Σ per hour, with premiums on their share of the hours (estimating model §3).</summary>
     private static RoleCost Of(LabourRole role, Val hours, Trace trace)
     {
@@ -73,13 +84,7 @@ internal sealed class LabourCosts : KindCosts
         var loaded = wage * percent / 100m + perHour;
         if (!role.Premiums.IsEmpty)
         {
-            // Each premium lifts its share of the hours by what its multiplier is above one.
-            Val lift = 100m;
-            foreach (var premium in role.Premiums)
-                lift +=
-                    trace.Book(premium.SharePercent, "%", premium.Name + ", share of hours", role.Id)
-                    * (trace.Book(premium.Multiplier, "", premium.Name, role.Id) - 1m);
-            loaded = loaded * lift / 100m;
+            loaded = loaded * Lift(role, role.Premiums, trace) / 100m;
             if (fixedPercent.V != 0)
                 loaded += wage * fixedPercent / 100m;
             if (fixedPerHour.V != 0)
