@@ -12,6 +12,26 @@ internal static class TaxShares
     /// <summary>Why no tax is charged on what a line is, whatever it costs; null where it is.</summary>
     private static string? Exempt(Line line) => line.OfItem.Entry.TaxExempt;
 
+    /// <summary>Amounts added up by tax category, in the order in which those are met; what is nothing opens none.</summary>
+    private sealed class ByTax
+    {
+        private readonly OrderedDictionary<TaxCategory, Sum> sums = [];
+
+        public void Add(TaxCategory tax, Val amount)
+        {
+            if (amount.V == 0)
+                return;
+            if (!sums.TryGetValue(tax, out var sum))
+                sums.Add(tax, sum = new());
+            sum.Add(amount);
+        }
+
+        public int Count => sums.Count;
+        public TaxCategory First => sums.GetAt(0).Key;
+        public IEnumerable<TaxCategory> Taxes => sums.Keys;
+        public Val[] Amounts => [.. sums.Values.Select(s => s.Total)];
+    }
+
     private static string FreeGoods(PriceDraft draft) =>
         draft
             .Costs.Buying.Where(b => draft.Rules.IsFree(b) && b.Material.TaxExempt is not null)
@@ -21,30 +41,28 @@ internal static class TaxShares
     /// <summary>A reckoned price by tax category, by what its classes of cost come to with what is on them.</summary>
     public static ImmutableArray<Portion> Reckoned(PriceDraft draft, Pool pool, Val price, ByClass<Val> marked)
     {
-        var weights = new OrderedDictionary<TaxCategory, Sum>();
+        var weights = new ByTax();
         foreach (var (of, tax, cost, all) in Pieces(draft, pool))
         {
             var part = marked[of];
             if (part.V == 0)
                 continue;
-            if (!weights.TryGetValue(tax, out var sum))
-                weights.Add(tax, sum = new());
-            sum.Add(ReferenceEquals(cost.How, all.How) && cost.V == all.V ? part : part * cost / all);
+            weights.Add(tax, ReferenceEquals(cost.How, all.How) && cost.V == all.V ? part : part * cost / all);
         }
         if (weights.Count == 0)
             return price.V == 0
                 ? []
                 : [new(PortionKind.Built, pool.Section?.Id, draft.Categories.Of(TaxOn.Labour), price)];
         if (weights.Count == 1)
-            return [new(PortionKind.Built, pool.Section?.Id, weights.First().Key, price)];
+            return [new(PortionKind.Built, pool.Section?.Id, weights.First, price)];
         var shares = Shares.Of(
             price,
-            [.. weights.Values.Select(w => w.Total)],
+            weights.Amounts,
             (draft.Trace.On ? pool.Section?.Name + " " : "") + "price by tax category",
             draft.Places,
             draft.Trace
         );
-        return [.. weights.Keys.Select((tax, i) => new Portion(PortionKind.Built, pool.Section?.Id, tax, shares[i]))];
+        return [.. weights.Taxes.Select((tax, i) => new Portion(PortionKind.Built, pool.Section?.Id, tax, shares[i]))];
     }
 
     /// <summary>The costs of a build-up by class and tax category, each with all of its class.</summary>
@@ -59,33 +77,25 @@ internal static class TaxShares
                 continue;
             var usual = draft.Categories.Of(Tax.Of(of));
             Val left = all;
-            if (byLines)
+            foreach (
+                var exempt in byLines
+                    ? pool.Lines.Where(n => Exempt(lines[n]) is not null).GroupBy(n => Exempt(lines[n])!)
+                    : []
+            )
             {
-                foreach (
-                    var exempt in pool.Lines.Where(n => Exempt(lines[n]) is not null).GroupBy(n => Exempt(lines[n])!)
-                )
-                {
-                    var cost = Sum.Of(exempt.Select(n => draft.LineCosts.Lines[n][of]));
-                    if (cost.V == 0)
-                        continue;
-                    yield return (of, draft.Categories.Of(Tax.Of(of), exempt.Key), cost, all);
-                    left -= cost;
-                }
-                if (of == CostClass.Material)
-                {
-                    var free = Sum.Of(
-                        pool.Lines.Where(n => Exempt(lines[n]) is null).Select(n => draft.LineCosts.Free[n])
-                    );
-                    if (free.V != 0)
-                    {
-                        yield return (of, draft.Categories.Of(TaxOn.Material, FreeGoods(draft)), free, all);
-                        left -= free;
-                    }
-                }
+                var cost = Sum.Of(exempt.Select(n => draft.LineCosts.Lines[n][of]));
+                if (cost.V == 0)
+                    continue;
+                yield return (of, draft.Categories.Of(Tax.Of(of), exempt.Key), cost, all);
+                left -= cost;
             }
-            else if (of == CostClass.Material)
+            if (of == CostClass.Material)
             {
-                var free = Sum.Of(draft.Costs.Buying.Where(draft.Rules.IsFree).Select(draft.Rules.Goods));
+                var free = Sum.Of(
+                    byLines
+                        ? pool.Lines.Where(n => Exempt(lines[n]) is null).Select(n => draft.LineCosts.Free[n])
+                        : draft.Costs.Buying.Where(draft.Rules.IsFree).Select(draft.Rules.Goods)
+                );
                 if (free.V != 0)
                 {
                     yield return (of, draft.Categories.Of(TaxOn.Material, FreeGoods(draft)), free, all);
@@ -134,34 +144,26 @@ internal static class TaxShares
     {
         var of = draft.Reckoned.Lines[line];
         var exempt = Exempt(of);
-        var sums = new OrderedDictionary<TaxCategory, Sum>();
-        void Add(TaxCategory tax, Val cost)
-        {
-            if (cost.V == 0)
-                return;
-            if (!sums.TryGetValue(tax, out var sum))
-                sums.Add(tax, sum = new());
-            sum.Add(cost);
-        }
+        var sums = new ByTax();
         foreach (var (at, cost) in draft.LineCosts.Lines[line])
         {
             var free = exempt is null && at == CostClass.Material ? draft.LineCosts.Free[line] : 0m;
             if (free.V != 0)
-                Add(draft.Categories.Of(TaxOn.Material, FreeGoods(draft)), free);
-            Add(draft.Categories.Of(Tax.Of(at), exempt), free.V == 0 ? cost : cost - free);
+                sums.Add(draft.Categories.Of(TaxOn.Material, FreeGoods(draft)), free);
+            sums.Add(draft.Categories.Of(Tax.Of(at), exempt), free.V == 0 ? cost : cost - free);
         }
         if (sums.Count < 2)
-            return [(sums.Count == 0 ? draft.Categories.Of(TaxOn.PriceOnly, exempt) : sums.First().Key, price)];
+            return [(sums.Count == 0 ? draft.Categories.Of(TaxOn.PriceOnly, exempt) : sums.First, price)];
         var shares = Shares.Of(
             price,
-            [.. sums.Values.Select(s => s.Total)],
+            sums.Amounts,
             draft.Trace.On
                 ? $"cost by tax category of {of.OfItem.Item.Name}, {of.Measures.Place.Name} (line {line + 1})"
                 : "",
             draft.Places,
             draft.Trace
         );
-        return [.. sums.Keys.Select((tax, i) => (tax, shares[i]))];
+        return [.. sums.Taxes.Select((tax, i) => (tax, shares[i]))];
     }
 
     /// <summary>Lines with prices of their own, as parts of the price of one kind.</summary>
