@@ -2,7 +2,7 @@ using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Reports;
 using Emendum.Core.Work;
-using Emendum.Documents;
+using Emendum.Documents.Workbooks;
 using Emendum.Storage.Demo;
 using NPOI.SS.UserModel;
 using NPOI.XSSF.UserModel;

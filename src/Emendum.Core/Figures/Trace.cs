@@ -28,11 +28,30 @@ public sealed class Trace
 
     private readonly bool on;
 
-    private Trace(bool on, string prefix = "", Dictionary<string, Figure>? figures = null) =>
-        (this.on, Prefix, Figures) = (on, prefix, figures ?? new(StringComparer.Ordinal));
+    private Trace(
+        bool on,
+        string prefix = "",
+        Dictionary<string, Figure>? figures = null,
+        List<Assumption>? assumptions = null
+    ) => (this.on, Prefix, Figures, this.assumptions) = (on, prefix, figures ?? new(StringComparer.Ordinal), assumptions);
+
+    private readonly List<Assumption>? assumptions;
 
     /// <summary>A new recording trace.</summary>
     public static Trace Recording() => new(true);
+
+    /// <summary>One that records for a workbook which goes on reckoning by itself: also what is nothing now and would not be if a quantity were another, and what was assumed on the way.</summary>
+    public static Trace Following() => new(true, assumptions: []);
+
+    /// <summary>Whether it records what a changed quantity would bring.</summary>
+    public bool Follows => assumptions is not null;
+
+    /// <summary>What was assumed, while following.</summary>
+    public IReadOnlyList<Assumption> Assumptions => assumptions ?? [];
+
+    /// <summary>Keeps, while following, that the way taken depends on how two numbers stand to each other.</summary>
+    public void Assume(Val left, Relation relation, Val right, string otherwise) =>
+        assumptions?.Add(new(left.HowOrConstant, relation, right.HowOrConstant, otherwise));
 
     /// <summary>Whether it records; guards the making of labels.</summary>
     public bool On => on;
@@ -43,8 +62,19 @@ public sealed class Trace
     /// <summary>What its paths begin with.</summary>
     public string Prefix { get; }
 
+    /// <summary>Keeps, while following, that a number reaches the row of a table that begins at <paramref name="at"/>, and not the next.</summary>
+    public void AssumeRow(Val size, IEnumerable<decimal> edges, decimal at, string otherwise)
+    {
+        if (!Follows)
+            return;
+        Assume(size, Relation.AtLeast, at, otherwise);
+        decimal[] above = [.. edges.Where(e => e > at)];
+        if (above.Length > 0)
+            Assume(size, Relation.Below, above.Min(), otherwise);
+    }
+
     /// <summary>The same trace for a reckoning within the reckoning, whose paths all begin with <paramref name="prefix"/>.</summary>
-    public Trace Within(string prefix) => on ? new(true, prefix, Figures) : this;
+    public Trace Within(string prefix) => on ? new(true, prefix, Figures, assumptions) : this;
 
     /// <summary>A number someone typed.</summary>
     public Val Typed(decimal value, string unit, string label, string? text, string area, Guid id) =>

@@ -60,7 +60,7 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     public Val Fees { get; init; }
 
     /// <summary>What fees, on the price and on what the customer pays, take of each hundred of the price.</summary>
-    public decimal FeePercent { get; init; }
+    public Val FeePercent { get; init; }
 
     /// <summary>Everything that was raised to its least charge.</summary>
     public ImmutableArray<Shortfall> Shortfalls { get; init; } = [];
@@ -140,7 +140,7 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     internal PriceDraft Spread(string key, string label, string note, Total amount, Func<Portion, bool>? on = null)
     {
         on ??= BarAllowances;
-        if (amount.V == 0)
+        if (amount.V == 0 && !Trace.Follows)
             return this;
         var draft = Portions.Any(on)
             ? this

@@ -184,6 +184,14 @@ internal static class PriceOnly
                     : recording.Book(price, unit, label, source);
             Val Number(decimal value, string label) => recording.Book(value, "", label, source);
             var reached = Rounding.ForCompare(quantity.V);
+            var another = trace.Follows ? $"{item.Item.Name}: another price break is reached." : "";
+            if (entry.BreakKind == BreakKind.Slices || entry.NeverMoreThanNext)
+                trace.AssumeRow(
+                    quantity,
+                    breaks.Select(b => b.From),
+                    breaks.Where(b => b.From <= reached).Select(b => b.From).DefaultIfEmpty(0).Max(),
+                    another
+                );
             switch (entry.BreakKind)
             {
                 case BreakKind.Whole:
@@ -216,6 +224,7 @@ internal static class PriceOnly
                     // A package holds up to its count; past the last, each further one is charged.
                     if (breaks.FirstOrDefault(b => reached <= b.From) is { } package)
                     {
+                        trace.Assume(breaks[^1].From, Relation.AtLeast, quantity, another);
                         TableRow[] packages =
                         [
                             new(0, breaks[0].Price),
@@ -229,6 +238,7 @@ internal static class PriceOnly
                         );
                     }
                     var last = breaks[^1];
+                    trace.Assume(quantity, Relation.Above, last.From, another);
                     return Number(last.Price, $"up to {Rounding.Text(last.From)}")
                         + (quantity - Number(last.From, "in the package")).Ceil() * One(entry.Price, "each further");
                 default:

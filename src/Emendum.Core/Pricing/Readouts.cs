@@ -46,10 +46,8 @@ public sealed record Readouts(
         {
             var goal = trace.Term(margin, "%", label, term);
             // Fees grow with the price.
-            var rest = 100m - draft.FeePercent - margin;
-            Val left =
-                draft.FeePercent == 0 ? 100m - goal : 100m - goal - trace.Term(draft.FeePercent, "%", "fees", "fees");
-            return draft.Money(rest <= 0 ? 0m : fixedCost * 100m / left, "Price at the " + label, leaf);
+            var left = draft.FeePercent.V == 0 ? 100m - goal : 100m - goal - draft.FeePercent;
+            return draft.Money(left.V <= 0 ? 0m : fixedCost * 100m / left, "Price at the " + label, leaf);
         }
         return new(
             cost,

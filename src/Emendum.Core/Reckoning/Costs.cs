@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
+using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Reckoning;
@@ -36,6 +38,26 @@ public sealed record Purchase(
 {
     /// <summary>What counts as cost under the job's terms, with delivery.</summary>
     public Val Cost(MaterialCost by) => by == MaterialCost.Purchase ? WithDelivery(BoughtCost) : WithDelivery(NeedCost);
+
+    /// <summary>What is bought, in packs, and how far it may be from the cheapest where that could not be told.</summary>
+    public string PacksInWords =>
+        string.Join(
+            " + ",
+            Packs
+                .Counts.Select((n, i) => (n, Pack: Material.Packs[i]))
+                .Where(x => x.n > 0)
+                // What is sold loose is said by its quantity: 4 yd³ by the yard.
+                .Select(x =>
+                    x.Pack.Name.StartsWith("by the ", StringComparison.Ordinal)
+                        ? $"{Rounding.Text(x.n * x.Pack.Size)} {Material.Unit} {x.Pack.Name}"
+                        : $"{Rounding.Text(x.n)} × {x.Pack.Name}"
+                )
+        )
+        + (
+            Packs.Above == 0
+                ? ""
+                : $" (at most {Packs.Above.ToString("#,0.00", CultureInfo.InvariantCulture)} above the cheapest)"
+        );
 
     private Val WithDelivery(Val cost) => Delivery is null ? cost : cost + Delivery;
 }

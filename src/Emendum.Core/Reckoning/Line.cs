@@ -148,6 +148,13 @@ public sealed class Line
                 trace.On ? $"{item.Item.Name}, {place.Name}: quantity" : "",
                 Path("quantity")
             );
+            if (trace.Follows)
+                trace.Assume(
+                    line.Quantity,
+                    line.Quantity.V > 0 ? Relation.Above : Relation.Same,
+                    0m,
+                    $"{item.Item.Name}, {place.Name}: {(line.Quantity.V > 0 ? "nothing is left of it" : "there was nothing of it before")}."
+                );
             var treated = item.Surface is { Treated: not 1 } surface
                 ? trace.Make(
                     line.Quantity * trace.Book(surface.Treated, "", surface.Name, surface.Id),

@@ -294,7 +294,7 @@ public static class BookViews
         foreach (var buy in estimate.Reckoned.Costs.Buying.Where(b => b.Need.V != 0))
         {
             Line(buy.Material.Name + ", needed", FigureView.Fine(buy.Need));
-            Line(buy.Material.Name + ", bought", FigureView.Fine(buy.Bought), PacksInWords(buy));
+            Line(buy.Material.Name + ", bought", FigureView.Fine(buy.Bought), buy.PacksInWords);
         }
         foreach (var s in estimate.Reckoned.Costs.Subcontracts.Where(s => s.Cost.V != 0))
             Line(s.Subcontract.Name, FigureView.Fine(s.Amount));
@@ -329,18 +329,4 @@ public static class BookViews
             )
         );
     }
-
-    /// <summary>What is bought, in packs, and how far it may be from the cheapest where that could not be told.</summary>
-    public static string PacksInWords(Purchase buy) =>
-        string.Join(
-            " + ",
-            buy.Packs.Counts.Select((n, i) => (n, Pack: buy.Material.Packs[i]))
-                .Where(x => x.n > 0)
-                // What is sold loose is said by its quantity: 4 yd³ by the yard.
-                .Select(x =>
-                    x.Pack.Name.StartsWith("by the ", StringComparison.Ordinal)
-                        ? $"{Rounding.Text(x.n * x.Pack.Size)} {buy.Material.Unit} {x.Pack.Name}"
-                        : $"{Rounding.Text(x.n)} × {x.Pack.Name}"
-                )
-        ) + (buy.Packs.Above == 0 ? "" : $" (at most {Money(buy.Packs.Above)} above the cheapest)");
 }

@@ -8,6 +8,7 @@ using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 using Emendum.Documents;
+using Emendum.Documents.Workbooks;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
 using Microsoft.AspNetCore.Mvc;

@@ -186,7 +186,7 @@ public sealed record PriceView(
                         b.Material.Name,
                         b.Colour,
                         FigureView.Fine(b.Need),
-                        Books.BookViews.PacksInWords(b),
+                        b.PacksInWords,
                         FigureView.Fine(b.Bought),
                         FigureView.Fine(b.Leftover),
                         FigureView.Money(b.BoughtCost),

@@ -17,11 +17,14 @@ internal static class BracketsPass
         var (size, unit) = Size(draft, brackets, built);
         var reached = Rounding.ForCompare(size.V);
         var at = brackets.Rows.LastOrDefault(r => r.From <= reached);
-        if (built.V == 0 || at is null)
+        if (built.V == 0 || (at is null && !draft.Trace.Follows))
             return draft;
+        at ??= new(0, 0);
         var percent = new Val(at.Percent, draft.Trace.On ? How(brackets, size, unit) : null);
         var more = built * percent / 100m;
         var capped = false;
+        if (brackets.NeverMoreThanNext)
+            draft.Trace.AssumeRow(size, brackets.Rows.Select(r => r.From), at.From, "Another bracket is reached.");
         if (brackets.NeverMoreThanNext && brackets.Rows.FirstOrDefault(r => r.From > reached) is { } next && size.V > 0)
         {
             Val Row(decimal value, string what) =>

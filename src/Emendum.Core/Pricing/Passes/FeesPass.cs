@@ -24,8 +24,8 @@ internal static class FeesPass
             bears = [.. draft.Portions];
         var (x, taxOfX) = (PriceDraft.Sum(bears), Tax(draft, bears));
         var withTax = so + Tax(draft, draft.Portions);
-        var hundred = fees.Where(f => !f.OnTotal).Sum(f => f.Percent) + onTotal.V * (x.V + taxOfX.V) / x.V;
-        if (hundred >= 95)
+        var hundred = onTotal.V == 0 ? onPrice : onPrice + onTotal * (x + taxOfX) / x;
+        if (hundred.V >= 95)
             throw RefusedException.Of(
                 "fees",
                 "Fees leave nothing of the price: together they are 95 percent and more."

@@ -80,22 +80,24 @@ internal static class LeastPass
         var so = draft.LessAllowances;
         if (
             terms.LeastJob == 0
-            || so.V >= terms.LeastJob
+            || (so.V >= terms.LeastJob && !draft.Trace.Follows)
             || terms.Basis == PriceBasis.Fixed
             || !Array.Exists(draft.Reckoned.Lines, l => l.Works && l.Quantity.V != 0)
         )
             return draft;
         var least = draft.Trace.Term(terms.LeastJob, "", "least charge of the job", "leastJob");
-        var by = draft.Money(least - so, "Least charge of the job", "leastJob");
-        return draft.Spread(
+        var by = draft.Money(
+            draft.Trace.Follows ? Val.Max(least - so, 0m) : least - so,
+            "Least charge of the job",
+            "leastJob"
+        );
+        var raised = draft.Spread(
             "leastJob",
             "Least charge of the job",
             $"{draft.Words(so.V)} under {draft.Words(terms.LeastJob)}",
             by
-        ) with
-        {
-            Shortfalls = draft.Shortfalls.Add(new("the job", so, least, by)),
-        };
+        );
+        return by.V == 0 ? raised : raised with { Shortfalls = draft.Shortfalls.Add(new("the job", so, least, by)) };
     }
 
     /// <summary>Prices of lines, in the smallest unit of the currency, while they are raised.</summary>
@@ -143,7 +145,14 @@ internal static class LeastPass
                 return;
             Val[] was = [.. at.Select(a => parts[a.Part].Lines.Weights[a.At])];
             var sum = Sum.Of(was);
-            if (sum.V >= least.V)
+            var stands = sum.V >= least.V;
+            draft.Trace.Assume(
+                sum,
+                stands ? Relation.AtLeast : Relation.Below,
+                least,
+                $"{name}: its least charge {(stands ? "counts now" : "counts no more")}."
+            );
+            if (stands)
                 return;
             var by = draft.Trace.Total(
                 (least - sum).Money(draft.Places),

@@ -21,13 +21,18 @@ internal static class RoundingPass
     private static PriceDraft Rounded(PriceDraft draft, decimal to, bool up, string key, Func<Portion, bool>? on)
     {
         var so = draft.So;
-        if (so.V <= 0 || draft.Terms.Typed == so.V)
+        if (so.V <= 0)
             return draft;
+        if (draft.Terms.Typed == so.V)
+        {
+            draft.Trace.Assume(so, Relation.Same, so.V, "The price was typed, and is rounded when something moves it.");
+            return draft;
+        }
         var step = draft.Trace.Term(to, "", "rounded to", "rounding");
         var whole = up ? (so / step).Ceil() : (so / step + 0.5m).Floor();
         var amount = draft.Money(whole * step - so, "Rounding", key);
         var note = $"{(up ? "up" : "nearest")} to {Rounding.Text(to)}, {(on is null ? "after" : "before")} tax";
-        if (amount.V == 0)
+        if (amount.V == 0 && !draft.Trace.Follows)
             return draft;
         return on is not null
             ? draft.Spread(key, "Rounding", note, amount, on)
