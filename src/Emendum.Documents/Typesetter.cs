@@ -82,6 +82,8 @@ public sealed class Typesetter
     /// <summary>Text that ends at <paramref name="right"/>, its figures all of one width so that columns line up.</summary>
     public void Figures(string text, float right, float y, Face face, float size, SKColor colour)
     {
+        if (text.Length == 0)
+            return;
         using var font = Font(face, size);
         var digit = "0123456789".Max(d => font.MeasureText(d.ToString()));
         var widths = text.Select(c => char.IsAsciiDigit(c) ? digit : font.MeasureText(c.ToString())).ToArray();

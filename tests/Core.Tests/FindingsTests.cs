@@ -348,4 +348,64 @@ public class FindingsTests
             );
         }
     }
+
+    [Fact]
+    public void Cost_that_no_unit_price_covers_is_said_with_its_parts()
+    {
+        // Hidden work of 60; a visit of 10 miles at 2.00, and 15 + 20 minutes of two people at 30.00.
+        var job = new PricedJob(PricedJob.Plain with { Basis = PriceBasis.UnitPrice });
+        var role = Sample.Role("Driver", 30);
+        var place = job.Place();
+        job.Work(labour: 40, at: [place], entry: e => e with { UnitPrice = new(1, Unit.SquareFoot) });
+        Assert.DoesNotContain("unpriced", Kinds(job.Job));
+        var hidden = job.Work(labour: 60, at: [place], entry: e => e with { Hidden = true });
+        Finding Unpriced(Job of) => Of(of).Single(f => f.Key == "unpriced");
+        Assert.Equal(
+            "60.00 of the cost is in no unit price: hidden work without a unit price 60.00.",
+            Unpriced(job.Job).Says
+        );
+        var setUp = new SetUp(Sample.NewId(), 1, "Van", role.Id, 15, TravelPer.Visit, 10, DistanceUnit.Mile, 20, 2);
+        var travels = job.Job.Do(new SetCrew("setUp", null, setUp.Id.ToString()), [setUp, role]);
+        var hours = travels.Crew.Size * 35m / 60m;
+        var way = Rounding.Money(
+            20 + hours * Sample.Reckon(travels).Reckoned.Costs.Roles.Single(r => r.Role.Id == role.Id).LoadedCost.V
+        );
+        Assert.Equal(
+            $"{way + 60:0.00} of the cost is in no unit price: set-up and the way to the site {way:0.00}, hidden work without a unit price 60.00.",
+            Unpriced(travels).Says
+        );
+        // Priced in another way, it is in the price.
+        Assert.DoesNotContain(
+            "unpriced",
+            Kinds(travels with { Pricing = travels.Pricing with { Basis = PriceBasis.Markup } })
+        );
+        job.Set(hidden, "unitPrice", new UnitPrice(2, Unit.SquareFoot));
+        Assert.DoesNotContain("unpriced", Kinds(job.Job));
+    }
+
+    [Fact]
+    public void A_unit_price_stands_where_the_customer_supplies_the_material()
+    {
+        var job = new PricedJob(PricedJob.Plain with { Basis = PriceBasis.UnitPrice });
+        var (a, b) = (job.Place(), job.Place());
+        var work = job.Work(
+            labour: 40,
+            goods: 20,
+            at: [a, b],
+            entry: e => e with { UnitPrice = new(1, Unit.SquareFoot) }
+        );
+        string[] Supplied(Job of) => [.. Of(of).Where(f => f.Key == $"supplied/{work}").Select(f => f.Says)];
+        Assert.Empty(Supplied(job.Job));
+        var there = job.Job.Set<Supply?>(work, b, "supply", Supply.CustomerMaterial);
+        Assert.Equal(
+            ["S: Work 1 is sold at 1.00 per ft² also where the customer supplies the material: R1."],
+            Supplied(there)
+        );
+        Assert.Empty(Supplied(there.Set(work, b, "unitPrice", new UnitPrice(0.6m, Unit.SquareFoot))));
+        // Typed for work of which the customer supplies all material.
+        job.Set(work, "supply", Supply.CustomerMaterial);
+        Assert.Single(Supplied(job.Job));
+        job.Set(work, "unitPrice", new UnitPrice(0.6m, Unit.SquareFoot));
+        Assert.Empty(Supplied(job.Job));
+    }
 }

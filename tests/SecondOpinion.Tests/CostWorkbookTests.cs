@@ -18,7 +18,11 @@ public class CostWorkbookTests
     private static Job Demo(string name) =>
         DemoJobs.Fixed().Single(j => j.Info.Name.Contains(name, StringComparison.OrdinalIgnoreCase));
 
-    private static Job With(Job job, Func<PricingTerms, PricingTerms> terms) => job with { Pricing = terms(job.Pricing) };
+    private static Job With(Job job, Func<PricingTerms, PricingTerms> terms) =>
+        job with
+        {
+            Pricing = terms(job.Pricing),
+        };
 
     /// <summary>A workbook in which somebody types.</summary>
     private sealed class Opened
@@ -44,10 +48,15 @@ public class CostWorkbookTests
         public string Text(ICell cell) => evaluator.Evaluate(cell).StringValue;
 
         public IEnumerable<IRow> Rows(string sheet) =>
-            Enumerable.Range(0, this[sheet].LastRowNum + 1).Select(r => this[sheet].GetRow(r)).Where(r => r is not null);
+            Enumerable
+                .Range(0, this[sheet].LastRowNum + 1)
+                .Select(r => this[sheet].GetRow(r))
+                .Where(r => r is not null);
 
         public decimal Step(string label) =>
-            Number(Rows("Price").Last(r => r.GetCell(0)?.StringCellValue == label && r.GetCell(2) is not null).GetCell(2));
+            Number(
+                Rows("Price").Last(r => r.GetCell(0)?.StringCellValue == label && r.GetCell(2) is not null).GetCell(2)
+            );
 
         public bool Follows => Rows("Checks").Skip(1).All(r => r.GetCell(4) is null || Number(r.GetCell(4)) == 0);
 
@@ -170,18 +179,25 @@ public class CostWorkbookTests
                     key,
                     job.Cells[key] with
                     {
-                        Quantity = new(unit.Kind, Rounding.Text(quantity) + (unit.Kind == Kind.Count ? "" : " " + unit.Symbol), job.Units),
+                        Quantity = new(
+                            unit.Kind,
+                            Rounding.Text(quantity) + (unit.Kind == Kind.Count ? "" : " " + unit.Symbol),
+                            job.Units
+                        ),
                     }
                 ),
             };
             tried++;
             var there = Estimate.Of(other, Trace.Silent);
-            var visits = there.Reckoned.Costs.Duration.ReturnVisits.V == estimate.Reckoned.Costs.Duration.ReturnVisits.V;
+            var visits =
+                there.Reckoned.Costs.Duration.ReturnVisits.V == estimate.Reckoned.Costs.Duration.ReturnVisits.V;
             // Where other packs are now the cheapest, what they cost for the need is another matter, and Goods says so.
             var same = there
                 .Reckoned.Costs.Buying.Zip(estimate.Reckoned.Costs.Buying)
-                .All(b => b.First.NeedCost.V * b.Second.Need.V == 0
-                    || Math.Abs(b.First.NeedCost.V / b.First.Need.V - b.Second.NeedCost.V / b.Second.Need.V) < 1e-9m);
+                .All(b =>
+                    b.First.NeedCost.V * b.Second.Need.V == 0
+                    || Math.Abs(b.First.NeedCost.V / b.First.Need.V - b.Second.NeedCost.V / b.Second.Need.V) < 1e-9m
+                );
             var (follows, stand, total) = opened.Trying(
                 rows[i + 1].GetCell(3),
                 quantity,

@@ -4,6 +4,8 @@ using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Core.Reports;
 using Emendum.Documents;
 using Emendum.Storage.Demo;
 using UglyToad.PdfPig;
@@ -73,6 +75,27 @@ public class DocumentTests
     [Fact]
     public void The_same_job_gives_the_same_bytes() =>
         Assert.Equal(Pdf(Library(Detail.Place)), Pdf(Library(Detail.Place)));
+
+    [Fact]
+    public void The_cost_sheet_says_every_step_and_every_line_and_stays_on_the_page()
+    {
+        var job = Library(Detail.Total);
+        var sheet = CostSheet.Of(Estimate.Of(job, Trace.Silent), Trace.Silent);
+        var bytes = CostSheetPdf.Write(sheet, Trust.Name);
+        Assert.Equal(bytes, CostSheetPdf.Write(sheet, Trust.Name));
+        using var pdf = PdfDocument.Open(bytes);
+        var pages = pdf.GetPages().ToArray();
+        var text = Squeezed(string.Concat(pages.Select(p => p.Text)));
+        foreach (var step in sheet.Estimate.Price.Steps.Where(s => s.Amount.V != 0))
+            Assert.Contains(Squeezed(step.Label + step.Note + Shown.Money(step.Amount.V)), text);
+        foreach (var line in sheet.Lines)
+            Assert.Contains(Shown.Money(line.Price.V), text);
+        foreach (var buy in sheet.Estimate.Reckoned.Costs.Buying)
+            Assert.Contains(Shown.Money(buy.BoughtCost.V), text);
+        Assert.Contains(Squeezed(Trust.Name), text);
+        Assert.All(pages, p => Assert.Contains("forthefirm,notforthecustomer", Squeezed(p.Text)));
+        Assert.True(pages.SelectMany(p => p.Letters).All(l => l.BoundingBox.Right <= Typesetter.PageWidth - 40));
+    }
 
     [Fact]
     public void A_word_longer_than_a_line_is_broken_and_stays_on_the_page()

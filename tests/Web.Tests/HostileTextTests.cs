@@ -56,6 +56,8 @@ public sealed class HostileTextTests : IDisposable
                 $"/api/jobs/{Server.Library}/places.xlsx",
                 $"/api/jobs/{Server.Library}/places.csv",
                 $"/api/jobs/{Server.Library}/workings.xlsx",
+                $"/api/jobs/{Server.Library}/cost-sheet.xlsx",
+                $"/api/jobs/{Server.Library}/cost-sheet.pdf",
                 $"/api/jobs/{Server.Library}/proposal.pdf",
                 $"/api/jobs/{Server.Library}/file",
                 "/api/book/book.xlsx",

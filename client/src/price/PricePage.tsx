@@ -37,6 +37,15 @@ export function PricePage() {
             ? "Worth of a piece: the price with it, less the price without it, bought and raised anew, before rounding"
             : `All amounts in ${job.info.currency}`}
         </span>
+        <span className={styles.takeOut}>
+          Cost sheet:
+          <a href={`/api/jobs/${job.id}/cost-sheet.pdf`} download aria-label="Cost sheet, PDF">
+            PDF
+          </a>
+          <a href={`/api/jobs/${job.id}/cost-sheet.xlsx`} download aria-label="Cost sheet, workbook with live prices">
+            workbook with live prices
+          </a>
+        </span>
       </div>
       {view === "worth" ? (
         <div className={styles.price}>

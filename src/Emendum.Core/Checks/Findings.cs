@@ -12,6 +12,8 @@ public static class Findings
     private static readonly ImmutableArray<Func<CheckedJob, IEnumerable<Finding>>> All =
     [
         BelowFloor.In,
+        CostWithoutPrice.In,
+        PricedAsIfWeSupplied.In,
         PlaceWithoutWork.In,
         MeasuredTwice.In,
         SharedOpenings.In,

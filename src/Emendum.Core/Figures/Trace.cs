@@ -33,7 +33,13 @@ public sealed class Trace
         string prefix = "",
         Dictionary<string, Figure>? figures = null,
         List<Assumption>? assumptions = null
-    ) => (this.on, Prefix, Figures, this.assumptions) = (on, prefix, figures ?? new(StringComparer.Ordinal), assumptions);
+    ) =>
+        (this.on, Prefix, Figures, this.assumptions) = (
+            on,
+            prefix,
+            figures ?? new(StringComparer.Ordinal),
+            assumptions
+        );
 
     private readonly List<Assumption>? assumptions;
 

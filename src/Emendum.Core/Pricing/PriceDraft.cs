@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
@@ -178,6 +177,5 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     public static string Percent(decimal percent) => Rounding.Text(percent) + " %";
 
     /// <summary>An amount of money in words.</summary>
-    public string Words(decimal amount) =>
-        amount.ToString(Places == 0 ? "#,0" : "#,0." + new string('0', Places), CultureInfo.InvariantCulture);
+    public string Words(decimal amount) => Shown.Money(amount, Places);
 }

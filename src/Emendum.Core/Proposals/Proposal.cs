@@ -87,7 +87,7 @@ public static class Proposal
             {
                 var allowed = estimate.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
                 return new Bullet(
-                    $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {allowed.ToString("#,0.00", CultureInfo.InvariantCulture)}" : "")}:",
+                    $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {Shown.Money(allowed)}" : "")}:",
                     (
                         way.Count() == estimate.Job.Places.Length
                             ? everywhere

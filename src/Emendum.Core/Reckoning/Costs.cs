@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
@@ -52,12 +51,7 @@ public sealed record Purchase(
                         ? $"{Rounding.Text(x.n * x.Pack.Size)} {Material.Unit} {x.Pack.Name}"
                         : $"{Rounding.Text(x.n)} × {x.Pack.Name}"
                 )
-        )
-        + (
-            Packs.Above == 0
-                ? ""
-                : $" (at most {Packs.Above.ToString("#,0.00", CultureInfo.InvariantCulture)} above the cheapest)"
-        );
+        ) + (Packs.Above == 0 ? "" : $" (at most {Shown.Money(Packs.Above)} above the cheapest)");
 
     private Val WithDelivery(Val cost) => Delivery is null ? cost : cost + Delivery;
 }

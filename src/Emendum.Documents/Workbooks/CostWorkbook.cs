@@ -56,6 +56,8 @@ public sealed class CostWorkbook
     private string Term(Leaf leaf) =>
         $"Terms!B{terms.Add(new(leaf.Label), new(leaf.Value, Look: CellLook.Input), new(leaf.Unit), new(leaf.Link, Look: CellLook.Quiet))}";
 
+    private static SheetCell NumberHead(string words) => new(words, Look: CellLook.NumberHead);
+
     private SheetCell Cell(Val value, CellLook look) =>
         value.How is null ? new(value.V, Look: look) : new(value.V, formulas.Of(value.How), look);
 
@@ -64,18 +66,16 @@ public sealed class CostWorkbook
     private void Lines()
     {
         lines.Add(
-            Formulas.Heads([
-                "Section",
-                "Work",
-                "Place",
-                "Quantity",
-                "Unit",
-                "Hours",
-                .. ByClass<int>.Classes.Select(c => c.Label()),
-                "Cost",
-                "Price",
-                "Note",
-            ])
+            [
+                .. Formulas.Heads("Section", "Work", "Place"),
+                NumberHead("Quantity"),
+                .. Formulas.Heads("Unit"),
+                NumberHead("Hours"),
+                .. ByClass<int>.Classes.Select(c => NumberHead(c.Label())),
+                NumberHead("Cost"),
+                NumberHead("Price"),
+                .. Formulas.Heads("Note"),
+            ]
         );
         const int first = 2;
         for (var i = 0; i < sheet.Lines.Length; i++)
@@ -83,59 +83,66 @@ public sealed class CostWorkbook
                 formulas.Place(quantity.Figure.Path, $"Lines!D{first + i}");
         var units = estimate.Job.Units;
         foreach (var (line, section, costs, cost, sold, note) in sheet.Lines)
-            lines.Add([
-                new(section),
-                new(line.OfItem.Item.Name),
-                new(line.Measures.Place.Name),
-                new(line.Quantity.V, Look: CellLook.Input),
-                new(line.OfItem.SymbolIn(units)),
-                Cell(line.Hours, CellLook.Quantity),
-                .. costs.Select(c => Money(c.Of)),
-                Money(cost),
-                Money(sold),
-                new(note, Look: CellLook.Quiet),
-            ]);
-        if (sheet.NoLines.V != 0)
-            lines.Add([
-                new("No line's own: set-up and the way to the site", Look: CellLook.Quiet),
-                .. Enumerable.Repeat(default(SheetCell), 10),
-                Money(sheet.NoLines),
-            ]);
+            lines.Add(
+                [
+                    new(section),
+                    new(line.OfItem.Item.Name),
+                    new(line.Measures.Place.Name),
+                    new(line.Quantity.V, Look: CellLook.Input),
+                    new(line.OfItem.SymbolIn(units)),
+                    Cell(line.Hours, CellLook.Quantity),
+                    .. costs.Select(c => Money(c.Of)),
+                    Money(cost),
+                    Money(sold),
+                    new(note, Look: CellLook.Quiet),
+                ]
+            );
+        if (sheet.NoLines.V != 0 || sheet.HoursOfNoLine.V != 0)
+            lines.Add(
+                [
+                    new("No line's own: set-up, the way to the site, what comes once", Look: CellLook.Quiet),
+                    .. Enumerable.Repeat(default(SheetCell), 4),
+                    Cell(sheet.HoursOfNoLine, CellLook.Quantity),
+                    .. Enumerable.Repeat(default(SheetCell), 5),
+                    Money(sheet.NoLines),
+                ]
+            );
         if (sheet.Contingency.V != 0)
-            lines.Add([
-                new("Contingency, on its own", Look: CellLook.Quiet),
-                .. Enumerable.Repeat(default(SheetCell), 11),
-                Money(sheet.Contingency),
-            ]);
+            lines.Add(
+                [
+                    new("Contingency, on its own", Look: CellLook.Quiet),
+                    .. Enumerable.Repeat(default(SheetCell), 11),
+                    Money(sheet.Contingency),
+                ]
+            );
         var last = lines.Rows;
         SheetCell Sum(char column, decimal value, CellLook look = CellLook.Sum) =>
             new(value, $"SUM({column}{first}:{column}{last})", look);
-        lines.Add([
-            new("Together", Look: CellLook.Head),
-            .. Enumerable.Repeat(default(SheetCell), 4),
-            Sum('F', sheet.Lines.Sum(l => l.Line.Hours.V), CellLook.Quantity),
-            .. ByClass<int>.Classes.Select((c, i) => Sum((char)('G' + i), sheet.Lines.Sum(l => l.Costs[c].V))),
-            Sum('L', estimate.Price.Direct.V),
-            Sum('M', estimate.Price.BeforeTax.V),
-        ]);
+        lines.Add(
+            [
+                new("Together", Look: CellLook.Head),
+                .. Enumerable.Repeat(default(SheetCell), 4),
+                Sum('F', estimate.Reckoned.Costs.Hours.V, CellLook.Quantity),
+                .. ByClass<int>.Classes.Select((c, i) => Sum((char)('G' + i), sheet.Lines.Sum(l => l.Costs[c].V))),
+                Sum('L', estimate.Price.Direct.V),
+                Sum('M', estimate.Price.BeforeTax.V),
+            ]
+        );
     }
 
     private void Goods()
     {
         goods.Add(
-            Formulas.Heads(
-                "Material",
-                "Colour",
-                "Needed",
-                "Unit",
-                "Packs chosen",
-                "Bought",
-                "Cost of packs",
-                "Cost of the need",
-                "Delivery",
-                "Packs are",
-                "Stale"
-            )
+            [
+                .. Formulas.Heads("Material", "Colour"),
+                NumberHead("Needed"),
+                .. Formulas.Heads("Unit", "Packs chosen"),
+                NumberHead("Bought"),
+                NumberHead("Cost of packs"),
+                NumberHead("Cost of the need"),
+                NumberHead("Delivery"),
+                .. Formulas.Heads("Packs are", "Stale"),
+            ]
         );
         foreach (var buy in estimate.Reckoned.Costs.Buying)
         {
@@ -168,13 +175,7 @@ public sealed class CostWorkbook
         };
 
     private void Check(Assumption assumed) =>
-        Check(
-            assumed.Otherwise,
-            formulas.Of(assumed.Left),
-            Sign(assumed.Relation),
-            formulas.Of(assumed.Right),
-            'E'
-        );
+        Check(assumed.Otherwise, formulas.Of(assumed.Left), Sign(assumed.Relation), formulas.Of(assumed.Right), 'E');
 
     /// <summary>A row that says whether something is still so; what is not counts in the column of what is broken, or of what is stale.</summary>
     private void Check(string otherwise, string left, string sign, string right, char column)
@@ -223,7 +224,7 @@ public sealed class CostWorkbook
             )
         );
         price.Add();
-        price.Add(Formulas.Heads("Step", "On what, when this was taken out", "Amount"));
+        price.Add([.. Formulas.Heads("Step", "On what, when this was taken out"), NumberHead("Amount")]);
         foreach (var step in of.Steps)
             price.Add(
                 new(step.Label, Look: step.Kind == StepKind.Sum ? CellLook.Head : CellLook.Plain),

@@ -186,11 +186,7 @@ internal sealed class Formulas
                     ),
                     new(null, $"INT(ROUND(C{row},9))"),
                     new(null, $"ROUND(C{row}-D{row},9)"),
-                    new(
-                        null,
-                        $"RANK(E{row},E{from}:E{to},0)"
-                            + (i == 0 ? "" : $"+COUNTIF(E{from}:E{row - 1},E{row})")
-                    ),
+                    new(null, $"RANK(E{row},E{from}:E{to},0)" + (i == 0 ? "" : $"+COUNTIF(E{from}:E{row - 1},E{row})")),
                     new(
                         null,
                         $"SIGN({total})*(D{row}+IF(F{row}<=ROUND(ABS({total})*{units}-SUM(D{from}:D{to}),0),1,0))/{units}"

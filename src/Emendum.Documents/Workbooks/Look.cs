@@ -39,22 +39,37 @@ internal static class Look
                     new DiagonalBorder()
                 )
             ),
-            new CellStyleFormats(new CellFormat()),
+            new CellStyleFormats(Cell()),
             new CellFormats(
-                new CellFormat(),
+                Cell(),
                 Cell(font: 1),
                 Cell(font: 2),
+                Cell(font: 2, right: true),
                 Cell(font: 3),
                 Cell(MoneyFormat),
                 Cell(MoneyFormat, font: 2, border: 1),
                 Cell(QuantityFormat),
                 Cell(QuantityFormat, fill: 2),
                 Cell(QuantityFormat, fill: 3)
+            ),
+            new CellStyles(
+                new CellStyle
+                {
+                    Name = "Normal",
+                    FormatId = 0,
+                    BuiltinId = 0,
+                }
             )
         );
     }
 
-    private static CellFormat Cell(uint number = 0, uint font = 0, uint fill = 0, uint border = 0) =>
+    private static CellFormat Cell(
+        uint number = 0,
+        uint font = 0,
+        uint fill = 0,
+        uint border = 0,
+        bool right = false
+    ) =>
         new()
         {
             FormatId = 0,
@@ -63,9 +78,11 @@ internal static class Look
             FillId = fill,
             BorderId = border,
             ApplyNumberFormat = number != 0,
-            ApplyFont = font != 0,
+            ApplyFont = true,
             ApplyFill = fill != 0,
             ApplyBorder = border != 0,
+            ApplyAlignment = right,
+            Alignment = right ? new Alignment { Horizontal = HorizontalAlignmentValues.Right } : null,
         };
 
     private static Font Letters(string colour = Ink, bool bold = false, double size = 11)

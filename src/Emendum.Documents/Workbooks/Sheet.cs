@@ -17,6 +17,9 @@ internal enum CellLook
     /// <summary>The head of a column.</summary>
     Head,
 
+    /// <summary>The head of a column of numbers.</summary>
+    NumberHead,
+
     /// <summary>What is said about something else.</summary>
     Quiet,
 
@@ -47,6 +50,9 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
 {
     private const int MostColumns = 26;
 
+    // Characters above which a sheet is printed across.
+    private const double WideAs = 130;
+
     /// <summary>Its name.</summary>
     public string Name => name;
 
@@ -59,6 +65,8 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
     public int Add(params SheetCell[] cells)
     {
         var row = new Row { RowIndex = (uint)++Rows };
+        if (cells is [{ Look: CellLook.Title }, ..])
+            (row.Height, row.CustomHeight) = (24, true);
         for (var c = 0; c < cells.Length; c++)
             if (cells[c] is { Value: not null } or { Formula: not null })
                 row.Append(Written(cells[c], $"{(char)('A' + c)}{Rows}"));
@@ -68,9 +76,7 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
 
     private static Cell Written(SheetCell cell, string at)
     {
-        var written = new Cell { CellReference = at };
-        if (cell.Look != CellLook.Plain)
-            written.StyleIndex = (uint)cell.Look;
+        var written = new Cell { CellReference = at, StyleIndex = (uint)cell.Look };
         if (cell.Formula is not null)
             written.CellFormula = new CellFormula(cell.Formula);
         switch (cell.Value)
@@ -106,7 +112,8 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
                     CustomWidth = true,
                 }
             );
-        var sheet = new Worksheet();
+        // On paper it is as wide as a page.
+        var sheet = new Worksheet(new SheetProperties(new PageSetupProperties { FitToPage = true }));
         if (fixedRows > 0)
             sheet.Append(
                 new SheetViews(
@@ -124,7 +131,16 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
                     }
                 )
             );
-        sheet.Append(columns, data);
+        sheet.Append(
+            columns,
+            data,
+            new PageSetup
+            {
+                Orientation = widths.Sum() > WideAs ? OrientationValues.Landscape : OrientationValues.Portrait,
+                FitToWidth = 1,
+                FitToHeight = 0,
+            }
+        );
         return sheet;
     }
 

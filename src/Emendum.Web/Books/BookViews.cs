@@ -127,7 +127,7 @@ public static class BookViews
 
     private static string Words(BookEntry entry) => BookEntry.Kinds.First(k => k.Type == entry.GetType()).Words;
 
-    private static string Money(decimal value) => value.ToString("#,0.00", CultureInfo.InvariantCulture);
+    private static string Money(decimal value) => Shown.Money(value);
 
     /// <summary>What an entry still needs, in words; empty for a whole one.</summary>
     public static string Lacking(BookEntry entry) =>

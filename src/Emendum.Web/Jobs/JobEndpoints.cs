@@ -117,6 +117,23 @@ public static class JobEndpoints
             (Guid id, OpenJobs open, CustomerStore customers) => Pdf(open.Get(id).Estimate, customers)
         );
         jobs.MapGet(
+            "/{id:guid}/cost-sheet.pdf",
+            (Guid id, OpenJobs open, CustomerStore customers) => CostSheet(open.Get(id).Estimate, customers)
+        );
+        jobs.MapGet(
+                "/{id:guid}/cost-sheet.xlsx",
+                (Guid id, OpenJobs open) =>
+                {
+                    var job = open.Get(id).Estimate.Job;
+                    return Results.File(
+                        CostWorkbook.Write(job),
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                        $"Cost sheet {job.Info.Number}.xlsx"
+                    );
+                }
+            )
+            .Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+        jobs.MapGet(
                 "/{id:guid}/workings.xlsx",
                 (Guid id, OpenJobs open) =>
                     Results.File(
@@ -220,6 +237,16 @@ public static class JobEndpoints
 
     private static ImmutableArray<Block> Offer(Estimate estimate, CustomerStore customers) =>
         Proposal.Of(estimate, customers.Party(estimate.Job.Info.Customer), Trace.Silent);
+
+    private static IResult CostSheet(Estimate estimate, CustomerStore customers) =>
+        Results.File(
+            CostSheetPdf.Write(
+                Core.Reports.CostSheet.Of(estimate, Trace.Silent),
+                customers.Party(estimate.Job.Info.Customer).Name
+            ),
+            "application/pdf",
+            $"Cost sheet {estimate.Job.Info.Number}.pdf"
+        );
 
     private static IResult Pdf(Estimate estimate, CustomerStore customers) =>
         Results.File(

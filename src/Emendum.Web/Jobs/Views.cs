@@ -20,27 +20,23 @@ namespace Emendum.Web.Jobs;
 /// <param name="Value">All its places.</param>
 public sealed record FigureView(string Path, string Shown, string Unit, decimal Value)
 {
-    private static FigureView Of(string path, Val value, string unit, string format) =>
-        new(path, value.V.ToString($"{format};−{format}", CultureInfo.InvariantCulture), unit, value.V);
+    private static FigureView Of(string path, Val value, string unit, string shown) => new(path, shown, unit, value.V);
 
     /// <summary>Hours to one place.</summary>
-    public static FigureView Hours(string path, Val value) => Of(path, value, "h", "#,0.0");
+    public static FigureView Hours(string path, Val value) =>
+        Of(path, value, "h", Core.Quantities.Shown.Tenths(value.V));
 
     /// <summary>Money to the cent, or to as many places as its currency has.</summary>
     public static FigureView Money(string path, Val value, string unit = "", int places = 2) =>
-        Of(path, value, unit, places == 0 ? "#,0" : "#,0." + new string('0', places));
+        Of(path, value, unit, Core.Quantities.Shown.Money(value.V, places));
 
     /// <summary>A percentage to one place.</summary>
-    public static FigureView Percent(string path, Val value) => Of(path, value, "%", "#,0.0");
+    public static FigureView Percent(string path, Val value) =>
+        Of(path, value, "%", Core.Quantities.Shown.Tenths(value.V));
 
     /// <summary>A measured quantity, to as many places as its unit is shown with; a count whole, where it is whole.</summary>
     public static FigureView Amount(string path, Val value, string unit) =>
-        Of(
-            path,
-            value,
-            unit,
-            unit.Length == 0 ? "#,0.##" : "#,0." + new string('0', Core.Quantities.Unit.Find(unit)?.ShownPlaces ?? 1)
-        );
+        Of(path, value, unit, Core.Quantities.Shown.Amount(value.V, unit));
 
     /// <summary>Hours to one place.</summary>
     public static FigureView Hours(Total total) => Hours(total.Path, total);
@@ -64,18 +60,12 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
         var point = now.Shown.IndexOf('.');
         var places = point < 0 ? 0 : now.Shown.Length - point - 1;
         var moved = decimal.Round(now.Value - was.V, places, MidpointRounding.AwayFromZero);
-        var format = places == 0 ? "#,0" : "#,0." + new string('0', places);
-        return moved == 0
-            ? null
-            : now with
-            {
-                Shown = moved.ToString($"+{format};−{format}", CultureInfo.InvariantCulture),
-                Value = moved,
-            };
+        return moved == 0 ? null : now with { Shown = Core.Quantities.Shown.Moved(moved, places), Value = moved };
     }
 
     /// <summary>A need or purchase to two places.</summary>
-    public static FigureView Fine(string path, Val value, string unit) => Of(path, value, unit, "#,0.##");
+    public static FigureView Fine(string path, Val value, string unit) =>
+        Of(path, value, unit, Core.Quantities.Shown.Fine(value.V));
 }
 
 /// <summary>The figures at the foot of every job screen.</summary>

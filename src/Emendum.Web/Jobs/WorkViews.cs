@@ -285,7 +285,7 @@ public sealed record CellView(
             line?.IsNothing == true ? NothingView.Of(line, estimate.Job.Units) : null,
             line is not null
                 ? new(
-                    line.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture),
+                    Core.Quantities.Shown.Tenths(line.Hours.V),
                     FigureView.Amount("", line.Quantity, line.Item.SymbolIn(estimate.Job.Units)).Shown
                 )
                 : null
@@ -318,7 +318,7 @@ public sealed record MoneyView(IReadOnlyList<MoneyOfWork> Work, IReadOnlyList<Mo
     public static MoneyView Of(Estimate estimate)
     {
         var money = LineMoney.Of(estimate, Trace.Silent);
-        static string Shown(Val value) => value.V.ToString("#,0.00;−#,0.00", CultureInfo.InvariantCulture);
+        static string Shown(Val value) => Core.Quantities.Shown.Money(value.V);
         var lines = estimate.Reckoned.Lines.Select((line, n) => (Line: line, n)).GroupBy(l => l.Line.OfItem.Item.Id);
         return new(
             [

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
@@ -113,7 +112,7 @@ public abstract class Basis
         return of switch
             {
                 CostClass.Labour =>
-                    $"{costs.Hours.V.ToString("#,0.0", CultureInfo.InvariantCulture)} h, {Quantities.Counted.Of(costs.Roles.Length, "role")}, loaded",
+                    $"{Quantities.Shown.Tenths(costs.Hours.V)} h, {Quantities.Counted.Of(costs.Roles.Length, "role")}, loaded",
                 CostClass.Material =>
                     $"{(draft.Terms.MaterialCost == MaterialCost.Purchase ? "as bought" : "by need")}, {Quantities.Counted.Of(costs.Buying.Length, "item")}",
                 CostClass.Equipment => "by the hour, the day and the visit",

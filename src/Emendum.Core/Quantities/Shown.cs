@@ -1,0 +1,32 @@
+using System.Globalization;
+
+namespace Emendum.Core.Quantities;
+
+/// <summary>Numbers rounded for reading, with thousands marked; what is below nothing has a minus sign and not a hyphen. Shown numbers are never added up.</summary>
+public static class Shown
+{
+    private static string Of(decimal value, string format) =>
+        value.ToString($"{format};−{format}", CultureInfo.InvariantCulture);
+
+    private static string Fixed(int places) => places == 0 ? "#,0" : "#,0." + new string('0', places);
+
+    /// <summary>To so many places.</summary>
+    public static string To(int places, decimal value) => Of(value, Fixed(places));
+
+    /// <summary>Money to the cent, or to as many places as its currency has.</summary>
+    public static string Money(decimal value, int places = 2) => To(places, value);
+
+    /// <summary>Hours, and percents, to one place.</summary>
+    public static string Tenths(decimal value) => To(1, value);
+
+    /// <summary>A need, a purchase: two places at the most.</summary>
+    public static string Fine(decimal value) => Of(value, "#,0.##");
+
+    /// <summary>A measured quantity, to as many places as its unit is shown with; a count whole, where it is whole.</summary>
+    public static string Amount(decimal value, string unit) =>
+        unit.Length == 0 ? Fine(value) : To(Unit.Find(unit)?.ShownPlaces ?? 1, value);
+
+    /// <summary>How far something has moved, with its sign.</summary>
+    public static string Moved(decimal value, int places) =>
+        value.ToString($"+{Fixed(places)};−{Fixed(places)}", CultureInfo.InvariantCulture);
+}
