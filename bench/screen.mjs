@@ -44,6 +44,7 @@ export const row = (what, measured, aim) =>
   console.log(`| ${what} | ${measured} | ${aim} |`);
 export const sorted = (times) => times.toSorted((a, b) => a - b);
 export const median = (times) => sorted(times)[Math.floor(times.length / 2)];
+export const p95 = (times) => sorted(times)[Math.floor(times.length * 0.95)];
 export const post = async (path, body) => {
   const response = await fetch(address + path, {
     method: "POST",
@@ -87,6 +88,51 @@ export const rooms = async (count) => {
 
 export const command = (job, body) =>
   post(`/api/jobs/${job}/commands`, { id: randomUUID(), base: 0, client: randomUUID(), command: body });
+
+/** A job whose grid is full. */
+export async function filled(places, items) {
+  const made = await rooms(places);
+  const book = await (await fetch(`${address}/api/book/work`)).json();
+  const rates = book.filter((e) => e.kind === "rate");
+  for (let i = 0; i < items; i++)
+    await command(made.job, {
+      type: "addWork",
+      work: randomUUID(),
+      entry: rates[i % rates.length].id,
+      after: null,
+      places: made.places.map((p) => p.place),
+      answers: [],
+      with: [],
+    });
+  return made.job;
+}
+
+/** From a key to the frame after an element has changed. */
+export async function toPainted(page, key, selector) {
+  await page.evaluate((of) => {
+    window.painted = new Promise((done) => {
+      let began = 0;
+      addEventListener("keydown", () => (began = performance.now()), {
+        once: true,
+        capture: true,
+      });
+      const watch = new MutationObserver(() => {
+        watch.disconnect();
+        requestAnimationFrame(() =>
+          setTimeout(() => done(performance.now() - began)),
+        );
+      });
+      watch.observe(document.querySelector(of), {
+        characterData: true,
+        childList: true,
+        subtree: true,
+        attributes: true,
+      });
+    });
+  }, selector);
+  await page.keyboard.press(key);
+  return page.evaluate(() => window.painted);
+}
 
 export const screen = {
   viewport: { width: 1280, height: 800 },

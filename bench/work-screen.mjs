@@ -1,64 +1,6 @@
 // The Work screen in Debian's Chromium against the real server; prints rows of the table that docs/performance.md holds.
 // Usage: node bench/work-screen.mjs SERVER.dll
-import { randomUUID } from "node:crypto";
-import {
-  address,
-  browser,
-  command,
-  end,
-  median,
-  rooms,
-  row,
-  screen,
-  sorted,
-} from "./screen.mjs";
-
-const p95 = (times) => sorted(times)[Math.floor(times.length * 0.95)];
-
-/** A job whose grid is full. */
-async function filled(places, items) {
-  const made = await rooms(places);
-  const book = await (await fetch(`${address}/api/book/work`)).json();
-  const rates = book.filter((e) => e.kind === "rate");
-  for (let i = 0; i < items; i++)
-    await command(made.job, {
-      type: "addWork",
-      work: randomUUID(),
-      entry: rates[i % rates.length].id,
-      after: null,
-      places: made.places.map((p) => p.place),
-      answers: [],
-      with: [],
-    });
-  return made.job;
-}
-
-/** From a key to the frame after an element has changed. */
-async function toPainted(page, key, selector) {
-  await page.evaluate((of) => {
-    window.painted = new Promise((done) => {
-      let began = 0;
-      addEventListener("keydown", () => (began = performance.now()), {
-        once: true,
-        capture: true,
-      });
-      const watch = new MutationObserver(() => {
-        watch.disconnect();
-        requestAnimationFrame(() =>
-          setTimeout(() => done(performance.now() - began)),
-        );
-      });
-      watch.observe(document.querySelector(of), {
-        characterData: true,
-        childList: true,
-        subtree: true,
-        attributes: true,
-      });
-    });
-  }, selector);
-  await page.keyboard.press(key);
-  return page.evaluate(() => window.painted);
-}
+import { address, browser, end, filled, median, p95, row, screen, toPainted } from "./screen.mjs";
 
 const grid = (job) => `${address}/jobs/${job}/work`;
 const cells = '[role="gridcell"][data-cell]';

@@ -160,6 +160,29 @@ internal static class BigJob
         };
     }
 
+    /// <summary>So many work items, each in a section of its own and at every sixth place: 500 places and 60 sections are 5,000 lines.</summary>
+    public static Job OfSections(int places, int sections)
+    {
+        var plain = Of(places, sections);
+        string? rank = null;
+        Section[] own =
+        [
+            .. plain.Work.Select(
+                (_, i) => new Section(Section.IdOf($"Own {i}"), $"Own {i}", rank = Rank.Between(rank, null))
+            ),
+        ];
+        return plain with
+        {
+            Sections = [.. own],
+            Work = [.. plain.Work.Select((w, i) => w with { Section = own[i].Id })],
+            Cells = plain
+                .Work.SelectMany(
+                    (w, i) => plain.Places.Where((_, p) => p % 6 == i % 6).Select(p => new CellKey(w.Id, p.Id))
+                )
+                .ToImmutableDictionary(k => k, k => plain.Cells[k]),
+        };
+    }
+
     public static Job Of(int places, int items)
     {
         var (role, product) = (

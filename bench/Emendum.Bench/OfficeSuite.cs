@@ -6,10 +6,13 @@ namespace Emendum.Bench;
 /// <summary>A headless office suite as a peer: the job's own workbook of workings recalculated whole. Left out where it is not installed.</summary>
 internal static class OfficeSuite
 {
+    /// <summary>Whether one is installed.</summary>
+    public static bool IsThere => File.Exists("/usr/bin/soffice");
+
     /// <summary>How many figures are formulas, milliseconds of a recalculation, how many differ from ours; zeros without the suite.</summary>
     public static async Task<(int Figures, double Time, int Differ)> Recalculated(byte[] workbook)
     {
-        if (!File.Exists("/usr/bin/soffice"))
+        if (!IsThere)
             return default;
         var folder = Directory.CreateTempSubdirectory("emendum-bench-").FullName;
         try

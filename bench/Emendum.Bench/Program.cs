@@ -1,4 +1,4 @@
-// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load | fuzz | growth | library]
+// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load | fuzz | growth | library | price]
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
@@ -9,6 +9,7 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Reckoning;
 using Emendum.Core.Reports;
+using Emendum.Documents.Workbooks;
 using Emendum.Storage.Demo;
 using Emendum.Web.Tests;
 using Trace = Emendum.Core.Figures.Trace;
@@ -46,6 +47,14 @@ if (args is [_, "growth"])
 if (args is [var office, "library"])
 {
     await Library(office);
+    return 0;
+}
+
+// Only the price, what pieces are worth, and cost sheets recalculated by an office suite.
+if (args is [_, "price"])
+{
+    Priced();
+    await CostSheets();
     return 0;
 }
 
@@ -111,7 +120,8 @@ foreach (
     Row(what, $"{time:0.0} ms, {choice.Steps:N0} steps, {said}", "20 ms");
 }
 
-Process.GetCurrentProcess().ProcessorAffinity = (1 << Environment.ProcessorCount) - 1;
+Priced();
+await CostSheets();
 var edits = await Edits(five, args[0]);
 Row(
     "200 single-cell edits over HTTP on that job, commit included",
@@ -180,6 +190,60 @@ static async Task Library(string server)
             $"{suite:0.0} ms, {suite / time:0} times the full estimate, {suite / all:0} times every figure; {differ}",
             "40 times the full estimate; 0"
         );
+}
+
+static void Priced()
+{
+    Process.GetCurrentProcess().ProcessorAffinity = 1;
+    var plain = Estimate.Of(BigJob.Of(500, 10), Trace.Silent);
+    var off = 0;
+    var time = Warm(() =>
+    {
+        var terms = plain.Job.Pricing with { Discounts = [new("as agreed", 1 + ++off % 20, null)] };
+        plain.If(plain.Job with { Pricing = terms }, []);
+    });
+    Row("price alone of 5,000 lines after a changed discount, one core", $"{time:0.000} ms", "under 1 ms");
+    var job = BigJob.OfSections(500, 60);
+    var now = Worth.Base(Estimate.Of(job, Trace.Silent));
+    foreach (
+        var (kind, words, aim) in new[]
+        {
+            (PieceKind.Section, "60 sections", "under 300 ms"),
+            (PieceKind.Place, "500 places", "under 2 s"),
+        }
+    )
+    {
+        var pieces = Piece.Of(job, kind).ToArray();
+        var worth = Warm(() => Array.ForEach(pieces, p => Worth.Of(now, p)), 3000);
+        Row(
+            $"worth of {words} of a job of {job.Cells.Count:N0} lines, one core",
+            $"{worth:0} ms of {pieces.Length}",
+            aim
+        );
+    }
+    Process.GetCurrentProcess().ProcessorAffinity = (1 << Environment.ProcessorCount) - 1;
+}
+
+static async Task CostSheets()
+{
+    if (!OfficeSuite.IsThere)
+    {
+        Row(
+            "cost sheets of the demo jobs recalculated by a headless office suite",
+            "left out: none is installed",
+            "0 differ"
+        );
+        return;
+    }
+    foreach (var job in DemoJobs.Fixed())
+    {
+        var (figures, suite, differ) = await OfficeSuite.Recalculated(CostWorkbook.Write(job));
+        Row(
+            $"cost sheet of {job.Info.Name} as a workbook, {figures} formulas recalculated by a headless office suite; results that differ from the core's",
+            $"{suite:0.0} ms; {differ}",
+            "0 differ"
+        );
+    }
 }
 
 static void Growth()

@@ -114,11 +114,11 @@ export class OpenJob {
     const id = newId();
     const kept = this.outbox.put({ id, job: this.link.job, client: this.link.client, command: edit });
     return this.inTurn(async () => {
-      const order = await kept;
       try {
         return await this.untilAnswered(() => this.link.send(this.sent(id), edit));
       } finally {
-        if (order !== null) await this.outbox.drop(order);
+        // Neither is waited for: a command that goes twice has the same id, and is done once.
+        void kept.then((order) => (order === null ? undefined : this.outbox.drop(order)));
       }
     });
   }
@@ -241,22 +241,15 @@ export class OpenJob {
 
   /** Takes the answer to an edit of this window. */
   private async take({ moved, yours }: Answer): Promise<void> {
-    await this.accept(moved);
-    this.set({
-      job: { ...this.state.job, undo: yours.undo },
-      delta: yours.delta,
-      trouble: "",
-      notice: "",
-      elsewhere: false,
-    });
+    await this.accept(moved, yours.undo, { delta: yours.delta, trouble: "", notice: "", elsewhere: false });
   }
 
   /** Takes an edit of another window. */
   private async hear(version: number, moved: Moved | null): Promise<void> {
     if (version <= this.state.job.version) return;
     try {
-      await (moved ? this.accept(moved) : this.catchUp());
-      this.set({ elsewhere: true });
+      await (moved ? this.accept(moved, undefined, { elsewhere: true }) : this.catchUp());
+      if (!this.state.elsewhere) this.set({ elsewhere: true });
     } catch {
       // With the next edit, or when the line stands again, it is asked for once more.
     }
@@ -268,25 +261,19 @@ export class OpenJob {
       .changesSince(this.state.job.version)
       .then(async ({ moved, yours }) => {
         const ahead = moved.to > this.state.job.version;
-        await this.accept(moved);
-        this.set({ job: { ...this.state.job, undo: yours.undo }, elsewhere: this.state.elsewhere || ahead });
+        await this.accept(moved, yours.undo, { elsewhere: this.state.elsewhere || ahead });
       })
       .finally(() => {
         this.catching = null;
       }));
   }
 
-  /** Takes what has changed between two versions: whole things as they are at the later, so that the earlier need not be the one that is held, only none that comes after it. */
-  private async accept(moved: Moved): Promise<void> {
-    // The server is behind: it was restored from a backup.
-    if (moved.from > moved.to) return this.reload();
-    if (moved.to <= this.state.job.version) return;
-    if (moved.reload) return this.reload();
-    if (moved.from > this.state.job.version) {
-      await this.catching;
-      // One in between was missed.
-      if (moved.from > this.state.job.version) return this.catchUp();
-    }
+  /**
+   * Takes what has changed between two versions, in one step with what else is known: whole things as they are at the later, so that the earlier
+   * need not be the one that is held, only none that comes after it.
+   */
+  private async accept(moved: Moved, undo: Job["undo"] | undefined, also: Partial<JobState>): Promise<void> {
+    if (await this.otherwise(moved)) return this.set({ ...also, job: { ...this.state.job, ...(undo && { undo }) } });
     const { job } = this.state;
     const cells = new Map(this.state.cells);
     for (const key of moved.goneCells) cells.delete(key);
@@ -295,13 +282,32 @@ export class OpenJob {
       job: {
         ...job,
         ...moved.head,
+        ...(undo && { undo }),
         version: moved.to,
         tally: moved.tally,
         places: merged(job.places, moved.places, moved.placeOrder),
         work: merged(job.work, moved.work, moved.workOrder),
       },
       cells,
+      ...also,
     });
+  }
+
+  /** Comes to a version in another way where what has changed does not lead there from the one that is held; false where it does. */
+  private async otherwise(moved: Moved): Promise<boolean> {
+    // The server is behind: it was restored from a backup.
+    const behind = moved.from > moved.to;
+    if (!behind && moved.to <= this.state.job.version) return true;
+    if (behind || moved.reload) {
+      await this.reload();
+      return true;
+    }
+    if (moved.from <= this.state.job.version) return false;
+    await this.catching;
+    if (moved.from <= this.state.job.version) return false;
+    // One in between was missed.
+    await this.catchUp();
+    return true;
   }
 
   private async reload(): Promise<void> {

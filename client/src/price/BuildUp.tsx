@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
@@ -18,13 +18,19 @@ export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
   const [search] = useSearchParams();
   const [choosing, setChoosing] = useState(false);
   const terms = job.pricing;
-  const held: TermsHeld = {
-    terms,
-    set: (field, now) => open.send({ type: "setPricing", field, was: terms[field] ?? null, now } as never),
-    bent: new Map(job.policy?.bent.map((b) => [b.field, b.policy])),
-    fall: (field) => void open.tell({ type: "fallToPolicy", field }),
-    focus: search.get("field"),
-  };
+  const { policy } = job;
+  const focus = search.get("field");
+  // The terms are drawn when they change, and not when the price comes that they lead to.
+  const held = useMemo<TermsHeld>(
+    () => ({
+      terms,
+      set: (field, now) => open.send({ type: "setPricing", field, was: terms[field] ?? null, now } as never),
+      bent: new Map(policy?.bent.map((b) => [b.field, b.policy])),
+      fall: (field) => void open.tell({ type: "fallToPolicy", field }),
+      focus,
+    }),
+    [open, terms, policy, focus],
+  );
   const { currency } = job.info;
   const basis = bases.find(([b]) => b === terms.basis)![1];
   return (
@@ -131,7 +137,13 @@ export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
         </div>
       </div>
       <div className={styles.stack}>
-        <CostLists price={price} />
+        <CostLists
+          roles={price.roles}
+          buying={price.buying}
+          mixed={price.mixed}
+          equipment={price.equipment}
+          others={price.others}
+        />
       </div>
       {choosing && <Ways onClose={() => setChoosing(false)} />}
     </>

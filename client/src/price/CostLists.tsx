@@ -1,10 +1,12 @@
-import { Fragment } from "react";
+import { Fragment, memo } from "react";
 import type { Schemas } from "../api/client";
 import { Figure } from "../figure/Figure";
 import { FigureWords } from "../figure/FigureText";
 
+type Lists = Pick<Schemas["PriceView"], "roles" | "buying" | "mixed" | "equipment" | "others">;
+
 /** What the cost is made of: labour by role, goods as they are bought, machines, and the rest. */
-export function CostLists({ price }: { price: Schemas["PriceView"] }) {
+export const CostLists = memo(function CostLists(price: Lists) {
   return (
     <>
       <section className="panel" aria-label="Labour">
@@ -147,4 +149,4 @@ export function CostLists({ price }: { price: Schemas["PriceView"] }) {
       )}
     </>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { useSearchParams } from "react-router";
 import type { Schemas } from "../api/client";
 import { Field } from "../controls/Field";
@@ -6,7 +7,7 @@ import { Choice } from "../controls/Choice";
 import { wholeOr } from "../controls/wholeOr";
 
 /** The crew that does the job, its day, and its way to the site. */
-export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
+export const CrewTerms = memo(function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
   const [open, { job }] = useJob();
   const [search] = useSearchParams();
   const { crew } = job;
@@ -49,4 +50,4 @@ export function CrewTerms({ setUps }: { setUps: Schemas["SetUpChoice"][] }) {
       </div>
     </section>
   );
-}
+});

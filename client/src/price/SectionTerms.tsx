@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Schemas } from "../api/client";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
@@ -19,7 +20,7 @@ const numbers = {
 } as const;
 
 /** Sections that are priced in their own way, and their least charges. */
-export function SectionTerms() {
+export const SectionTerms = memo(function SectionTerms() {
   const [open, { job }] = useJob();
   const used = job.sections.filter((s) => job.work.some((w) => w.sectionId === s.id));
   const set = (section: Section, field: "pricing" | "least", now: unknown) =>
@@ -91,4 +92,4 @@ export function SectionTerms() {
       </ul>
     </section>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { newId, type Schemas } from "../api/client";
 import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
@@ -66,7 +67,7 @@ function One({ held, field, label, unit }: { held: TermsHeld; field: keyof Terms
 }
 
 /** What the basis puts on the cost. */
-export function OnCost({ held, currency }: { held: TermsHeld; currency: string }) {
+export const OnCost = memo(function OnCost({ held, currency }: { held: TermsHeld; currency: string }) {
   const { terms } = held;
   const percent = (field: keyof Terms, label: string) => (
     <One key={field} held={held} field={field} label={label} unit="%" />
@@ -130,10 +131,10 @@ export function OnCost({ held, currency }: { held: TermsHeld; currency: string }
       </li>
     </ul>
   );
-}
+});
 
 /** Brackets, least charges, fees and rounding. */
-export function StepTerms({ held, currency }: { held: TermsHeld; currency: string }) {
+export const StepTerms = memo(function StepTerms({ held, currency }: { held: TermsHeld; currency: string }) {
   const { terms, set } = held;
   const money = (field: keyof Terms, label: string) => <One held={held} field={field} label={label} unit={currency} />;
   const brackets = terms.brackets;
@@ -256,10 +257,10 @@ export function StepTerms({ held, currency }: { held: TermsHeld; currency: strin
       </div>
     </>
   );
-}
+});
 
 /** Discounts, and the adjustment: of one job. */
-export function DiscountTerms({ held, currency }: { held: TermsHeld; currency: string }) {
+export const DiscountTerms = memo(function DiscountTerms({ held, currency }: { held: TermsHeld; currency: string }) {
   const { terms, set } = held;
   return (
     <div className="pad">
@@ -300,7 +301,7 @@ export function DiscountTerms({ held, currency }: { held: TermsHeld; currency: s
       </div>
     </div>
   );
-}
+});
 
 const onWords: readonly (readonly [Schemas["TaxOn"], string])[] = [
   ["labour", "labour"],
@@ -312,7 +313,7 @@ const onWords: readonly (readonly [Schemas["TaxOn"], string])[] = [
 ];
 
 /** The taxes, and why a customer is charged none. */
-export function TaxTerms({ held, ofJob }: { held: TermsHeld; ofJob?: boolean }) {
+export const TaxTerms = memo(function TaxTerms({ held, ofJob }: { held: TermsHeld; ofJob?: boolean }) {
   const { terms, set } = held;
   return (
     <div className="pad">
@@ -396,14 +397,14 @@ export function TaxTerms({ held, ofJob }: { held: TermsHeld; ofJob?: boolean }) 
       )}
     </div>
   );
-}
+});
 
 /** What the firm must earn. */
-export function GuardTerms({ held }: { held: TermsHeld }) {
+export const GuardTerms = memo(function GuardTerms({ held }: { held: TermsHeld }) {
   return (
     <ul className="rows">
       <One held={held} field="floorMargin" label="Floor margin" unit="%" />
       <One held={held} field="goalMargin" label="Target margin of the firm" unit="%" />
     </ul>
   );
-}
+});

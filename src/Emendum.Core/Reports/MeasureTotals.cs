@@ -12,7 +12,14 @@ public static class MeasureTotals
 {
     /// <summary>Totals in the order of <see cref="Measure"/>; measures that no place has are left out.</summary>
     public static IReadOnlyList<(Measure Measure, Total Total)> Of(Reckoned reckoned, Trace trace) =>
-        Of(reckoned, reckoned.Job.Places, "all places", name => new("measured", name), trace);
+        Of(reckoned, Measures.All, trace);
+
+    /// <summary>Some of them.</summary>
+    public static IReadOnlyList<(Measure Measure, Total Total)> Of(
+        Reckoned reckoned,
+        IEnumerable<Measure> measures,
+        Trace trace
+    ) => Of(reckoned, measures, reckoned.Job.Places, "all places", name => new("measured", name), trace);
 
     /// <summary>The same under each heading, those nested in it included; headings in the order of their first place. None where no place stands under one.</summary>
     public static IReadOnlyList<(string Heading, IReadOnlyList<(Measure Measure, Total Total)> Totals)> ByHeading(
@@ -27,6 +34,7 @@ public static class MeasureTotals
                         heading,
                         Of(
                             reckoned,
+                            Measures.All,
                             Under(reckoned.Job, heading),
                             heading,
                             name => new("headings", DerivedId.Of("heading " + heading), name),
@@ -38,6 +46,7 @@ public static class MeasureTotals
 
     private static IReadOnlyList<(Measure Measure, Total Total)> Of(
         Reckoned reckoned,
+        IEnumerable<Measure> measures,
         ImmutableArray<Place> places,
         string where,
         Func<string, FigurePath> path,
@@ -47,7 +56,7 @@ public static class MeasureTotals
         var units = reckoned.Job.Units;
         return
         [
-            .. from measure in Measures.All
+            .. from measure in measures
             where places.Any(p => reckoned.Measures[p.Id].Has(measure))
             select (
                 measure,

@@ -29,7 +29,7 @@ public sealed record PricePerArea(Measure Measure, Total Per, string Unit)
     /// <summary>One for each area that is not nothing.</summary>
     public static IReadOnlyList<PricePerArea> Of(Estimate estimate, Trace trace)
     {
-        var totals = MeasureTotals.Of(estimate.Reckoned, trace).ToDictionary(t => t.Measure, t => t.Total);
+        var totals = MeasureTotals.Of(estimate.Reckoned, Said, trace).ToDictionary(t => t.Measure, t => t.Total);
         var units = estimate.Job.Units;
         return
         [

@@ -24,7 +24,7 @@ public static class Reported
         var estimate = Estimate.Of(job, trace);
         Subtotals.Of(estimate.Reckoned, trace);
         MeasureTotals.ByHeading(estimate.Reckoned, trace);
-        // With the measures of the whole job, which it divides by.
+        MeasureTotals.Of(estimate.Reckoned, trace);
         PricePerArea.Of(estimate, trace);
         ScheduleCompared.Of(estimate.Reckoned, trace);
         Alternates.Of(estimate, trace);

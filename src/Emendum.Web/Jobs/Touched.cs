@@ -41,6 +41,9 @@ public sealed record Touched(
         var (old, now) = (before.Job, after.Job);
         if (old.Pricing.MaterialCost != now.Pricing.MaterialCost || old.Units != now.Units)
             return TooMuch;
+        // Where only the price is another, nothing was reckoned anew.
+        if (ReferenceEquals(before.Reckoned.Lines, after.Reckoned.Lines) && ReferenceEquals(old.Cells, now.Cells))
+            only = [];
         var (places, work) = (ImmutableHashSet.CreateBuilder<Guid>(), ImmutableHashSet.CreateBuilder<Guid>());
         var cells = ImmutableHashSet.CreateBuilder<CellKey>();
         if (only is null)
