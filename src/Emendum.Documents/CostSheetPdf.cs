@@ -320,7 +320,7 @@ public sealed class CostSheetPdf
             );
         }
         var rest = new List<(bool, string[])>();
-        if (sheet.NoLines.V != 0 || sheet.HoursOfNoLine.V != 0)
+        if (sheet.NoLines.V != 0 || sheet.PriceOfNoLine.V != 0 || sheet.HoursOfNoLine.V != 0)
             rest.Add(
                 (
                     false,
@@ -328,7 +328,7 @@ public sealed class CostSheetPdf
                         "No line's own: set-up, the way to the site, what comes once",
                         Shown.Tenths(sheet.HoursOfNoLine.V),
                         Some(sheet.NoLines.V),
-                        "",
+                        Some(sheet.PriceOfNoLine.V),
                     ]
                 )
             );

@@ -26,7 +26,10 @@ public class CostSheetTests
             Rounding.Money(sheet.Lines.Sum(l => l.Cost.V) + sheet.NoLines.V, estimate.Price.Draft.Places)
         );
         Assert.All(sheet.Lines, l => Assert.InRange(l.Costs.Sum(c => c.Of.V) - l.Cost.V, -1e-9m, 1e-9m));
-        Assert.Equal(estimate.Price.BeforeTax.V, sheet.Lines.Sum(l => l.Price.V) + sheet.Contingency.V);
+        Assert.Equal(
+            estimate.Price.BeforeTax.V,
+            sheet.Lines.Sum(l => l.Price.V) + sheet.PriceOfNoLine.V + sheet.Contingency.V
+        );
         Assert.InRange(
             sheet.Lines.Sum(l => l.Line.Hours.V) + sheet.HoursOfNoLine.V - estimate.Reckoned.Costs.Hours.V,
             -1e-9m,

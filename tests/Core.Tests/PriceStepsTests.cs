@@ -371,4 +371,32 @@ public class PriceStepsTests
         Assert.Equal([130m, 0m], spread.Shown.Select(l => l.V));
         Assert.Equal(50m, spread.Other.V);
     }
+
+    [Fact]
+    public void What_no_line_can_bear_stands_beside_them()
+    {
+        // An allowance in a section of its own basis bears no adjustment, and nothing else is there to bear it: 500 + 35.
+        var job = new PricedJob(PricedJob.Plain with { Adjustment = 35 });
+        var work = job.Work(labour: 10);
+        job.Set(work, "allowance", 500m);
+        job.Section("S", new(PriceBasis.Markup));
+        var spread = Spread.Of(job.Estimate, Trace.Silent);
+        Assert.Equal(
+            (535m, 500m, 35m, 35m),
+            (job.Price.BeforeTax.V, spread.Lines.Sum(l => l.V), spread.NoLines.V, spread.Other.V)
+        );
+    }
+
+    [Fact]
+    public void In_a_currency_without_cents_sections_of_their_own_leave_no_odd_rest()
+    {
+        // A pack of 99.50 in yen, all of it used in a section that is priced by itself: 100, and no line of −1 beside it.
+        var job = new PricedJob(PricedJob.Plain, "JPY");
+        job.Work(goods: 99.5m, section: "Own");
+        job.Work(goods: 99.5m, section: "Own");
+        job.Work(goods: 0.2m, section: "Own");
+        job.Section("Own", new(PriceBasis.Markup));
+        Assert.DoesNotContain(job.Price.Steps, s => s.Kind == StepKind.Cost && s.Amount.V != 0);
+        Assert.Equal(job.Price.BeforeTax.V, Spread.Of(job.Estimate, Trace.Silent).Lines.Sum(l => l.V));
+    }
 }

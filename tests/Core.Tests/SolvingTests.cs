@@ -165,4 +165,18 @@ public class SolvingTests
         Assert.Throws<RefusedException>(() => Solving.Of(Worked().Estimate, SolveFor.PerArea, 10, 0));
         Assert.Throws<RefusedException>(() => Solving.Of(Worked().Estimate, SolveFor.Profit, 2_000_000_000));
     }
+
+    [Fact]
+    public void A_term_that_only_a_section_takes_from_the_job_moves()
+    {
+        // All work in a section that is priced by markup with the job's own profit: 1,000 at 15 % is 1,150; 1,200 is 20 %.
+        var job = new PricedJob(PricedJob.Plain with { Profit = 15 });
+        job.Work(labour: 1000, section: "Own");
+        job.Section("Own", new(PriceBasis.Markup));
+        var moved = Solving.Of(job.Estimate, SolveFor.BeforeTax, 1200).Exact!;
+        Assert.Equal(("profit", 20m, 1200m), (moved.Field, moved.Now, moved.Estimate.Price.BeforeTax.V));
+        // With a profit of its own nothing of the job's moves it.
+        job.Section("Own", new(PriceBasis.Markup) { Profit = 15 });
+        Assert.Equal("adjustment", Solving.Of(job.Estimate, SolveFor.BeforeTax, 1200).Exact!.Field);
+    }
 }

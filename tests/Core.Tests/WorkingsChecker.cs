@@ -225,7 +225,13 @@ internal sealed class WorkingsChecker(JsonElement explanation)
                 .Select(w => sum == Fraction.Zero ? total / Fraction.Of(weights.Length) : total * w / sum)
                 .Select(x => Round(x, 12) * hundred)
                 .ToArray();
-            var cents = exact.Select(x => BigInteger.Divide(x.Numerator, x.Denominator)).ToArray();
+            // Down, also below zero.
+            var cents = exact
+                .Select(x =>
+                    BigInteger.DivRem(x.Numerator, x.Denominator, out var rest)
+                    - (rest.Sign < 0 ? BigInteger.One : BigInteger.Zero)
+                )
+                .ToArray();
             var left = (int)(
                 (total * hundred).Numerator / (total * hundred).Denominator
                 - cents.Aggregate(BigInteger.Zero, (a, b) => a + b)

@@ -1,7 +1,8 @@
 import { useId, useState } from "react";
 import { type Refused, newId } from "../api/client";
 import { useDraft } from "./drafts";
-import { EntryChoice, useMeasures, useNamed } from "./fields";
+import { useMeasures } from "../controls/useMeasures";
+import { EntryChoice, useNamed } from "./fields";
 import { type Assembly, type Component, useEditing } from "./useEntry";
 import { Input } from "../controls/Input";
 import { Choice } from "../controls/Choice";

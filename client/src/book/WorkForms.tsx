@@ -1,4 +1,5 @@
-import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, useMeasures, useNamed } from "./fields";
+import { useMeasures } from "../controls/useMeasures";
+import { CheckOf, ChoiceOf, EntryAt, EntryChoice, MeasureChoice, Rows, TextOf, useNamed } from "./fields";
 import { useEditing } from "./useEntry";
 import type { Schemas } from "../api/client";
 import { Check } from "../controls/Check";

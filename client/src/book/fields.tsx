@@ -3,11 +3,11 @@ import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
+import { useMeasures } from "../controls/useMeasures";
 import { Field, type Left } from "../controls/Field";
 import { keepDraft, leftDraft, useDraft } from "./drafts";
 import { type Editing, EditingContext, at, put, useEditing } from "./useEntry";
 import { Choice, type Option } from "../controls/Choice";
-import type { UnitKind } from "../controls/units";
 import { wholeOr } from "../controls/wholeOr";
 import { Check } from "../controls/Check";
 import { Input } from "../controls/Input";
@@ -315,24 +315,4 @@ export function MeasureChoice() {
       )}
     </div>
   );
-}
-
-type MeasureName = Schemas["MeasureName"];
-
-/** Measures as the firm calls them. */
-export function useMeasures() {
-  const { data } = useQuery(ask.measures);
-  const measures = data ?? [];
-  const find = (name: string): MeasureName =>
-    measures.find((m) => m.name === name) ?? { name, label: name, kind: "area", unit: "ft²" };
-  return {
-    /** For choosing. */
-    options: measures.map((m) => [m.name, m.label] as const),
-    kindOf: (name: string) => find(name).kind as UnitKind,
-    unitOf: (name: string) => find(name).unit,
-    labelOf: (name: string) => find(name).label,
-    /** The others of the same kind, for choosing. */
-    like: (name: string) =>
-      measures.filter((m) => m.kind === find(name).kind && m.name !== name).map((m) => [m.name, m.label] as const),
-  };
 }

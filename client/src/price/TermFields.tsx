@@ -4,6 +4,7 @@ import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
 import { typedNumber } from "../controls/typedNumber";
+import { BracketTerms } from "./BracketTerms";
 import { Rows } from "./Rows";
 import styles from "./price.module.css";
 
@@ -137,8 +138,6 @@ export const OnCost = memo(function OnCost({ held, currency }: { held: TermsHeld
 export const StepTerms = memo(function StepTerms({ held, currency }: { held: TermsHeld; currency: string }) {
   const { terms, set } = held;
   const money = (field: keyof Terms, label: string) => <One held={held} field={field} label={label} unit={currency} />;
-  const brackets = terms.brackets;
-  const by = brackets ? (brackets.by === "quantity" ? brackets.measure! : brackets.by) : "";
   return (
     <>
       <ul className="rows">
@@ -147,56 +146,7 @@ export const StepTerms = memo(function StepTerms({ held, currency }: { held: Ter
         {money("leastJob", "Least, the job")}
       </ul>
       <div className="pad">
-        <Choice
-          label="Brackets by size"
-          value={by}
-          none="none"
-          options={[
-            ["price", "by the built price"],
-            ["hours", "by labour hours"],
-            ["floorArea", "by floor area, ft²"],
-            ["netWallArea", "by wall area, net, ft²"],
-            ["area", "by site area, ft²"],
-          ]}
-          onChoose={(now) =>
-            void set(
-              "brackets",
-              (now as string) === ""
-                ? null
-                : {
-                    by: now === "price" || now === "hours" ? now : "quantity",
-                    rows: brackets?.rows ?? [{ from: "0", percent: "10" }],
-                    neverMoreThanNext: brackets?.neverMoreThanNext ?? true,
-                    ...(now === "price" || now === "hours" ? {} : { measure: now, unit: "ft²" }),
-                  },
-            )
-          }
-        />
-        {brackets && (
-          <>
-            <Rows
-              one="bracket"
-              rows={brackets.rows}
-              columns={[
-                { label: "From", text: (r) => r.from, with: (r, from) => ({ ...r, from: typedNumber(from) }) },
-                {
-                  label: "Percent",
-                  unit: "%",
-                  text: (r) => r.percent,
-                  with: (r, p) => ({ ...r, percent: typedNumber(p) }),
-                },
-              ]}
-              blank={{ from: "", percent: "" }}
-              onSave={(rows) => set("brackets", { ...brackets, rows })}
-            />
-            <Check
-              on={brackets.neverMoreThanNext}
-              onTick={(on) => void set("brackets", { ...brackets, neverMoreThanNext: on })}
-            >
-              Never more than the next row
-            </Check>
-          </>
-        )}
+        <BracketTerms held={held} />
         <Bent held={held} field="brackets" />
         <h3>Costs that are a percent of the price</h3>
         <Rows

@@ -64,7 +64,7 @@ internal sealed record Pool(
                 null,
                 job.Pricing,
                 [.. own[Guid.Empty]],
-                new(of => all[of] - Sum.Of(sections.Select(s => s.Costs[of]))),
+                new(of => OfOwn(of, own[Guid.Empty].Any(), all[of], sections)),
                 byRole is null
                     ? hours
                     :
@@ -77,6 +77,11 @@ internal sealed record Pool(
             .. sections,
         ];
     }
+
+    /// <summary>What the job's own build-up costs of a class: what the sections leave. Without lines of its own that is only what no line bears, as the way to the site: what goods leave then is the rest
+    /// of packs that are not whole in a currency without cents, and no cost.</summary>
+    private static Val OfOwn(CostClass of, bool hasLines, Val all, IEnumerable<Pool> sections) =>
+        hasLines || of is CostClass.Labour or CostClass.Fixed ? all - Sum.Of(sections.Select(s => s.Costs[of])) : 0m;
 
     /// <summary>Hours of each role, in the order of the costs, by line.</summary>
     private static Val[][] HoursByRole(PriceDraft draft) =>

@@ -72,11 +72,16 @@ public sealed class Solving
         var cents = 1m;
         for (var i = 0; i < estimate.Price.Draft.Places; i++)
             cents /= 10;
-        var costs = estimate.Price.Draft.Pools[0].Costs.Sum(c => c.Of.V) > 0;
         term = terms.Basis switch
         {
-            PriceBasis.Markup when costs => ("profit", 0.000001m, -99_999_999, 999_999_999, terms.Profit),
-            PriceBasis.TargetMargin when costs => (
+            PriceBasis.Markup when Moves(own => own.Profit is null) => (
+                "profit",
+                0.000001m,
+                -99_999_999,
+                999_999_999,
+                terms.Profit
+            ),
+            PriceBasis.TargetMargin when Moves(own => own.TargetMargin is null) => (
                 "targetMargin",
                 0.000001m,
                 -999_999_999,
@@ -86,6 +91,14 @@ public sealed class Solving
             _ => ("adjustment", cents, (long)(-900_000_000m / cents), (long)(900_000_000m / cents), terms.Adjustment),
         };
     }
+
+    /// <summary>Whether the job's own term moves anything: there is cost in its own build-up, or in that of a section on the same basis which takes the term from the job.</summary>
+    private bool Moves(Func<OwnBasis, bool> takes) =>
+        estimate.Price.Draft.Pools.Any(p =>
+            p.Terms.Basis == terms.Basis
+            && (p.Section?.Pricing is not { } own || takes(own))
+            && p.Costs.Sum(c => c.Of.V) > 0
+        );
 
     /// <summary>What would have to move for <paramref name="what"/> to be <paramref name="value"/>. <paramref name="quantity"/> is the area or the hours that a price per area or per hour is for.</summary>
     /// <exception cref="RefusedException">There is no price to move, or nothing leads there.</exception>
@@ -154,8 +167,11 @@ public sealed class Solving
             ? [.. brackets.Rows.Select(r => (decimal?)r.Percent).Prepend(0m).Distinct()]
             : [null];
         var found = percents.Select(p => Search(goal, p)).ToArray();
+        // Where least charges hold the price, the term may stand where it is.
         var exact = found
             .SelectMany(f => f.Exact is { } range ? Choices(range) : [])
+            .Append((long)decimal.Round(term.Was / term.Step))
+            .Distinct()
             .Select(n => (n, Estimate: Kept(n)))
             .Where(a => a.Estimate.Price.Step("leastJob") is null && Unrounded(a.n) == goal)
             .OrderBy(a => decimal.Abs(a.n * term.Step - term.Was))

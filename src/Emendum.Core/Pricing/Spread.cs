@@ -12,13 +12,16 @@ public sealed class Spread
     /// <summary>Cost of each line; travel and leftovers of the whole job are no line's.</summary>
     public Val[] Costs { get; }
 
-    /// <summary>Price of each line of <see cref="Reckoned.Lines"/>; with contingency that is shown they sum to the price before tax.</summary>
+    /// <summary>Price of each line of <see cref="Reckoned.Lines"/>; with contingency that is shown and <see cref="NoLines"/> they sum to the price before tax.</summary>
     public Val[] Lines { get; }
 
     /// <summary>The same as a customer sees them: what is hidden, or done by the customer, is nothing, and is spread over the visible lines of its section, else of the job, by price (estimating model §9).</summary>
     public Val[] Shown { get; }
 
-    /// <summary>What is hidden and no visible line of its tax category bears.</summary>
+    /// <summary>What is in the price and falls on no line, because there is none that could bear it: an adjustment beside allowances alone.</summary>
+    public Val NoLines { get; private init; }
+
+    /// <summary>What no visible line bears: hidden work whose tax category no visible line has, and <see cref="NoLines"/>.</summary>
     public Val Other { get; private init; }
 
     /// <summary>What contingency that is shown on its own takes out of the lines; nothing where it is spread over them.</summary>
@@ -50,6 +53,7 @@ public sealed class Spread
             Weights(draft);
         // By tax category, because hidden lines are borne within theirs.
         var byTax = new SortedDictionary<int, Val[]>();
+        var nobody = new Sum();
         foreach (var portion in draft.Portions)
         {
             var of = LinePrices.WeightsOf(draft, portion);
@@ -62,12 +66,14 @@ public sealed class Spread
             );
             if (!byTax.TryGetValue(portion.Tax.Number, out var prices))
                 byTax.Add(portion.Tax.Number, prices = new Val[lines.Length]);
+            if (of.At.Length == 0)
+                nobody.Add(list ? portion.Amount - off : portion.Amount);
             for (var i = 0; i < of.At.Length; i++)
                 if (shares[i].V != 0)
                     prices[of.At[i]] = prices[of.At[i]].V == 0 ? shares[i] : prices[of.At[i]] + shares[i];
         }
         if (draft.Contingency.V != 0)
-            TakeOut(draft, byTax);
+            TakeOut(draft, byTax, list);
         Val Whole(IEnumerable<Val[]> parts, int n) =>
             parts.Where(p => p[n].V != 0).Select(p => p[n]).ToArray() is [var one]
                 ? one
@@ -88,7 +94,7 @@ public sealed class Spread
                     ),
             ];
         var made = Made("price", ": price", _ => true, byTax.Values);
-        var (shown, other) = Visible(draft, byTax);
+        var (shown, other) = Visible(draft, byTax, list);
         return new(
             exact,
             made,
@@ -96,7 +102,8 @@ public sealed class Spread
         )
         {
             Contingency = draft.Contingency,
-            Other = other,
+            NoLines = nobody.Total,
+            Other = nobody.Total.V == 0 ? other : other + nobody.Total,
         };
     }
 
@@ -111,7 +118,7 @@ public sealed class Spread
         );
 
     /// <summary>Takes contingency that is shown on its own out of the lines.</summary>
-    private static void TakeOut(PriceDraft draft, SortedDictionary<int, Val[]> byTax)
+    private static void TakeOut(PriceDraft draft, SortedDictionary<int, Val[]> byTax, bool list)
     {
         var at = byTax
             .SelectMany(tax => tax.Value.Select((price, n) => (tax.Key, n, price)))
@@ -120,7 +127,7 @@ public sealed class Spread
         var taken = Shares.Of(
             draft.Contingency,
             [.. at.Select(p => p.price)],
-            "price by line, for contingency",
+            "price by line, for contingency" + Before(list),
             draft.Places,
             draft.Trace
         );
@@ -147,13 +154,17 @@ public sealed class Spread
         }
     }
 
+    // The same amounts are split twice where discounts are lines of their own.
+    private static string Before(bool list) => list ? ", before discounts" : "";
+
     // What is nothing is neither hidden nor seen: there is nothing of it to spread, and it bears nothing.
     private static bool IsHidden(Line line) => line is { Seen: false, IsNothing: false };
 
     /// <summary>The same with hidden lines borne by visible ones of their section, else of the job, of the same tax category; where there is none of that, by nobody. Null where nothing is hidden.</summary>
     private static (IReadOnlyCollection<Val[]>? Shown, Val Other) Visible(
         PriceDraft draft,
-        SortedDictionary<int, Val[]> byTax
+        SortedDictionary<int, Val[]> byTax,
+        bool list
     )
     {
         var lines = draft.Reckoned.Lines;
@@ -190,7 +201,7 @@ public sealed class Spread
                     sum,
                     [.. over.Select(n => prices[n])],
                     draft.Trace.On
-                        ? $"price of the visible lines that bear what is hidden of {section.Key}, tax {tax + 1}"
+                        ? $"price of the visible lines that bear what is hidden of {section.Key}, tax {tax + 1}{Before(list)}"
                         : "",
                     draft.Places,
                     draft.Trace

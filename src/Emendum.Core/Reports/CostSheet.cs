@@ -21,12 +21,14 @@ public sealed record CostSheetLine(Line Line, string Section, ByClass<Val> Costs
 /// <param name="Estimate">The job.</param>
 /// <param name="Lines">By section, in job order.</param>
 /// <param name="NoLines">Cost that no line bears: the way to the site, set-up.</param>
+/// <param name="PriceOfNoLine">What is in the price and falls on no line.</param>
 /// <param name="HoursOfNoLine">Hours that no line takes: set-up, travel, what comes once for a work item.</param>
 /// <param name="Contingency">Contingency that stands on its own and in no line's price.</param>
 public sealed record CostSheet(
     Estimate Estimate,
     ImmutableArray<CostSheetLine> Lines,
     Val NoLines,
+    Val PriceOfNoLine,
     Val HoursOfNoLine,
     Val Contingency
 )
@@ -53,6 +55,7 @@ public sealed record CostSheet(
             estimate,
             [.. lines],
             draft.Direct - Sum.Of(spread.Costs.Where(c => c.V != 0)),
+            spread.NoLines,
             estimate.Reckoned.Costs.Hours - Sum.Of(estimate.Reckoned.Lines.Select(l => l.Hours)),
             spread.Contingency
         );

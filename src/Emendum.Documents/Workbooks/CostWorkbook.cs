@@ -97,7 +97,7 @@ public sealed class CostWorkbook
                     new(note, Look: CellLook.Quiet),
                 ]
             );
-        if (sheet.NoLines.V != 0 || sheet.HoursOfNoLine.V != 0)
+        if (sheet.NoLines.V != 0 || sheet.PriceOfNoLine.V != 0 || sheet.HoursOfNoLine.V != 0)
             lines.Add(
                 [
                     new("No line's own: set-up, the way to the site, what comes once", Look: CellLook.Quiet),
@@ -105,6 +105,7 @@ public sealed class CostWorkbook
                     Cell(sheet.HoursOfNoLine, CellLook.Quantity),
                     .. Enumerable.Repeat(default(SheetCell), 5),
                     Money(sheet.NoLines),
+                    Money(sheet.PriceOfNoLine),
                 ]
             );
         if (sheet.Contingency.V != 0)
