@@ -33,6 +33,8 @@ export async function newJob(page: Page, customer: string, job: string) {
     .selectOption({ label: customer });
   await page.getByRole("button", { name: "Add the job" }).click();
   await expect(page.getByRole("heading", { name: job })).toBeVisible();
+  // The station comes after the frame: then the keys of both are heard.
+  await expect(tapeLine(page)).toBeVisible();
 }
 
 /** The tape line for a new place. */

@@ -1,6 +1,8 @@
+import { readFileSync } from "node:fs";
 import { accessible, measure, newJob, saved, tally } from "./pages";
 import { command, rooms, addEverywhere } from "./workPages";
 import { type Page, expect, test } from "./test";
+import { sheets } from "./workbook";
 
 const region = (page: Page, name: string) =>
   page.getByRole("region", { name, exact: true });
@@ -326,6 +328,51 @@ test("a house is priced while each scope's worth is written down; a piece is lef
     await accessible(page, `build-up, ${scheme}`);
     await page.getByRole("button", { name: "Worth", exact: true }).click();
   }
+});
+
+test("the cost sheet is taken out by keyboard, on paper and as a workbook whose formulas are live", async ({
+  page,
+}) => {
+  await painted(page, "Curlew Bank");
+  async function taken(name: string) {
+    const link = page.getByRole("link", { name });
+    await link.focus();
+    const [download] = await Promise.all([
+      page.waitForEvent("download"),
+      page.keyboard.press("Enter"),
+    ]);
+    const file = readFileSync(await download.path());
+    return { name: download.suggestedFilename(), file };
+  }
+  const paper = await taken("Cost sheet, PDF");
+  expect(paper.name).toMatch(/^Cost sheet \d+\.pdf$/);
+  expect(paper.file.subarray(0, 5).toString()).toBe("%PDF-");
+  const book = await taken("Cost sheet, workbook with live prices");
+  expect(book.name).toMatch(/^Cost sheet \d+\.xlsx$/);
+  const [price, lines] = sheets(book.file);
+  expect(price).toContain("Customer pays");
+  // Three rooms, walls and ceilings: six quantities, and each line's hours, costs and price are formulas.
+  expect(lines!.match(/<x:row /g)!.length).toBeGreaterThanOrEqual(8);
+  expect(lines!.match(/<x:f>/g)!.length).toBeGreaterThanOrEqual(6 * 4);
+});
+
+test("brackets go by any measure in any unit of its kind", async ({ page }) => {
+  await painted(page, "Knot Hill");
+  await page
+    .getByRole("combobox", { name: "Brackets by size" })
+    .selectOption("Walls, net");
+  await expect(built(page).getByText("10 % from 0 ft²")).toBeVisible();
+  await page
+    .getByRole("combobox", { name: "Its edges are in" })
+    .selectOption("m²");
+  // Below the edge there is nothing on top: three rooms have about 90 m² of wall.
+  await keep(page, "From, bracket 1", "200");
+  await expect(built(page).getByText(/^10 % from/)).toHaveCount(0);
+  await keep(page, "From, bracket 1", "50");
+  await expect(built(page).getByText("10 % from 50 m²")).toBeVisible();
+  await page.getByRole("button", { name: "Build-up" }).focus();
+  await page.keyboard.press("Control+z");
+  await expect(built(page).getByText(/^10 % from/)).toHaveCount(0);
 });
 
 test("work sold by the unit: its price stands in the sheet, and a section goes by it", async ({

@@ -1,4 +1,4 @@
-import { crc32 } from "node:zlib";
+import { crc32, inflateRawSync } from "node:zlib";
 
 /** A workbook of one sheet as a file, made by hand: nothing of the program under test has a part in it. */
 export function workbook(rows: (string | number)[][]): Buffer {
@@ -63,4 +63,33 @@ function zip(parts: Record<string, string>): Buffer {
   end.writeUInt32LE(listing.length, 12);
   end.writeUInt32LE(at, 16);
   return Buffer.concat([...bodies, listing, end]);
+}
+
+/** The sheets of a workbook that the program wrote, as they stand in the file. */
+export function sheets(file: Buffer): string[] {
+  const found: string[] = [];
+  // The directory stands at the end; the last record says where.
+  const end = file.lastIndexOf(Buffer.from([0x50, 0x4b, 5, 6]));
+  let at = file.readUInt32LE(end + 16);
+  for (let n = file.readUInt16LE(end + 10); n > 0; n--) {
+    const [name, extra, note] = [28, 30, 32].map((o) =>
+      file.readUInt16LE(at + o),
+    ) as [number, number, number];
+    const path = file.subarray(at + 46, at + 46 + name).toString();
+    const number = /^\/?xl\/worksheets\/sheet(\d*)\.xml$/.exec(path);
+    if (number) {
+      const local = file.readUInt32LE(at + 42);
+      const from =
+        local +
+        30 +
+        file.readUInt16LE(local + 26) +
+        file.readUInt16LE(local + 28);
+      const data = file.subarray(from, from + file.readUInt32LE(at + 20));
+      found[Number(number[1] || 1) - 1] = (
+        file.readUInt16LE(at + 10) === 8 ? inflateRawSync(data) : data
+      ).toString();
+    }
+    at += 46 + name + extra + note;
+  }
+  return found;
 }

@@ -443,3 +443,17 @@ test("undo takes back what was done here; what a closed window left is named fir
   await none;
   expect(open.get().trouble).toBe("There is nothing to undo.");
 });
+
+test("the answer to an edit and what is told of it and of the next come at once, in any order: each change is taken once", async () => {
+  const open = await opened();
+  void open.send(note);
+  const sent = await next("send");
+  const first = { places: [place("p3")], placeOrder: ["p1", "p2", "p3"] };
+  sent.answer(answer(1, 2, first));
+  told.moved(2, moved(1, 2, first));
+  told.moved(3, moved(2, 3, { places: [place("p4")], placeOrder: ["p1", "p2", "p3", "p4"] }));
+  await vi.waitFor(() => expect(open.get().job.version).toBe(3));
+  await open.idle();
+  expect(open.get().job.places.map((p) => p.id)).toEqual(["p1", "p2", "p3", "p4"]);
+  expect(server).toEqual([]);
+});

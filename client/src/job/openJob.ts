@@ -273,12 +273,25 @@ export class OpenJob {
    * need not be the one that is held, only none that comes after it.
    */
   private async accept(moved: Moved, undo: Job["undo"] | undefined, also: Partial<JobState>): Promise<void> {
-    if (await this.otherwise(moved)) return this.set({ ...also, job: { ...this.state.job, ...(undo && { undo }) } });
+    // The server is behind: it was restored from a backup.
+    const behind = moved.from > moved.to;
+    const beyond = () => moved.from > this.state.job.version;
+    if (!behind && !moved.reload && beyond()) await this.catching;
+    // Between what is asked here and what is set lies no pause: the same change comes as an answer and is told, in any order.
+    if (behind || (moved.reload && moved.to > this.state.job.version)) await this.reload();
+    else if (beyond())
+      await this.catchUp(); // One in between was missed.
+    else if (moved.to > this.state.job.version) return this.set({ ...this.with(moved, undo), ...also });
+    this.set({ ...also, job: { ...this.state.job, ...(undo && { undo }) } });
+  }
+
+  /** The job and its cells with what has changed. */
+  private with(moved: Moved, undo: Job["undo"] | undefined): Pick<JobState, "job" | "cells"> {
     const { job } = this.state;
     const cells = new Map(this.state.cells);
     for (const key of moved.goneCells) cells.delete(key);
     for (const of of moved.cells) for (const cell of of.cells) cells.set(cellKey(of.work, cell.place), cell);
-    this.set({
+    return {
       job: {
         ...job,
         ...moved.head,
@@ -289,25 +302,7 @@ export class OpenJob {
         work: merged(job.work, moved.work, moved.workOrder),
       },
       cells,
-      ...also,
-    });
-  }
-
-  /** Comes to a version in another way where what has changed does not lead there from the one that is held; false where it does. */
-  private async otherwise(moved: Moved): Promise<boolean> {
-    // The server is behind: it was restored from a backup.
-    const behind = moved.from > moved.to;
-    if (!behind && moved.to <= this.state.job.version) return true;
-    if (behind || moved.reload) {
-      await this.reload();
-      return true;
-    }
-    if (moved.from <= this.state.job.version) return false;
-    await this.catching;
-    if (moved.from <= this.state.job.version) return false;
-    // One in between was missed.
-    await this.catchUp();
-    return true;
+    };
   }
 
   private async reload(): Promise<void> {

@@ -42,7 +42,7 @@ public sealed record Touched(
         if (old.Pricing.MaterialCost != now.Pricing.MaterialCost || old.Units != now.Units)
             return TooMuch;
         // Where only the price is another, nothing was reckoned anew.
-        if (ReferenceEquals(before.Reckoned.Lines, after.Reckoned.Lines) && ReferenceEquals(old.Cells, now.Cells))
+        if (ReferenceEquals(before.Reckoned.Costs, after.Reckoned.Costs) && ReferenceEquals(old.Cells, now.Cells))
             only = [];
         var (places, work) = (ImmutableHashSet.CreateBuilder<Guid>(), ImmutableHashSet.CreateBuilder<Guid>());
         var cells = ImmutableHashSet.CreateBuilder<CellKey>();
