@@ -1,4 +1,3 @@
-using System.Globalization;
 using Emendum.Core.Book;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
@@ -18,10 +17,6 @@ public sealed class CostSheetPdf
         Size = 8.5f,
         Leading = 12.5f,
         Gap = 10;
-    private static readonly SKColor Ink = new(0x1B, 0x24, 0x26),
-        Quiet = new(0x5C, 0x68, 0x6A),
-        Hair = new(0xDA, 0xDD, 0xD8),
-        Tape = new(0xF5, 0xC5, 0x18);
 
     /// <summary>A column of a table: its head, its width in points, and whether it holds numbers.</summary>
     private readonly record struct Column(string Head, float Wide, bool IsNumber = false);
@@ -40,14 +35,10 @@ public sealed class CostSheetPdf
         var pdf = new CostSheetPdf(sheet);
         pdf.All(customer);
         var info = sheet.Estimate.Job.Info;
-        var date = DateTime.SpecifyKind(
-            DateTime.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture),
-            DateTimeKind.Utc
-        );
         return pdf.set.Write(
             $"Cost sheet {info.Number}: {info.Name}",
             info.Firm,
-            date,
+            info.Date,
             (canvas, page, of) => Furniture(canvas, info, page, of)
         );
     }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
 using SkiaSharp;
@@ -15,10 +14,6 @@ public static class ProposalPdf
         Size = 10.5f,
         Leading = 15.5f,
         AmountWidth = 84;
-    private static readonly SKColor Ink = new(0x1B, 0x24, 0x26),
-        Quiet = new(0x5C, 0x68, 0x6A),
-        Hair = new(0xDA, 0xDD, 0xD8),
-        Tape = new(0xF5, 0xC5, 0x18);
 
     /// <summary>The PDF's bytes; the same blocks give the same bytes.</summary>
     public static byte[] Write(IEnumerable<Block> blocks, JobInfo info)
@@ -26,14 +21,10 @@ public static class ProposalPdf
         var set = new Typesetter(78, PageHeight - 74);
         foreach (var block in blocks)
             Set(set, block);
-        var date = DateTime.SpecifyKind(
-            DateTime.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture),
-            DateTimeKind.Utc
-        );
         return set.Write(
             $"Proposal {info.Number}: {info.Name}",
             info.Firm,
-            date,
+            info.Date,
             (canvas, page, of) => Furniture(canvas, info, page, of)
         );
     }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Emendum.Core.Figures;
 using SkiaSharp;
 
@@ -18,6 +19,12 @@ public enum Face
 /// </summary>
 public sealed class Typesetter
 {
+    /// <summary>The colours of paper.</summary>
+    public static readonly SKColor Ink = new(0x1B, 0x24, 0x26),
+        Quiet = new(0x5C, 0x68, 0x6A),
+        Hair = new(0xDA, 0xDD, 0xD8),
+        Tape = new(0xF5, 0xC5, 0x18);
+
     private static readonly Dictionary<Face, SKTypeface> Faces = new()
     {
         [Face.Serif] = Load("Literata_400Regular"),
@@ -169,18 +176,22 @@ public sealed class Typesetter
         }
     }
 
-    /// <summary>Writes the PDF; <paramref name="furniture"/> draws head and foot of each page, given its number and how many there are. The same document gives the same bytes.</summary>
-    public byte[] Write(string title, string author, DateTime date, Action<SKCanvas, int, int> furniture)
+    /// <summary>Writes the PDF, dated as the document is (<c>yyyy-MM-dd</c>); <paramref name="furniture"/> draws head and foot of each page, given its number and how many there are. The same document gives the same bytes.</summary>
+    public byte[] Write(string title, string author, string date, Action<SKCanvas, int, int> furniture)
     {
         using var stream = new MemoryStream();
+        var made = DateTime.SpecifyKind(
+            DateTime.ParseExact(date, "yyyy-MM-dd", CultureInfo.InvariantCulture),
+            DateTimeKind.Utc
+        );
         var metadata = new SKDocumentPdfMetadata
         {
             Title = title,
             Author = author,
             Creator = "Emendum",
             Producer = "Emendum",
-            Creation = date,
-            Modified = date,
+            Creation = made,
+            Modified = made,
             RasterDpi = 72,
             EncodingQuality = 100,
         };

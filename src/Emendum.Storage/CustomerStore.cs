@@ -7,6 +7,9 @@ namespace Emendum.Storage;
 /// <summary>A customer.</summary>
 public sealed record Customer(Guid Id, string Name, string Address, string Email, string Phone)
 {
+    /// <summary>Why no tax is charged to them; null where it is. New jobs of theirs take it.</summary>
+    public Exemption? Exemption { get; init; }
+
     /// <summary>Checks names and lengths.</summary>
     /// <exception cref="RefusedException">Naming the field.</exception>
     public void Check()
@@ -25,6 +28,7 @@ public sealed record Customer(Guid Id, string Name, string Address, string Email
                 "email",
                 "That is not an e-mail address. Write it like name@example.com, or leave it empty."
             );
+        Exemption?.Check();
     }
 }
 
@@ -44,8 +48,13 @@ public sealed class CustomerStore(Database database)
         params ReadOnlySpan<(string Name, object? Value)> parameters
     ) =>
         connection.Rows(
-            $"SELECT id, name, address, email, phone FROM customer WHERE {which} ORDER BY name COLLATE NOCASE, id",
-            r => new Customer(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4)),
+            $"SELECT id, name, address, email, phone, exempt, exempt_reason FROM customer WHERE {which} ORDER BY name COLLATE NOCASE, id",
+            r => new Customer(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4))
+            {
+                Exemption = r.GetString(5) is { Length: > 0 } kind
+                    ? new(Enum.Parse<ExemptKind>(kind), r.GetString(6))
+                    : null,
+            },
             parameters
         );
 
@@ -56,6 +65,13 @@ public sealed class CustomerStore(Database database)
         return Rows(connection, "id = $id", ("$id", id)) is [var customer]
             ? new(customer.Id, customer.Name, customer.Address)
             : Core.Jobs.Party.None;
+    }
+
+    /// <summary>Why no tax is charged to that customer; null where it is, or where there is none.</summary>
+    public Exemption? ExemptionOf(Guid? id)
+    {
+        using var connection = database.Connect();
+        return Rows(connection, "id = $id", ("$id", id)) is [var customer] ? customer.Exemption : null;
     }
 
     /// <summary>The customer of a job that comes from elsewhere: ours of that id, or a new one of that name.</summary>
@@ -105,14 +121,17 @@ public sealed class CustomerStore(Database database)
         customer.Check();
         connection.Run(
             """
-            INSERT INTO customer VALUES ($id, $name, $address, $email, $phone)
-            ON CONFLICT (id) DO UPDATE SET name = $name, address = $address, email = $email, phone = $phone
+            INSERT INTO customer VALUES ($id, $name, $address, $email, $phone, $exempt, $reason)
+            ON CONFLICT (id) DO UPDATE SET name = $name, address = $address, email = $email, phone = $phone,
+                exempt = $exempt, exempt_reason = $reason
             """,
             ("$id", customer.Id),
             ("$name", customer.Name.Trim()),
             ("$address", customer.Address.Trim()),
             ("$email", customer.Email.Trim()),
-            ("$phone", customer.Phone.Trim())
+            ("$phone", customer.Phone.Trim()),
+            ("$exempt", customer.Exemption?.Kind.ToString() ?? ""),
+            ("$reason", customer.Exemption?.Reason.Trim() ?? "")
         );
     }
 }

@@ -203,6 +203,51 @@ public sealed class RefusalTests : IDisposable
     }
 
     [Fact]
+    public async Task A_customer_s_exemption_is_kept_and_new_jobs_take_it()
+    {
+        var (customer, job) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        JsonObject Of(JsonObject? exemption) =>
+            new()
+            {
+                ["id"] = customer.ToString(),
+                ["name"] = "Port Ennis Harbour Board",
+                ["address"] = "",
+                ["email"] = "",
+                ["phone"] = "",
+                ["exemption"] = exemption,
+            };
+        JsonObject Free(string reason) => new() { ["kind"] = "exempt", ["reason"] = reason };
+        Task<HttpResponseMessage> Put(JsonObject? was, JsonObject now) =>
+            server.Http.PutAsJsonAsync($"/api/customers/{customer}", new JsonObject { ["was"] = was, ["now"] = now });
+        var bad = await Put(null, Of(Free(" ")));
+        Assert.Equal("exemption", (string)(await bad.Content.ReadFromJsonAsync<JsonObject>())!["field"]!);
+        Assert.True((await Put(null, Of(Free("certificate 4711")))).IsSuccessStatusCode);
+        Assert.True(
+            (
+                await server.Http.PostAsJsonAsync(
+                    "/api/jobs",
+                    new JsonObject
+                    {
+                        ["id"] = job.ToString(),
+                        ["name"] = "Harbour office",
+                        ["subtitle"] = "",
+                        ["customer"] = customer.ToString(),
+                        ["units"] = "feet",
+                    }
+                )
+            ).IsSuccessStatusCode
+        );
+        async Task<JsonNode?> Said(string path, string field) =>
+            (await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}{path}"))![field];
+        Assert.Equal("certificate 4711", (string)(await Said("", "pricing"))!["exemption"]!["reason"]!);
+        Assert.Equal("exempt", (string)(await Said("/price", "ofCustomer"))!["kind"]!);
+        // Taken away, the job keeps what it was priced with.
+        Assert.True((await Put(Of(Free("certificate 4711")), Of(null))).IsSuccessStatusCode);
+        Assert.Null(await Said("/price", "ofCustomer"));
+        Assert.NotNull((await Said("", "pricing"))!["exemption"]);
+    }
+
+    [Fact]
     public async Task Customers_are_kept_and_checked()
     {
         var id = Guid.CreateVersion7();

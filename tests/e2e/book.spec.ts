@@ -366,7 +366,7 @@ for (const colorScheme of ["light", "dark"] as const)
       page.getByText(/^\d+ found$|^first \d+ of \d+$/),
     ).toBeVisible();
     await check("list");
-    for (const [words, name] of [
+    const entries = [
       ["fill and sand", "Fill and sand"],
       ["resin-bound", "Resin-bound path, 18 mm"],
       ["notice board", "Notice board, oiled frame"],
@@ -378,7 +378,11 @@ for (const colorScheme of ["light", "dark"] as const)
       ["profiled", "Profiled sheet"],
       ["up the coast", "Up the coast"],
       ["weather", "Weather"],
-    ] as const) {
+    ] as const;
+    // In the dark the colours are looked at, which all forms share.
+    for (const [words, name] of colorScheme === "light"
+      ? entries
+      : entries.slice(0, 4)) {
       await open(page, words, name);
       await check(name);
     }

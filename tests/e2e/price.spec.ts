@@ -112,6 +112,15 @@ test("the ways of pricing stand side by side, one is chosen and taken back; a ro
   await expect(ways.getByRole("row", { name: /Unit prices/ })).toContainText(
     "has no unit price",
   );
+  // What another way would bring says how, too.
+  await ways
+    .getByRole("button", { name: /^Target margin, price before tax/ })
+    .click();
+  await expect(page.getByRole("region", { name: "Workings" })).toContainText(
+    "Price before tax",
+  );
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("region", { name: "Workings" })).toHaveCount(0);
   await ways.getByRole("button", { name: "Choose target margin" }).click();
   await expect(ways).toHaveCount(0);
   await expect(tally(page, "Margin")).toHaveText("45.0%");
@@ -373,6 +382,39 @@ test("brackets go by any measure in any unit of its kind", async ({ page }) => {
   await page.getByRole("button", { name: "Build-up" }).focus();
   await page.keyboard.press("Control+z");
   await expect(built(page).getByText(/^10 % from/)).toHaveCount(0);
+});
+
+test("a customer who pays no tax says so once: the job shows that it differs and takes it", async ({
+  page,
+}) => {
+  await painted(page, "Whimbrel Wharf");
+  await expect(built(page).getByText(/^not charged/)).toHaveCount(0);
+  await page.getByRole("link", { name: "Customers", exact: true }).click();
+  await page
+    .getByRole("button", { name: /Whimbrel Wharf/ })
+    .first()
+    .click();
+  const form = page.getByRole("dialog", { name: "Whimbrel Wharf" });
+  await form
+    .getByRole("combobox", { name: "No tax is charged" })
+    .selectOption("exempt");
+  const why = form.getByRole("textbox", { name: "Why none is charged" });
+  await why.fill("");
+  await form.getByRole("button", { name: "Keep" }).click();
+  await expect(
+    form.getByText("Say in at most 200 characters why no tax is charged."),
+  ).toBeVisible();
+  await why.fill("certificate 4711");
+  await form.getByRole("button", { name: "Keep" }).click();
+  await expect(form).toHaveCount(0);
+  await page.goBack();
+  const taxes = region(page, "Taxes");
+  await expect(taxes).toContainText("certificate 4711");
+  await taxes.getByRole("button", { name: "Take it" }).click();
+  await expect(
+    built(page).getByText("not charged: certificate 4711").first(),
+  ).toBeVisible();
+  await expect(taxes.getByRole("button", { name: "Take it" })).toHaveCount(0);
 });
 
 test("work sold by the unit: its price stands in the sheet, and a section goes by it", async ({

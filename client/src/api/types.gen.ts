@@ -4,5505 +4,5418 @@
  */
 
 export interface paths {
-  "/api/company": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["Company"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveOfCompany"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["Company"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/company/measures": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MeasureName"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/company/zones": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": string[];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/company/crew": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CrewTerms"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveOfCrewTerms"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CrewTerms"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/company/policies": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PricePolicies"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveOfPricePolicies"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PricePolicies"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/company/usual-sizes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["UsualSizes"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveOfUsualSizes"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["UsualSizes"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/company/usual-places": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["UsualPlaces"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveOfUsualPlaces"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["UsualPlaces"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/company/rules": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["RuleView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/products": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["ProductView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/work": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BookWorkView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/customers": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["Customer"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/customers/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveOfCustomer"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["Customer"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backups": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BackupsView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BackupsView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backups/plan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveOfBackupPlan"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BackupsView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/files": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/octet-stream": string;
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["StoredFile"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/files/{hash}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          hash: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/tables/{purpose}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: {
-          sheet?: number;
-        };
-        header?: never;
-        path: {
-          purpose: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/octet-stream": string;
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TableView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["JobListView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["NewJob"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["JobMade"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/import": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": string;
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["JobMade"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          client?: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["JobView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/changes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          since: number;
-          client: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["AnswerView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/file": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/commands": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SentCommand"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["AnswerView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/undo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SentUndo"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["AnswerView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/redo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SentRedo"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["AnswerView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/read-tape": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["TapeText"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TapeView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/places/{place}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          place: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PlaceSheetView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/measured": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MeasuredView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/deduction": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          rule: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["DeductionView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/cells/{work}/{place}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          work: string;
-          place: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CellSheetView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/cells/{work}/own": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          work: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["OwnCell"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/cells/money": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MoneyView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/preview": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["Command"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PreviewView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/preview/workings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query: {
-          figure: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["Command"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": unknown;
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/checks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["Finding"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/book": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PinnedView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/book/{entry}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          entry: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["EntryView"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          entry: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveInJob"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["AnswerView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/work/{work}/kept": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          work: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["KeptView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/book/{entry}/keep": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          entry: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["KeepInBook"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["AnswerView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/price": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PriceView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/price/ways": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          area?: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["WaysView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/price/worth": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          kind: string;
-          from: number;
-          take: number;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["WorthView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/price/typed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          what: string;
-          value: string;
-          area?: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["SolvedView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/proposal": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["Block"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/proposal.pdf": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/cost-sheet.pdf": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/cost-sheet.xlsx": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/workings.xlsx": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/workings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          figure: string;
-          levels?: number;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["JsonObject"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/workings/text": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          figure: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["WorkingsText"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/places/read-table": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["MappedTable"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PlaceRowsView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/schedule/read-table": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["MappedTable"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["ScheduleRowsView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/places.csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "text/csv": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/places.xlsx": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{id}/schedule": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["ScheduleView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          words?: string;
-          kind?: string;
-          trade?: string;
-          archived?: boolean;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BookListView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["NewEntry"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["EntryView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["EntryView"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveEntry"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["EntryView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/{id}/copy": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["CopyEntry"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["EntryView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/{id}/versions": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["VersionView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/{id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["RestoreEntry"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["EntryView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/read-rate": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["RateText"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["RateReading"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/{id}/try": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["TryEntry"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/{id}/try/workings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query: {
-          figure: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["TryEntry"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": unknown;
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/choices": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["NamedEntry"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/book.csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "text/csv": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/book.xlsx": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/book.json": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": string;
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/read-table": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["MappedTable"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["IncomingView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/take-table": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["TakeTable"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BookTaken"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/read-file": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/octet-stream": string;
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["IncomingView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/take-file": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: {
-          leaveOut?: boolean;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/octet-stream": string;
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BookTaken"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/feed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["FeedView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/feed/jobs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["ChosenPrices"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MovedJob"][];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/feed/take": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["ChosenPrices"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BookTaken"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/catalogue": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          words?: string;
-          category?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CatalogueView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/book/catalogue/take": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["TakeGoods"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["GoodsTaken"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
+    "/api/company": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Company"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfCompany"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Company"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasureName"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/zones": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/crew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewTerms"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfCrewTerms"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewTerms"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/policies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricePolicies"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfPricePolicies"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PricePolicies"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/usual-sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualSizes"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfUsualSizes"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualSizes"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/usual-places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualPlaces"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfUsualPlaces"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualPlaces"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RuleView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/products": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProductView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookWorkView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Customer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfCustomer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Customer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BackupsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BackupsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfBackupPlan"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BackupsView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoredFile"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{purpose}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    sheet?: number;
+                };
+                header?: never;
+                path: {
+                    purpose: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobListView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewJob"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobMade"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobMade"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    client?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    since: number;
+                    client: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SentCommand"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SentUndo"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SentRedo"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/read-tape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TapeText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TapeView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/places/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    place: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlaceSheetView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasuredView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deduction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    rule: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeductionView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/cells/{work}/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    work: string;
+                    place: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CellSheetView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/cells/{work}/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    work: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnCell"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/cells/money": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoneyView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Command"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PreviewView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/preview/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    figure: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Command"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Finding"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PinnedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/book/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveInJob"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/work/{work}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    work: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/book/{entry}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepInBook"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswerView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PriceView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    area?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WaysView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/worth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    kind: string;
+                    from: number;
+                    take: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorthView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    what: string;
+                    value: string;
+                    area?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SolvedView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Block"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/proposal.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/cost-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/cost-sheet.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/workings.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    figure: string;
+                    levels?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JsonObject"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/workings/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    figure: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorkingsText"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/places/read-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MappedTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlaceRowsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/schedule/read-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MappedTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScheduleRowsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/places.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/places.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScheduleView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    words?: string;
+                    kind?: string;
+                    trade?: string;
+                    archived?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookListView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CopyEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VersionView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RestoreEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/read-rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RateText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RateReading"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TryEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{id}/try/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    figure: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TryEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NamedEntry"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/book.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/book.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/book.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/read-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MappedTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncomingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/take-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/read-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IncomingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/take-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    leaveOut?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/feed/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChosenPrices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MovedJob"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/feed/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChosenPrices"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BookTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    words?: string;
+                    category?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CatalogueView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/catalogue/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeGoods"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GoodsTaken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    Answer: {
-      /** Format: uuid */
-      question: string;
-      /** Format: decimal */
-      value: string;
-      unit?: null | components["schemas"]["Unit"];
-    };
-    AnswerView: {
-      moved: components["schemas"]["MovedView"];
-      yours: components["schemas"]["YoursView"];
-      repeated: boolean;
-    };
-    AskView: {
-      name: string;
-      label: string;
-      unit: string;
-      sample: string;
-    };
-    AtPlace: {
-      /** Format: uuid */
-      place: string;
-      was: null | components["schemas"]["JsonNode"];
-      now: null | components["schemas"]["JsonNode"];
-    };
-    BackupPlan: {
-      /** Format: int32 */
-      daily: number;
-      /** Format: int32 */
-      weekly: number;
-    };
-    BackupsView: {
-      backups: components["schemas"]["BackupView"][];
-      plan: components["schemas"]["BackupPlan"];
-      folder: string;
-      wrong: string;
-    };
-    BackupView: {
-      name: string;
-      at: string;
-      /** Format: int64 */
-      bytes: number;
-    };
-    BandView: {
-      name: string;
-      label: string;
-    };
-    BentView: {
-      field: string;
-      policy: string;
-    };
-    Block:
-      | components["schemas"]["BlockLetterhead"]
-      | components["schemas"]["BlockHeading"]
-      | components["schemas"]["BlockParagraph"]
-      | components["schemas"]["BlockBullets"]
-      | components["schemas"]["BlockPriceTable"]
-      | components["schemas"]["BlockSignature"];
-    BlockBullets: {
-      /** @enum {string} */
-      type: "bullets";
-      items: components["schemas"]["Bullet"][];
-    };
-    BlockHeading: {
-      /** @enum {string} */
-      type: "heading";
-      /** Format: int32 */
-      level: number;
-      text: string;
-    };
-    BlockLetterhead: {
-      /** @enum {string} */
-      type: "letterhead";
-      firm: string;
-      firmAddress: string;
-      customer: string;
-      customerAddress: string;
-      title: string;
-      subtitle: string;
-      reference: string;
-      validity: string;
-    };
-    BlockParagraph: {
-      /** @enum {string} */
-      type: "paragraph";
-      text: string;
-    };
-    BlockPriceTable: {
-      /** @enum {string} */
-      type: "priceTable";
-      currency: string;
-      rows: components["schemas"]["PriceRow"][];
-    };
-    BlockSignature: {
-      /** @enum {string} */
-      type: "signature";
-      for: string;
-      by: string;
-    };
-    BookEntry:
-      | components["schemas"]["BookEntryLabourRole"]
-      | components["schemas"]["BookEntryMaterial"]
-      | components["schemas"]["BookEntryEquipment"]
-      | components["schemas"]["BookEntrySubcontract"]
-      | components["schemas"]["BookEntryProductionRate"]
-      | components["schemas"]["BookEntryAssembly"]
-      | components["schemas"]["BookEntryPriceOnlyItem"]
-      | components["schemas"]["BookEntryCondition"]
-      | components["schemas"]["BookEntrySurfaceFactor"]
-      | components["schemas"]["BookEntrySetUp"]
-      | components["schemas"]["BookEntryBookText"];
-    BookEntryAssembly: {
-      /** @enum {string} */
-      kind: "assembly";
-      components: components["schemas"]["Component"][];
-      questions: components["schemas"]["Question"][];
-      /** Format: int32 */
-      coats: number;
-      hazard: string;
-      measure: components["schemas"]["Measure"];
-      wording: string;
-      crewNote: string;
-      customerNote: string;
-      hidden: boolean;
-      levels: components["schemas"]["Level"][];
-      accessories: string[];
-      whereNone: null | components["schemas"]["Measure"];
-      countedIn: null | components["schemas"]["Unit"];
-      unitPrice: null | components["schemas"]["UnitPrice"];
-      taxExempt: null | string;
-      /** Format: uuid */
-      surface: null | string;
-      /** Format: decimal */
-      dryingHours: string;
-      /** Format: decimal */
-      step: null | string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntryBookText: {
-      /** @enum {string} */
-      kind: "text";
-      use: components["schemas"]["TextUse"];
-      body: string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntryCondition: {
-      /** @enum {string} */
-      kind: "condition";
-      reason: string;
-      /** Format: decimal */
-      labour: string;
-      /** Format: decimal */
-      equipment: string;
-      /** Format: decimal */
-      material: string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntryEquipment: {
-      /** @enum {string} */
-      kind: "equipment";
-      /** Format: decimal */
-      cost: string;
-      per: components["schemas"]["EquipmentPer"];
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntryLabourRole: {
-      /** @enum {string} */
-      kind: "role";
-      /** Format: decimal */
-      wage: string;
-      burden: components["schemas"]["BurdenItem"][];
-      premiums: components["schemas"]["Premium"][];
-      /** Format: decimal */
-      sellRate: null | string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntryMaterial: {
-      /** @enum {string} */
-      kind: "material";
-      unit: components["schemas"]["Unit"];
-      packs: components["schemas"]["Pack"][];
-      coverage: null | components["schemas"]["Ratio"];
-      laterCoverage: null | components["schemas"]["Ratio"];
-      /** Format: decimal */
-      wastePercent: string;
-      taxed: boolean;
-      brand: string;
-      category: string;
-      supplier: string;
-      code: string;
-      colour: string;
-      picture: string;
-      priceIncludesTax: boolean;
-      taxExempt: null | string;
-      stock: components["schemas"]["StockSize"][];
-      mix: null | components["schemas"]["Mix"];
-      coverageWanted: boolean;
-      rules: components["schemas"]["OrderRules"];
-      density: null | components["schemas"]["Ratio"];
-      /** Format: decimal */
-      solidsPercent: null | string;
-      dryFilm: string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntryPriceOnlyItem: {
-      /** @enum {string} */
-      kind: "priceOnly";
-      unit: components["schemas"]["Unit"];
-      /** Format: decimal */
-      price: string;
-      /** Format: decimal */
-      minimum: string;
-      taxable: boolean;
-      breakKind: components["schemas"]["BreakKind"];
-      breaks: components["schemas"]["Break"][];
-      neverMoreThanNext: boolean;
-      measure: components["schemas"]["Measure"];
-      wording: string;
-      crewNote: string;
-      customerNote: string;
-      hidden: boolean;
-      levels: components["schemas"]["Level"][];
-      accessories: string[];
-      whereNone: null | components["schemas"]["Measure"];
-      countedIn: null | components["schemas"]["Unit"];
-      unitPrice: null | components["schemas"]["UnitPrice"];
-      taxExempt: null | string;
-      /** Format: uuid */
-      surface: null | string;
-      /** Format: decimal */
-      dryingHours: string;
-      /** Format: decimal */
-      step: null | string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntryProductionRate: {
-      /** @enum {string} */
-      kind: "rate";
-      paces: components["schemas"]["CoatsPace"][];
-      /** Format: uuid */
-      role: string;
-      /** Format: uuid */
-      product: null | string;
-      measure: components["schemas"]["Measure"];
-      wording: string;
-      crewNote: string;
-      customerNote: string;
-      hidden: boolean;
-      levels: components["schemas"]["Level"][];
-      accessories: string[];
-      whereNone: null | components["schemas"]["Measure"];
-      countedIn: null | components["schemas"]["Unit"];
-      unitPrice: null | components["schemas"]["UnitPrice"];
-      taxExempt: null | string;
-      /** Format: uuid */
-      surface: null | string;
-      /** Format: decimal */
-      dryingHours: string;
-      /** Format: decimal */
-      step: null | string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntrySetUp: {
-      /** @enum {string} */
-      kind: "setUp";
-      /** Format: uuid */
-      role: string;
-      /** Format: decimal */
-      setUpMinutes: string;
-      per: components["schemas"]["TravelPer"];
-      /** Format: decimal */
-      distance: string;
-      distanceUnit: components["schemas"]["DistanceUnit"];
-      /** Format: decimal */
-      travelMinutes: string;
-      /** Format: decimal */
-      perDistance: string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntrySubcontract: {
-      /** @enum {string} */
-      kind: "subcontract";
-      unit: components["schemas"]["Unit"];
-      /** Format: decimal */
-      price: string;
-      lumpSum: boolean;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookEntrySurfaceFactor: {
-      /** @enum {string} */
-      kind: "surface";
-      /** Format: decimal */
-      treated: string;
-      /** Format: decimal */
-      coverage: string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int32 */
-      version: number;
-      name: string;
-      section: string;
-      trade: string;
-      tags: string[];
-      source: null | string;
-      /** Format: int32 */
-      order: number;
-      archived: boolean;
-    };
-    BookListView: {
-      entries: components["schemas"]["EntryRow"][];
-      /** Format: int32 */
-      found: number;
-      /** Format: int32 */
-      all: number;
-      kinds: components["schemas"]["KindCount"][];
-      trades: string[];
-      sections: string[];
-    };
-    BookTaken: {
-      /** Format: int32 */
-      new: number;
-      /** Format: int32 */
-      changed: number;
-    };
-    BookWorkView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      section: string;
-      kind: string;
-      wording: string;
-      pace: string;
-      accessories: components["schemas"]["NamedEntry"][];
-      questions: components["schemas"]["QuestionView"][];
-      hazard: string;
-    };
-    /** @enum {unknown} */
-    BracketBy: "price" | "hours" | "quantity";
-    BracketRow: {
-      /** Format: decimal */
-      from: string;
-      /** Format: decimal */
-      percent: string;
-    };
-    Brackets: {
-      by: components["schemas"]["BracketBy"];
-      rows: components["schemas"]["BracketRow"][];
-      neverMoreThanNext: boolean;
-      measure?: null | components["schemas"]["Measure"];
-      unit?: null | components["schemas"]["Unit"];
-    };
-    Break: {
-      /** Format: double */
-      from: unknown;
-      /** Format: double */
-      price: unknown;
-    };
-    /** @enum {unknown} */
-    BreakKind: "none" | "whole" | "slices" | "packages";
-    Bullet: {
-      strong: string;
-      text: string;
-    };
-    BurdenItem: {
-      name: string;
-      /** Format: decimal */
-      percent: null | string;
-      /** Format: decimal */
-      perHour: null | string;
-      followsPremiums: boolean;
-    };
-    BuyView: {
-      name: string;
-      colour: string;
-      need: components["schemas"]["FigureView"];
-      packs: string;
-      bought: components["schemas"]["FigureView"];
-      leftover: components["schemas"]["FigureView"];
-      boughtCost: components["schemas"]["FigureView"];
-      needCost: components["schemas"]["FigureView"];
-      delivery: null | components["schemas"]["FigureView"];
-    };
-    CatalogueView: {
-      name: string;
-      isStandIn: boolean;
-      /** Format: int32 */
-      found: number;
-      /** Format: int32 */
-      all: number;
-      categories: string[];
-      goods: components["schemas"]["GoodsView"][];
-    };
-    Cell: {
-      state: components["schemas"]["CellState"];
-      note: string;
-      source?: string;
-      answers?: components["schemas"]["Answer"][];
-      conditions?: string[];
-      supply?: null | components["schemas"]["Supply"];
-      quantity?: null | components["schemas"]["TypedQuantity"];
-      /** Format: int32 */
-      coats?: null | number;
-      /** Format: uuid */
-      product?: null | string;
-      colour?: null | string;
-      pace?: null | components["schemas"]["Ratio"];
-      labour?: null | string;
-      difficulty?: null | string;
-      /** Format: uuid */
-      role?: null | string;
-      /** Format: uuid */
-      surface?: null | string;
-      /** Format: decimal */
-      allowance?: null | string;
-      unitPrice?: null | components["schemas"]["UnitPrice"];
-      takenOut?: boolean;
-      /** Format: decimal */
-      step?: null | string;
-      wording?: null | string;
-      customerNote?: null | string;
-      hidden?: null | boolean;
-      crewNote?: null | string;
-    };
-    CellAmounts: {
-      hours: string;
-      quantity: string;
-    };
-    CellLineView: {
-      label: string;
-      figure: components["schemas"]["FigureView"];
-      sentence: string;
-    };
-    CellMoney: {
-      cost: string;
-      price: string;
-    };
-    CellSheetView: {
-      lines: components["schemas"]["CellLineView"][];
-      sources: components["schemas"]["QuantitySource"][];
-      questions: components["schemas"]["QuestionView"][];
-      bands: components["schemas"]["BandView"][];
-    };
-    /** @enum {unknown} */
-    CellState: "included" | "excluded" | "alternate";
-    CellsView: {
-      /** Format: uuid */
-      work: string;
-      cells: components["schemas"]["CellView"][];
-    };
-    CellView: {
-      /** Format: uuid */
-      place: string;
-      state: components["schemas"]["CellState"];
-      note: null | string;
-      differs: null | boolean;
-      allowed: null | boolean;
-      nothing: null | components["schemas"]["NothingView"];
-      shown: null | components["schemas"]["CellAmounts"];
-    };
-    ChosenPrices: {
-      ids: string[];
-    };
-    CoatsPace: {
-      /** Format: int32 */
-      coats: number;
-      pace: components["schemas"]["Ratio"];
-    };
-    Command:
-      | components["schemas"]["CommandAddPlace"]
-      | components["schemas"]["CommandRemeasurePlace"]
-      | components["schemas"]["CommandAddPlaces"]
-      | components["schemas"]["CommandEditPlaces"]
-      | components["schemas"]["CommandJoinOpenings"]
-      | components["schemas"]["CommandClonePlaces"]
-      | components["schemas"]["CommandMovePlaces"]
-      | components["schemas"]["CommandRenameGroup"]
-      | components["schemas"]["CommandRemovePlaces"]
-      | components["schemas"]["CommandSetPlaces"]
-      | components["schemas"]["CommandSetMeasure"]
-      | components["schemas"]["CommandSetUnits"]
-      | components["schemas"]["CommandAddSchedule"]
-      | components["schemas"]["CommandSetScheduleItem"]
-      | components["schemas"]["CommandRemoveSchedule"]
-      | components["schemas"]["CommandAddWork"]
-      | components["schemas"]["CommandSetWork"]
-      | components["schemas"]["CommandRemoveWork"]
-      | components["schemas"]["CommandMoveWork"]
-      | components["schemas"]["CommandSetSection"]
-      | components["schemas"]["CommandMoveSection"]
-      | components["schemas"]["CommandFillCells"]
-      | components["schemas"]["CommandCopyCells"]
-      | components["schemas"]["CommandPasteCells"]
-      | components["schemas"]["CommandFallBack"]
-      | components["schemas"]["CommandReplaceProduct"]
-      | components["schemas"]["CommandSetEntry"]
-      | components["schemas"]["CommandTakeFromBook"]
-      | components["schemas"]["CommandSetAside"]
-      | components["schemas"]["CommandSetNote"]
-      | components["schemas"]["CommandSetCells"]
-      | components["schemas"]["CommandSetConditions"]
-      | components["schemas"]["CommandSetPace"]
-      | components["schemas"]["CommandSetDeduction"]
-      | components["schemas"]["CommandSetInfo"]
-      | components["schemas"]["CommandSetCrew"]
-      | components["schemas"]["CommandSetPricing"]
-      | components["schemas"]["CommandChooseBasis"]
-      | components["schemas"]["CommandTypePrice"]
-      | components["schemas"]["CommandTakePolicy"]
-      | components["schemas"]["CommandFallToPolicy"]
-      | components["schemas"]["CommandSetPiece"]
-      | components["schemas"]["CommandSetProposal"];
-    CommandAddPlace: {
-      /** @enum {string} */
-      type: "addPlace";
-      /** Format: uuid */
-      place: string;
-      line: string;
-      group: string;
-      /** Format: uuid */
-      after: null | string;
-    };
-    CommandAddPlaces: {
-      /** @enum {string} */
-      type: "addPlaces";
-      places: components["schemas"]["NewPlace"][];
-      work: components["schemas"]["NewWork"][];
-    };
-    CommandAddSchedule: {
-      /** @enum {string} */
-      type: "addSchedule";
-      rows: components["schemas"]["ScheduleRow"][];
-    };
-    CommandAddWork: {
-      /** @enum {string} */
-      type: "addWork";
-      /** Format: uuid */
-      work: string;
-      /** Format: uuid */
-      entry: string;
-      /** Format: uuid */
-      after: null | string;
-      places?: string[];
-      answers?: components["schemas"]["Answer"][];
-      with?: components["schemas"]["NewWork"][];
-    };
-    CommandChooseBasis: {
-      /** @enum {string} */
-      type: "chooseBasis";
-      was: components["schemas"]["PriceBasis"];
-      now: components["schemas"]["PriceBasis"];
-      /** Format: decimal */
-      fixedPrice: null | string;
-    };
-    CommandClonePlaces: {
-      /** @enum {string} */
-      type: "clonePlaces";
-      places: components["schemas"]["PlaceCopy"][];
-      groupWas: null | string;
-      group: null | string;
-    };
-    CommandCopyCells: {
-      /** @enum {string} */
-      type: "copyCells";
-      fromWork: string[];
-      fromPlaces: string[];
-      work: string[];
-      places: string[];
-      was: string;
-    };
-    CommandEditPlaces: {
-      /** @enum {string} */
-      type: "editPlaces";
-      places: components["schemas"]["PlaceWas"][];
-      field: string;
-      value: string;
-    };
-    CommandFallBack: {
-      /** @enum {string} */
-      type: "fallBack";
-      work: string[];
-      places: string[];
-      was: string;
-    };
-    CommandFallToPolicy: {
-      /** @enum {string} */
-      type: "fallToPolicy";
-      field: string;
-    };
-    CommandFillCells: {
-      /** @enum {string} */
-      type: "fillCells";
-      work: string[];
-      places: string[];
-      was: string;
-      state: null | components["schemas"]["CellState"];
-    };
-    CommandJoinOpenings: {
-      /** @enum {string} */
-      type: "joinOpenings";
-      from: components["schemas"]["PlaceWas"];
-      /** Format: int32 */
-      of: number;
-      into: components["schemas"]["PlaceWas"];
-      /** Format: int32 */
-      in: number;
-    };
-    CommandMovePlaces: {
-      /** @enum {string} */
-      type: "movePlaces";
-      places: components["schemas"]["PlaceWas"][];
-      group: string;
-      /** Format: uuid */
-      before: null | string;
-      /** Format: uuid */
-      after: null | string;
-    };
-    CommandMoveSection: {
-      /** @enum {string} */
-      type: "moveSection";
-      /** Format: uuid */
-      section: string;
-      /** Format: uuid */
-      after: null | string;
-    };
-    CommandMoveWork: {
-      /** @enum {string} */
-      type: "moveWork";
-      /** Format: uuid */
-      work: string;
-      /** Format: uuid */
-      section: string;
-      /** Format: uuid */
-      after: null | string;
-      name?: null | string;
-    };
-    CommandPasteCells: {
-      /** @enum {string} */
-      type: "pasteCells";
-      work: string[];
-      places: string[];
-      was: string;
-      texts: string[];
-      quantities: boolean;
-    };
-    CommandRemeasurePlace: {
-      /** @enum {string} */
-      type: "remeasurePlace";
-      /** Format: uuid */
-      place: string;
-      was: string;
-      line: string;
-    };
-    CommandRemovePlaces: {
-      /** @enum {string} */
-      type: "removePlaces";
-      places: string[];
-    };
-    CommandRemoveSchedule: {
-      /** @enum {string} */
-      type: "removeSchedule";
-    };
-    CommandRemoveWork: {
-      /** @enum {string} */
-      type: "removeWork";
-      /** Format: uuid */
-      work: string;
-    };
-    CommandRenameGroup: {
-      /** @enum {string} */
-      type: "renameGroup";
-      was: string;
-      group: string;
-    };
-    CommandReplaceProduct: {
-      /** @enum {string} */
-      type: "replaceProduct";
-      /** Format: uuid */
-      from: string;
-      /** Format: uuid */
-      to: string;
-    };
-    CommandSetAside: {
-      /** @enum {string} */
-      type: "setAside";
-      check: string;
-      was: string;
-      reason: string;
-    };
-    CommandSetCells: {
-      /** @enum {string} */
-      type: "setCells";
-      /** Format: uuid */
-      work: string;
-      field: string;
-      at: components["schemas"]["AtPlace"][];
-    };
-    CommandSetConditions: {
-      /** @enum {string} */
-      type: "setConditions";
-      was: string[];
-      conditions: string[];
-    };
-    CommandSetCrew: {
-      /** @enum {string} */
-      type: "setCrew";
-      field: string;
-      was: null | components["schemas"]["JsonNode"];
-      now: null | components["schemas"]["JsonNode"];
-    };
-    CommandSetDeduction: {
-      /** @enum {string} */
-      type: "setDeduction";
-      was: string;
-      rule: string;
-    };
-    CommandSetEntry: {
-      /** @enum {string} */
-      type: "setEntry";
-      was: components["schemas"]["BookEntry"];
-      entry: components["schemas"]["BookEntry"];
-    };
-    CommandSetInfo: {
-      /** @enum {string} */
-      type: "setInfo";
-      field: string;
-      was: null | components["schemas"]["JsonNode"];
-      now: null | components["schemas"]["JsonNode"];
-    };
-    CommandSetMeasure: {
-      /** @enum {string} */
-      type: "setMeasure";
-      /** Format: uuid */
-      place: string;
-      name: string;
-      was: null | components["schemas"]["TypedQuantity"];
-      now: null | components["schemas"]["TypedQuantity"];
-    };
-    CommandSetNote: {
-      /** @enum {string} */
-      type: "setNote";
-      /** Format: uuid */
-      work: string;
-      /** Format: uuid */
-      place: string;
-      was: string;
-      note: string;
-    };
-    CommandSetPace: {
-      /** @enum {string} */
-      type: "setPace";
-      was: null | components["schemas"]["PaceFactor"];
-      pace: null | components["schemas"]["PaceFactor"];
-    };
-    CommandSetPiece: {
-      /** @enum {string} */
-      type: "setPiece";
-      kind: components["schemas"]["PieceKind"];
-      /** Format: uuid */
-      piece: string;
-      was: components["schemas"]["PieceState"];
-      now: components["schemas"]["PieceState"];
-    };
-    CommandSetPlaces: {
-      /** @enum {string} */
-      type: "setPlaces";
-      field: string;
-      at: components["schemas"]["AtPlace"][];
-    };
-    CommandSetPricing: {
-      /** @enum {string} */
-      type: "setPricing";
-      field: string;
-      was: null | components["schemas"]["JsonNode"];
-      now: null | components["schemas"]["JsonNode"];
-    };
-    CommandSetProposal: {
-      /** @enum {string} */
-      type: "setProposal";
-      field: string;
-      was: null | components["schemas"]["JsonNode"];
-      now: null | components["schemas"]["JsonNode"];
-    };
-    CommandSetScheduleItem: {
-      /** @enum {string} */
-      type: "setScheduleItem";
-      /** Format: uuid */
-      item: string;
-      was: string;
-      source: string;
-    };
-    CommandSetSection: {
-      /** @enum {string} */
-      type: "setSection";
-      /** Format: uuid */
-      section: string;
-      field: string;
-      was: null | components["schemas"]["JsonNode"];
-      now: null | components["schemas"]["JsonNode"];
-    };
-    CommandSetUnits: {
-      /** @enum {string} */
-      type: "setUnits";
-      was: components["schemas"]["UnitSystem"];
-      units: components["schemas"]["UnitSystem"];
-    };
-    CommandSetWork: {
-      /** @enum {string} */
-      type: "setWork";
-      /** Format: uuid */
-      work: string;
-      field: string;
-      was: null | components["schemas"]["JsonNode"];
-      now: null | components["schemas"]["JsonNode"];
-    };
-    CommandTakeFromBook: {
-      /** @enum {string} */
-      type: "takeFromBook";
-      entries: string[];
-      /** Format: uuid */
-      work: null | string;
-    };
-    CommandTakePolicy: {
-      /** @enum {string} */
-      type: "takePolicy";
-      /** Format: uuid */
-      was: null | string;
-      policy: components["schemas"]["PricePolicy"];
-    };
-    CommandTypePrice: {
-      /** @enum {string} */
-      type: "typePrice";
-      field: string;
-      /** Format: decimal */
-      was: string;
-      /** Format: decimal */
-      now: string;
-      /** Format: decimal */
-      typed: null | string;
-      reason: string;
-    };
-    Company: {
-      name: string;
-      address: string;
-      currency: string;
-      units: components["schemas"]["UnitSystem"];
-      deduct: string;
-      zone: string;
-    };
-    Component: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      kind: components["schemas"]["ComponentKind"];
-      /** Format: uuid */
-      entry: null | string;
-      measure: null | components["schemas"]["Measure"];
-      /** Format: uuid */
-      of: null | string;
-      /** Format: int32 */
-      crew: null | number;
-      ratio: null | components["schemas"]["Ratio"];
-      asOrdered: boolean;
-      /** Format: decimal */
-      wastePercent: null | string;
-      /** Format: uuid */
-      question: null | string;
-      crewTime: null | string;
-      once: boolean;
-      depth: string;
-      /** Format: uuid */
-      depthAsked: null | string;
-      drops: null | components["schemas"]["Drops"];
-      /** Format: decimal */
-      compactionPercent: string;
-      perCoat: boolean;
-      scales: boolean;
-      coloured: boolean;
-      group: string;
-      optional: boolean;
-      /** Format: decimal */
-      step: null | string;
-      /** Format: decimal */
-      charge: string;
-      wording: string;
-      crewNote: string;
-    };
-    /** @enum {unknown} */
-    ComponentKind: "labour" | "material" | "equipment" | "subcontract" | "charge";
-    CopyEntry: {
-      /** Format: uuid */
-      id: string;
-    };
-    CrewTerms: {
-      /** Format: int32 */
-      size: number;
-      /** Format: decimal */
-      hoursPerDay: string;
-      /** Format: uuid */
-      setUp: null | string;
-    };
-    Customer: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      address: string;
-      email: string;
-      phone: string;
-    };
-    Cut: {
-      kind: string;
-      on: string;
-      points: number[];
-      label: string;
-      deducted: boolean;
-      glass: boolean;
-    };
-    DeductionView: {
-      rule: components["schemas"]["RuleView"];
-      totals: components["schemas"]["WhatIfView"][];
-      places: components["schemas"]["PlaceMovedView"][];
-    };
-    DeltaView: {
-      hours: null | components["schemas"]["FigureView"];
-      materials: null | components["schemas"]["FigureView"];
-      cost: null | components["schemas"]["FigureView"];
-      beforeTax: null | components["schemas"]["FigureView"];
-    };
-    /** @enum {unknown} */
-    Detail: "total" | "section" | "place";
-    Difference: {
-      field: string;
-      was: string;
-      now: string;
-    };
-    Discount: {
-      reason: string;
-      /** Format: decimal */
-      percent: null | string;
-      /** Format: decimal */
-      amount: null | string;
-    };
-    /** @enum {unknown} */
-    DistanceUnit: "mile" | "kilometre";
-    Drawing: {
-      /** Format: double */
-      left: number;
-      /** Format: double */
-      top: number;
-      /** Format: double */
-      width: number;
-      /** Format: double */
-      height: number;
-      surfaces: components["schemas"]["Surface"][];
-      cuts: components["schemas"]["Cut"][];
-      edges: components["schemas"]["Edge"][];
-      marks: components["schemas"]["Mark"][];
-      note: string;
-    };
-    Drops: {
-      wide: string;
-      long: string;
-      trim: string;
-      repeat: string;
-      /** Format: uuid */
-      height: string;
-    };
-    Edge: {
-      kind: string;
-      /** Format: double */
-      x1: number;
-      /** Format: double */
-      y1: number;
-      /** Format: double */
-      x2: number;
-      /** Format: double */
-      y2: number;
-    };
-    EntryRow: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      kind: string;
-      kindWords: string;
-      section: string;
-      trade: string;
-      says: string;
-      archived: boolean;
-    };
-    EntryView: {
-      entry: components["schemas"]["BookEntry"];
-      kindWords: string;
-      savedAt: string;
-      person: string;
-      lacking: string;
-      doubt: null | string;
-      readings: {
-        [key: string]: components["schemas"]["RateReading"];
-      };
-      asks: components["schemas"]["AskView"][];
-      usedBy: components["schemas"]["NamedEntry"][];
-      jobs: components["schemas"]["PinnedIn"][];
-    };
-    /** @enum {unknown} */
-    EquipmentPer: "hour" | "day" | "visit";
-    EquipmentView: {
-      name: string;
-      hours: null | components["schemas"]["FigureView"];
-      cost: components["schemas"]["FigureView"];
-    };
-    Exemption: {
-      kind: components["schemas"]["ExemptKind"];
-      reason: string;
-    };
-    /** @enum {unknown} */
-    ExemptKind: "exempt" | "reverseCharge" | "outside";
-    Fee: {
-      name: string;
-      /** Format: decimal */
-      percent: string;
-      onTotal: boolean;
-    };
-    FeedView: {
-      name: string;
-      isStandIn: boolean;
-      prices: components["schemas"]["ProposedPrice"][];
-    };
-    FieldView: {
-      field: string;
-      heading: string;
-    };
-    FigureView: {
-      path: string;
-      shown: string;
-      unit: string;
-      /** Format: decimal */
-      value: string;
-    };
-    Finding: {
-      key: string;
-      kind: string;
-      says: string;
-      why: string;
-      /** Format: uuid */
-      place: null | string;
-      /** Format: uuid */
-      work: null | string;
-      /** Format: uuid */
-      entry: null | string;
-      offers: components["schemas"]["Offer"][];
-      reason: string;
-    };
-    GoodsTaken: {
-      added: components["schemas"]["NamedEntry"][];
-      /** Format: int32 */
-      unfinished: number;
-    };
-    GoodsView: {
-      code: string;
-      name: string;
-      supplier: string;
-      category: string;
-      packs: string;
-      coverage: string;
-      /** Format: uuid */
-      have: null | string;
-    };
-    GuardView: {
-      belowFloor: boolean;
-      reason: string;
-    };
-    HeadView: {
-      info: components["schemas"]["JobInfo"];
-      units: components["schemas"]["UnitSystem"];
-      deduct: string;
-      rule: components["schemas"]["RuleView"];
-      conditions: string[];
-      pace: null | components["schemas"]["PaceFactor"];
-      sections: components["schemas"]["SectionView"][];
-      crew: components["schemas"]["CrewTerms"];
-      pricing: components["schemas"]["PricingTerms"];
-      policy: null | components["schemas"]["PolicyView"];
-      proposal: components["schemas"]["ProposalTerms"];
-    };
-    IncomingRow: {
-      /** Format: int32 */
-      row: number;
-      name: string;
-      kind: string;
-      isNew: boolean;
-      differences: components["schemas"]["Difference"][];
-      wrong: null | string;
-    };
-    IncomingView: {
-      rows: components["schemas"]["IncomingRow"][];
-      /** Format: int32 */
-      new: number;
-      /** Format: int32 */
-      changed: number;
-      /** Format: int32 */
-      same: number;
-      /** Format: int32 */
-      wrong: number;
-    };
-    JobInfo: {
-      name: string;
-      subtitle: string;
-      number: string;
-      /** Format: uuid */
-      customer: null | string;
-      firm: string;
-      firmAddress: string;
-      currency: string;
-      date: string;
-    };
-    JobListView: {
-      /** Format: uuid */
-      id: string;
-      number: string;
-      name: string;
-      customer: string;
-      changed: string;
-      /** Format: int32 */
-      places: null | number;
-      hours: null | components["schemas"]["FigureView"];
-      price: null | components["schemas"]["FigureView"];
-      margin: null | components["schemas"]["FigureView"];
-      belowFloor: boolean;
-    };
-    JobMade: {
-      /** Format: uuid */
-      id: string;
-    };
-    JobView: {
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      version: number;
-      info: components["schemas"]["JobInfo"];
-      units: components["schemas"]["UnitSystem"];
-      deduct: string;
-      rule: components["schemas"]["RuleView"];
-      rules: components["schemas"]["RuleView"][];
-      places: components["schemas"]["PlaceView"][];
-      work: components["schemas"]["WorkView"][];
-      cells: components["schemas"]["CellsView"][];
-      conditions: string[];
-      pace: null | components["schemas"]["PaceFactor"];
-      sections: components["schemas"]["SectionView"][];
-      crew: components["schemas"]["CrewTerms"];
-      pricing: components["schemas"]["PricingTerms"];
-      policy: null | components["schemas"]["PolicyView"];
-      proposal: components["schemas"]["ProposalTerms"];
-      tally: components["schemas"]["TallyView"];
-      undo: components["schemas"]["UndoView"];
-    };
-    JsonElement: unknown;
-    JsonNode: unknown;
-    JsonObject: Record<string, never>;
-    KeepInBook: {
-      /** Format: int32 */
-      was: number;
-      /** Format: uuid */
-      work: null | string;
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      base: number;
-      /** Format: uuid */
-      client: string;
-    };
-    KeptView: {
-      /** Format: int32 */
-      bookVersion: number;
-      keep: components["schemas"]["Difference"][];
-      take: components["schemas"]["Difference"][];
-    };
-    /** @enum {unknown} */
-    Kind: "length" | "area" | "volume" | "mass" | "count" | "time";
-    KindCount: {
-      kind: string;
-      words: string;
-      many: string;
-      /** Format: int32 */
-      count: number;
-    };
-    Level: {
-      name: string;
-      /** Format: decimal */
-      factor: string;
-    };
-    MappedTable: {
-      columns: string[];
-      rows: string[][];
-      mapping: {
-        [key: string]: number;
-      };
-    };
-    Mark: {
-      text: string;
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-      /** Format: double */
-      turned: number;
-      quiet: boolean;
-    };
-    /** @enum {unknown} */
-    MaterialCost: "purchase" | "need";
-    /** @enum {unknown} */
-    Measure:
-      | "floorArea"
-      | "ceilingArea"
-      | "perimeter"
-      | "grossWallArea"
-      | "openingArea"
-      | "doorArea"
-      | "windowArea"
-      | "glassArea"
-      | "deductedArea"
-      | "netWallArea"
-      | "skirtingLength"
-      | "corniceLength"
-      | "doorCount"
-      | "windowCount"
-      | "openingCount"
-      | "revealLength"
-      | "revealArea"
-      | "cornerCount"
-      | "volume"
-      | "grossFaceArea"
-      | "netFaceArea"
-      | "eavesLength"
-      | "area"
-      | "length"
-      | "stepCount"
-      | "developedArea"
-      | "stringerLength"
-      | "edgeLength"
-      | "count";
-    MeasuredTotal: {
-      name: string;
-      label: string;
-      figure: components["schemas"]["FigureView"];
-    };
-    MeasuredView: {
-      heading: string;
-      totals: components["schemas"]["MeasuredTotal"][];
-    };
-    MeasureName: {
-      name: string;
-      label: string;
-      kind: components["schemas"]["Kind"];
-      unit: string;
-    };
-    MeasureView: {
-      name: string;
-      label: string;
-      kind: components["schemas"]["Kind"];
-      figure: components["schemas"]["FigureView"];
-      typed: null | components["schemas"]["TypedQuantity"];
-      derived: null | components["schemas"]["FigureView"];
-    };
-    Mix: {
-      /** Format: uuid */
-      base: string;
-      parts: components["schemas"]["MixPart"][];
-    };
-    MixedPartView: {
-      name: string;
-      free: boolean;
-      amount: components["schemas"]["FigureView"];
-    };
-    MixedView: {
-      name: string;
-      colour: string;
-      quantity: components["schemas"]["FigureView"];
-      parts: components["schemas"]["MixedPartView"][];
-    };
-    MixPart: {
-      /** Format: uuid */
-      material: null | string;
-      name: string;
-      amount: string;
-      ofMixed: boolean;
-    };
-    MoneyOfCell: {
-      /** Format: uuid */
-      place: string;
-      shown: components["schemas"]["CellMoney"];
-    };
-    MoneyOfPlace: {
-      /** Format: uuid */
-      place: string;
-      cost: components["schemas"]["FigureView"];
-      price: components["schemas"]["FigureView"];
-    };
-    MoneyOfWork: {
-      /** Format: uuid */
-      work: string;
-      cost: components["schemas"]["FigureView"];
-      price: components["schemas"]["FigureView"];
-      cells: components["schemas"]["MoneyOfCell"][];
-    };
-    MoneyView: {
-      work: components["schemas"]["MoneyOfWork"][];
-      places: components["schemas"]["MoneyOfPlace"][];
-    };
-    MovedJob: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      now: string;
-      then: string;
-      moves: string;
-    };
-    MovedView: {
-      /** Format: int64 */
-      from: number;
-      /** Format: int64 */
-      to: number;
-      did: string;
-      person: string;
-      reload: boolean;
-      places: components["schemas"]["PlaceView"][];
-      work: components["schemas"]["WorkView"][];
-      cells: components["schemas"]["CellsView"][];
-      placeOrder: null | string[];
-      workOrder: null | string[];
-      goneCells: string[];
-      head: null | components["schemas"]["HeadView"];
-      tally: components["schemas"]["TallyView"];
-    };
-    NamedEntry: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      kind: string;
-      unit: string;
-      says: string;
-    };
-    NewEntry: {
-      /** Format: uuid */
-      id: string;
-      kind: string;
-      name: string;
-    };
-    NewJob: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      subtitle: string;
-      /** Format: uuid */
-      customer: null | string;
-      units: components["schemas"]["UnitSystem"];
-    };
-    NewPlace: {
-      /** Format: uuid */
-      place: string;
-      line: string;
-      group: string;
-      finish: string;
-      notes: string;
-      typed: components["schemas"]["TypedMeasure"][];
-      work: string[];
-    };
-    NewWork: {
-      /** Format: uuid */
-      entry: string;
-      /** Format: uuid */
-      work: string;
-    };
-    NothingView: {
-      why: string;
-      source: string;
-      take: null | components["schemas"]["QuantitySource"];
-    };
-    Offer: {
-      words: string;
-      does: components["schemas"]["Command"];
-    };
-    OrderRules: {
-      /** Format: decimal */
-      minimum: string;
-      /** Format: decimal */
-      delivery: string;
-      /** Format: decimal */
-      sparePercent: string;
-    };
-    OwnBasis: {
-      basis: components["schemas"]["PriceBasis"];
-      /** Format: decimal */
-      fixedPrice?: null | string;
-      /** Format: decimal */
-      sellRate?: null | string;
-      /** Format: decimal */
-      targetMargin?: null | string;
-      /** Format: decimal */
-      profit?: null | string;
-    };
-    OwnCell: {
-      /** Format: uuid */
-      place: string;
-      own: components["schemas"]["Cell"];
-    };
-    OwnNumber: {
-      /** Format: decimal */
-      book: null | string;
-      /** Format: decimal */
-      own: null | string;
-    };
-    OwnText: {
-      book: string;
-      own: null | string;
-    };
-    PaceFactor: {
-      /** Format: decimal */
-      factor: string;
-      reason: string;
-    };
-    Pack: {
-      name: string;
-      /** Format: decimal */
-      size: string;
-      /** Format: decimal */
-      price: string;
-    };
-    PerAreaView: {
-      measure: components["schemas"]["Measure"];
-      label: string;
-      per: string;
-      figure: components["schemas"]["FigureView"];
-    };
-    PickView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      group: string;
-      taken: boolean;
-    };
-    /** @enum {unknown} */
-    PieceKind: "section" | "place" | "work";
-    /** @enum {unknown} */
-    PieceState: "in" | "alternate" | "out";
-    PieceView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      detail: string;
-      state: components["schemas"]["PieceState"];
-      price: null | components["schemas"]["FigureView"];
-      hours: null | components["schemas"]["FigureView"];
-      grossProfit: null | components["schemas"]["FigureView"];
-      margin: null | components["schemas"]["FigureView"];
-      refused: string;
-      /** Format: decimal */
-      cost: string;
-      /** Format: decimal */
-      profit: string;
-    };
-    PinnedIn: {
-      /** Format: uuid */
-      job: string;
-      name: string;
-      number: string;
-    };
-    PinnedView: {
-      /** Format: uuid */
-      id: string;
-      kind: string;
-      name: string;
-      /** Format: int32 */
-      version: number;
-      /** Format: int32 */
-      bookVersion: null | number;
-      changedHere: boolean;
-      differences: components["schemas"]["Difference"][];
-    };
-    PlaceConditionView: {
-      /** Format: uuid */
-      condition: string;
-      band: string;
-    };
-    PlaceCopy: {
-      /** Format: uuid */
-      from: string;
-      /** Format: uuid */
-      to: string;
-    };
-    PlaceMovedView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      now: string;
-      then: string;
-      unit: string;
-    };
-    PlaceRow: {
-      /** Format: int32 */
-      row: number;
-      line: string;
-      group: string;
-      finish: string;
-      notes: string;
-      typed: components["schemas"]["TypedMeasure"][];
-      words: string;
-      wrong: null | string;
-    };
-    PlaceRowsView: {
-      rows: components["schemas"]["PlaceRow"][];
-      /** Format: int32 */
-      good: number;
-      /** Format: int32 */
-      bad: number;
-    };
-    PlaceSheetView: {
-      /** Format: uuid */
-      id: string;
-      drawing: components["schemas"]["Drawing"];
-      measures: components["schemas"]["MeasureView"][];
-      extras: components["schemas"]["MeasureView"][];
-      finish: string;
-      notes: string;
-      leadsIn: string[];
-    };
-    PlaceView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      group: string;
-      line: string;
-      /** Format: int32 */
-      count: number;
-      kind: string;
-      size: string;
-      main: null | components["schemas"]["FigureView"];
-      mainLabel: string;
-      finish: string;
-      hours: null | components["schemas"]["FigureView"];
-      conditions: components["schemas"]["PlaceConditionView"][];
-    };
-    PlaceWas: {
-      /** Format: uuid */
-      place: string;
-      was: string;
-    };
-    PolicyView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      bent: components["schemas"]["BentView"][];
-    };
-    Premium: {
-      name: string;
-      /** Format: decimal */
-      multiplier: string;
-      /** Format: decimal */
-      sharePercent: string;
-      soldOn: boolean;
-    };
-    PreviewRow: {
-      label: string;
-      was: components["schemas"]["FigureView"];
-      now: components["schemas"]["FigureView"];
-      moves: null | components["schemas"]["FigureView"];
-    };
-    PreviewView: {
-      totals: components["schemas"]["PreviewRow"][];
-      work: components["schemas"]["PreviewRow"][];
-      goods: components["schemas"]["PreviewRow"][];
-    };
-    /** @enum {unknown} */
-    PriceBasis: "markup" | "targetMargin" | "sellRate" | "unitPrice" | "fixed";
-    PricePolicies: {
-      all: components["schemas"]["PricePolicy"][];
-      /** Format: uuid */
-      usual: string;
-    };
-    PricePolicy: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      terms: components["schemas"]["PricingTerms"];
-    };
-    PriceRounding: {
-      /** Format: decimal */
-      to: string;
-      up: boolean;
-      afterTax: boolean;
-    };
-    PriceRow: {
-      kind: components["schemas"]["RowKind"];
-      label: string;
-      detail: string;
-      /** Format: decimal */
-      amount: null | string;
-      figure: null | string;
-      shown?: string;
-    };
-    PriceView: {
-      steps: components["schemas"]["StepView"][];
-      shortfalls: components["schemas"]["ShortfallView"][];
-      typable: components["schemas"]["TypableView"][];
-      guard: components["schemas"]["GuardView"];
-      readouts: components["schemas"]["ReadoutView"][];
-      atFloor: components["schemas"]["FigureView"];
-      atGoal: components["schemas"]["FigureView"];
-      perArea: components["schemas"]["PerAreaView"][];
-      roles: components["schemas"]["RoleView"][];
-      buying: components["schemas"]["BuyView"][];
-      mixed: components["schemas"]["MixedView"][];
-      equipment: components["schemas"]["EquipmentView"][];
-      others: components["schemas"]["EquipmentView"][];
-      time: components["schemas"]["ReadoutView"][];
-      setUps: components["schemas"]["SetUpChoice"][];
-    };
-    PricingTerms: {
-      basis: components["schemas"]["PriceBasis"];
-      materialCost: components["schemas"]["MaterialCost"];
-      /** Format: decimal */
-      labourMarkup: string;
-      /** Format: decimal */
-      materialMarkup: string;
-      /** Format: decimal */
-      equipmentMarkup: string;
-      /** Format: decimal */
-      overhead: string;
-      /** Format: decimal */
-      contingency: string;
-      /** Format: decimal */
-      profit: string;
-      /** Format: decimal */
-      targetMargin: string;
-      taxes: components["schemas"]["Tax"][];
-      /** Format: decimal */
-      floorMargin: string;
-      /** Format: decimal */
-      goalMargin: string;
-      /** Format: decimal */
-      subcontractMarkup: string;
-      /** Format: decimal */
-      fixedMarkup: string;
-      /** Format: decimal */
-      sellRate: null | string;
-      /** Format: decimal */
-      fixedPrice: string;
-      usualBasis: components["schemas"]["PriceBasis"];
-      showContingency: boolean;
-      brackets: null | components["schemas"]["Brackets"];
-      /** Format: decimal */
-      leastPlace: string;
-      /** Format: decimal */
-      leastLine: string;
-      /** Format: decimal */
-      leastJob: string;
-      discounts: components["schemas"]["Discount"][];
-      raiseList: boolean;
-      /** Format: decimal */
-      adjustment: string;
-      adjustmentReason: string;
-      fees: components["schemas"]["Fee"][];
-      rounding: null | components["schemas"]["PriceRounding"];
-      /** Format: decimal */
-      typed: null | string;
-      exemption: null | components["schemas"]["Exemption"];
-    };
-    ProductView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      category: string;
-      covers: components["schemas"]["Kind"];
-    };
-    ProposalTerms: {
-      detail: components["schemas"]["Detail"];
-      coats: boolean;
-      letter: string;
-      terms: string;
-      /** Format: int32 */
-      validDays: number;
-    };
-    ProposedPack: {
-      name: string;
-      old: string;
-      new: string;
-      percent: string;
-    };
-    ProposedPrice: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      supplier: string;
-      code: string;
-      packs: components["schemas"]["ProposedPack"][];
-    };
-    QuantitySource: {
-      name: string;
-      label: string;
-      figure: components["schemas"]["FigureView"];
-    };
-    Question: {
-      /** Format: uuid */
-      id: string;
-      text: string;
-      unit: components["schemas"]["Unit"];
-      /** Format: decimal */
-      usual: string;
-      from: null | components["schemas"]["Measure"];
-      once: boolean;
-    };
-    QuestionView: {
-      /** Format: uuid */
-      id: string;
-      text: string;
-      unit: string;
-      bookUnit: string;
-      answer: string;
-      otherwise: string;
-      once: boolean;
-    };
-    RateReading: {
-      text: string;
-      otherWay: string;
-      sample: string;
-    };
-    RateText: {
-      text: string;
-      driver: null | components["schemas"]["Unit"];
-    };
-    /** Format: ratio */
-    Ratio: string;
-    ReadoutView: {
-      label: string;
-      figure: components["schemas"]["FigureView"];
-    };
-    Refusal: {
-      field: string;
-      message: string;
-      /** Format: int32 */
-      position?: null | number;
-      suggestion?: null | string;
-      remedies?: null | components["schemas"]["Remedy"][];
-      walk?: null | number[];
-    };
-    Remedy: {
-      words: string;
-      line: string;
-    };
-    RestoreEntry: {
-      /** Format: int32 */
-      version: number;
-    };
-    RoleInstead: {
-      /** Format: uuid */
-      role: string;
-      /** Format: uuid */
-      instead: string;
-    };
-    RoleOfPart: {
-      /** Format: uuid */
-      role: string;
-      name: string;
-      /** Format: uuid */
-      instead: null | string;
-    };
-    RoleOfWork: {
-      /** Format: uuid */
-      used: string;
-      /** Format: uuid */
-      own: null | string;
-    };
-    RoleView: {
-      name: string;
-      hours: components["schemas"]["FigureView"];
-      loadedCost: components["schemas"]["FigureView"];
-      cost: components["schemas"]["FigureView"];
-    };
-    /** @enum {unknown} */
-    RowKind: "group" | "part" | "discount" | "subtotal" | "tax" | "total";
-    RuleView: {
-      name: string;
-      label: string;
-      source: string;
-    };
-    SaveEntry: {
-      /** Format: int32 */
-      was: number;
-      entry: components["schemas"]["JsonElement"];
-    };
-    SaveInJob: {
-      was: components["schemas"]["JsonElement"];
-      entry: components["schemas"]["JsonElement"];
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      base: number;
-      /** Format: uuid */
-      client: string;
-    };
-    SaveOfBackupPlan: {
-      was: null | components["schemas"]["BackupPlan"];
-      now: components["schemas"]["BackupPlan"];
-    };
-    SaveOfCompany: {
-      was: null | components["schemas"]["Company"];
-      now: components["schemas"]["Company"];
-    };
-    SaveOfCrewTerms: {
-      was: null | components["schemas"]["CrewTerms"];
-      now: components["schemas"]["CrewTerms"];
-    };
-    SaveOfCustomer: {
-      was: null | components["schemas"]["Customer"];
-      now: components["schemas"]["Customer"];
-    };
-    SaveOfPricePolicies: {
-      was: null | components["schemas"]["PricePolicies"];
-      now: components["schemas"]["PricePolicies"];
-    };
-    SaveOfUsualPlaces: {
-      was: null | components["schemas"]["UsualPlaces"];
-      now: components["schemas"]["UsualPlaces"];
-    };
-    SaveOfUsualSizes: {
-      was: null | components["schemas"]["UsualSizes"];
-      now: components["schemas"]["UsualSizes"];
-    };
-    ScheduleRow: {
-      /** Format: uuid */
-      id: string;
-      number: string;
-      wording: string;
-      unit: string;
-      /** Format: decimal */
-      quantity: string;
-    };
-    ScheduleRowsView: {
-      rows: components["schemas"]["ScheduleTableRow"][];
-      /** Format: int32 */
-      good: number;
-      /** Format: int32 */
-      bad: number;
-    };
-    ScheduleRowView: {
-      /** Format: uuid */
-      id: string;
-      number: string;
-      wording: string;
-      unit: string;
-      quantity: string;
-      source: string;
-      ours: null | components["schemas"]["FigureView"];
-      difference: null | components["schemas"]["FigureView"];
-      percent: null | components["schemas"]["FigureView"];
-      apart: boolean;
-      sources: components["schemas"]["SourceView"][];
-    };
-    ScheduleTableRow: {
-      /** Format: int32 */
-      row: number;
-      number: string;
-      wording: string;
-      unit: string;
-      /** Format: decimal */
-      quantity: string;
-      wrong: null | string;
-    };
-    ScheduleView: {
-      rows: components["schemas"]["ScheduleRowView"][];
-      /** Format: int32 */
-      apart: number;
-      /** Format: int32 */
-      open: number;
-    };
-    SectionView: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      /** Format: decimal */
-      least: null | string;
-      pricing: null | components["schemas"]["OwnBasis"];
-    };
-    SentCommand: {
-      command: components["schemas"]["Command"];
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      base: number;
-      /** Format: uuid */
-      client: string;
-    };
-    SentRedo: {
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      base: number;
-      /** Format: uuid */
-      client: string;
-    };
-    SentUndo: {
-      /** Format: int64 */
-      leftBehind: null | number;
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      base: number;
-      /** Format: uuid */
-      client: string;
-    };
-    SetUpChoice: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-    };
-    ShortfallView: {
-      what: string;
-      was: string;
-      least: string;
-      by: components["schemas"]["FigureView"];
-    };
-    SolvedView: {
-      exact: null | components["schemas"]["TypedView"];
-      below: null | components["schemas"]["TypedView"];
-      above: null | components["schemas"]["TypedView"];
-      why: string;
-    };
-    /** @enum {unknown} */
-    SolveFor: "total" | "beforeTax" | "margin" | "profit" | "afterOverhead" | "perArea" | "perHour";
-    SourceView: {
-      source: string;
-      label: string;
-    };
-    StepView: {
-      key: string;
-      label: string;
-      note: string;
-      amount: components["schemas"]["FigureView"];
-      kind: string;
-      /** Format: decimal */
-      from: string;
-      /** Format: decimal */
-      width: string;
-    };
-    StockSize: {
-      name: string;
-      wide: string;
-      long: string;
-    };
-    StoredFile: {
-      hash: string;
-      type: string;
-      /** Format: int64 */
-      bytes: number;
-      /** Format: int32 */
-      width: null | number;
-      /** Format: int32 */
-      height: null | number;
-    };
-    /** @enum {unknown} */
-    Supply: "we" | "customerMaterial" | "customer";
-    Surface: {
-      kind: string;
-      name: string;
-      points: number[];
-      counts: string[];
-    };
-    TableView: {
-      sheets: string[];
-      /** Format: int32 */
-      sheet: number;
-      columns: string[];
-      rows: string[][];
-      fields: components["schemas"]["FieldView"][];
-      mapping: {
-        [key: string]: number;
-      };
-      remembered: boolean;
-    };
-    TakeGoods: {
-      codes: string[];
-      work: boolean;
-    };
-    TakeTable: {
-      table: components["schemas"]["MappedTable"];
-      leaveOut: boolean;
-    };
-    TallyView: {
-      floor: components["schemas"]["FigureView"];
-      worked: components["schemas"]["FigureView"];
-      hours: components["schemas"]["FigureView"];
-      crewDays: components["schemas"]["FigureView"];
-      materials: components["schemas"]["FigureView"];
-      cost: components["schemas"]["FigureView"];
-      beforeTax: components["schemas"]["FigureView"];
-      total: components["schemas"]["FigureView"];
-      margin: null | components["schemas"]["FigureView"];
-      marginWords: string;
-      /** Format: int32 */
-      crewSize: number;
-      /** Format: decimal */
-      floorMargin: string;
-      /** Format: decimal */
-      goalMargin: string;
-      /** Format: int32 */
-      places: number;
-      /** Format: int32 */
-      lines: number;
-      /** Format: int32 */
-      bought: number;
-    };
-    TapeDoubt: {
-      says: string;
-      instead: components["schemas"]["Remedy"];
-    };
-    TapeText: {
-      line: string;
-      /** Format: uuid */
-      place: null | string;
-    };
-    TapeView: {
-      name: string;
-      words: string[];
-      drawing: null | components["schemas"]["Drawing"];
-      refusal: null | components["schemas"]["Refusal"];
-      doubt: null | components["schemas"]["TapeDoubt"];
-    };
-    Tax: {
-      /** Format: uuid */
-      id: string;
-      name: string;
-      /** Format: decimal */
-      rate: string;
-      on: components["schemas"]["TaxOn"][];
-      way: components["schemas"]["TaxWay"];
-    };
-    /** @enum {unknown} */
-    TaxOn: "labour" | "material" | "equipment" | "subcontract" | "fixed" | "priceOnly";
-    /** @enum {unknown} */
-    TaxWay: "charged" | "reclaimed" | "paid";
-    /** @enum {unknown} */
-    TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect";
-    /** @enum {unknown} */
-    TravelPer: "crewDay" | "visit";
-    TrialLine: {
-      label: string;
-      figure: components["schemas"]["FigureView"];
-      note: string;
-    };
-    TrialView: {
-      parts: {
-        [key: string]: components["schemas"]["FigureView"];
-      };
-      lines: components["schemas"]["TrialLine"][];
-      cost: components["schemas"]["FigureView"];
-      costLabel: string;
-      sentence: string;
-    };
-    TryEntry: {
-      quantities: {
-        [key: string]: string;
-      };
-      /** Format: int32 */
-      coats: null | number;
-      difficulty: string;
-      picks: string[];
-      conditions: string[];
-    };
-    TypableView: {
-      what: components["schemas"]["SolveFor"];
-      label: string;
-      figure: null | components["schemas"]["FigureView"];
-    };
-    TypedMeasure: {
-      name: string;
-      quantity: components["schemas"]["TypedQuantity"];
-    };
-    TypedQuantity: {
-      kind: components["schemas"]["Kind"];
-      text: string;
-      units: components["schemas"]["UnitSystem"];
-    };
-    TypedView: {
-      keeps: components["schemas"]["TypePrice"];
-      words: string;
-      marginWords: string;
-      belowFloor: boolean;
-      readouts: components["schemas"]["TypableView"][];
-    };
-    TypePrice: {
-      field: string;
-      /** Format: decimal */
-      was: string;
-      /** Format: decimal */
-      now: string;
-      /** Format: decimal */
-      typed: null | string;
-      reason: string;
-    };
-    Undoable: {
-      /** Format: int64 */
-      version: number;
-      did: string;
-    };
-    UndoView: {
-      undo: null | string;
-      redo: null | string;
-      leftBehind: null | components["schemas"]["Undoable"];
-    };
-    /** Format: unit */
-    Unit: string;
-    UnitPrice: {
-      /** Format: decimal */
-      price: string;
-      unit: components["schemas"]["Unit"];
-      breakKind: components["schemas"]["BreakKind"];
-      breaks: null | components["schemas"]["Break"][];
-      neverMoreThanNext: boolean;
-    };
-    /** @enum {unknown} */
-    UnitSystem: "feet" | "metres";
-    UsualPlace: {
-      name: string;
-      work: string[];
-    };
-    UsualPlaceList: {
-      name: string;
-      places: components["schemas"]["UsualPlace"][];
-      trade?: string;
-    };
-    UsualPlaces: {
-      lists: components["schemas"]["UsualPlaceList"][];
-    };
-    UsualSizes: {
-      sizes: string[];
-    };
-    VersionView: {
-      /** Format: int32 */
-      version: number;
-      person: string;
-      at: string;
-      differences: components["schemas"]["Difference"][];
-    };
-    WaysView: {
-      area: string;
-      fixture: string;
-      ways: components["schemas"]["WayView"][];
-    };
-    WayView: {
-      basis: components["schemas"]["PriceBasis"];
-      label: string;
-      now: boolean;
-      beforeTax: null | components["schemas"]["FigureView"];
-      margin: null | components["schemas"]["FigureView"];
-      perHour: null | components["schemas"]["FigureView"];
-      perArea: null | components["schemas"]["FigureView"];
-      perFixture: null | components["schemas"]["FigureView"];
-      refused: string;
-    };
-    WhatIfView: {
-      label: string;
-      now: string;
-      then: string;
-      moved: string;
-      unit: string;
-    };
-    WorkingsText: {
-      text: string;
-    };
-    WorkView: {
-      /** Format: uuid */
-      id: string;
-      /** Format: uuid */
-      entry: string;
-      kind: string;
-      section: string;
-      /** Format: uuid */
-      sectionId: string;
-      name: string;
-      /** Format: int32 */
-      coats: number;
-      coatsOffered: number[];
-      /** Format: uuid */
-      product: null | string;
-      /** Format: uuid */
-      ownProduct: null | string;
-      covers: null | components["schemas"]["Kind"];
-      colour: string;
-      pace: null | string;
-      paceShown: string;
-      wording: string;
-      measureLabel: string;
-      measureKind: components["schemas"]["Kind"];
-      unit: string;
-      parts: string[];
-      quantity: null | components["schemas"]["FigureView"];
-      hours: null | components["schemas"]["FigureView"];
-      levels: components["schemas"]["Level"][];
-      difficulty: string;
-      questions: components["schemas"]["QuestionView"][];
-      answers: components["schemas"]["Answer"][];
-      choices: components["schemas"]["PickView"][];
-      picks: string[];
-      hazard: string;
-      hazardAnswer: string;
-      supply: components["schemas"]["Supply"];
-      conditions: string[];
-      role: null | components["schemas"]["RoleOfWork"];
-      roles: components["schemas"]["RoleOfPart"][];
-      rolesInstead: components["schemas"]["RoleInstead"][];
-      /** Format: uuid */
-      surface: null | string;
-      step: components["schemas"]["OwnNumber"];
-      drying: components["schemas"]["OwnNumber"];
-      waitsFor: string[];
-      crewNote: components["schemas"]["OwnText"];
-      customerNote: components["schemas"]["OwnText"];
-      hidden: boolean;
-      ownHidden: null | boolean;
-      countedIn: null | components["schemas"]["Unit"];
-      labour: null | string;
-      allowance: null | string;
-      unitPrice: null | components["schemas"]["UnitPrice"];
-      soldAt: string;
-      /** Format: decimal */
-      least: null | string;
-    };
-    WorthView: {
-      /** Format: int32 */
-      all: number;
-      sum: null | components["schemas"]["FigureView"];
-      price: components["schemas"]["FigureView"];
-      pieces: components["schemas"]["PieceView"][];
-    };
-    YoursView: {
-      undo: components["schemas"]["UndoView"];
-      delta: null | components["schemas"]["DeltaView"];
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    schemas: {
+        Answer: {
+            /** Format: uuid */
+            question: string;
+            /** Format: decimal */
+            value: string;
+            unit?: null | components["schemas"]["Unit"];
+        };
+        AnswerView: {
+            moved: components["schemas"]["MovedView"];
+            yours: components["schemas"]["YoursView"];
+            repeated: boolean;
+        };
+        AskView: {
+            name: string;
+            label: string;
+            unit: string;
+            sample: string;
+        };
+        AtPlace: {
+            /** Format: uuid */
+            place: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        BackupPlan: {
+            /** Format: int32 */
+            daily: number;
+            /** Format: int32 */
+            weekly: number;
+        };
+        BackupsView: {
+            backups: components["schemas"]["BackupView"][];
+            plan: components["schemas"]["BackupPlan"];
+            folder: string;
+            wrong: string;
+        };
+        BackupView: {
+            name: string;
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+        };
+        BandView: {
+            name: string;
+            label: string;
+        };
+        BentView: {
+            field: string;
+            policy: string;
+        };
+        Block: components["schemas"]["BlockLetterhead"] | components["schemas"]["BlockHeading"] | components["schemas"]["BlockParagraph"] | components["schemas"]["BlockBullets"] | components["schemas"]["BlockPriceTable"] | components["schemas"]["BlockSignature"];
+        BlockBullets: {
+            /** @enum {string} */
+            type: "bullets";
+            items: components["schemas"]["Bullet"][];
+        };
+        BlockHeading: {
+            /** @enum {string} */
+            type: "heading";
+            /** Format: int32 */
+            level: number;
+            text: string;
+        };
+        BlockLetterhead: {
+            /** @enum {string} */
+            type: "letterhead";
+            firm: string;
+            firmAddress: string;
+            customer: string;
+            customerAddress: string;
+            title: string;
+            subtitle: string;
+            reference: string;
+            validity: string;
+        };
+        BlockParagraph: {
+            /** @enum {string} */
+            type: "paragraph";
+            text: string;
+        };
+        BlockPriceTable: {
+            /** @enum {string} */
+            type: "priceTable";
+            currency: string;
+            rows: components["schemas"]["PriceRow"][];
+        };
+        BlockSignature: {
+            /** @enum {string} */
+            type: "signature";
+            for: string;
+            by: string;
+        };
+        BookEntry: components["schemas"]["BookEntryLabourRole"] | components["schemas"]["BookEntryMaterial"] | components["schemas"]["BookEntryEquipment"] | components["schemas"]["BookEntrySubcontract"] | components["schemas"]["BookEntryProductionRate"] | components["schemas"]["BookEntryAssembly"] | components["schemas"]["BookEntryPriceOnlyItem"] | components["schemas"]["BookEntryCondition"] | components["schemas"]["BookEntrySurfaceFactor"] | components["schemas"]["BookEntrySetUp"] | components["schemas"]["BookEntryBookText"];
+        BookEntryAssembly: {
+            /** @enum {string} */
+            kind: "assembly";
+            components: components["schemas"]["Component"][];
+            questions: components["schemas"]["Question"][];
+            /** Format: int32 */
+            coats: number;
+            hazard: string;
+            measure: components["schemas"]["Measure"];
+            wording: string;
+            crewNote: string;
+            customerNote: string;
+            hidden: boolean;
+            levels: components["schemas"]["Level"][];
+            accessories: string[];
+            whereNone: null | components["schemas"]["Measure"];
+            countedIn: null | components["schemas"]["Unit"];
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            taxExempt: null | string;
+            /** Format: uuid */
+            surface: null | string;
+            /** Format: decimal */
+            dryingHours: string;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryBookText: {
+            /** @enum {string} */
+            kind: "text";
+            use: components["schemas"]["TextUse"];
+            body: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryCondition: {
+            /** @enum {string} */
+            kind: "condition";
+            reason: string;
+            /** Format: decimal */
+            labour: string;
+            /** Format: decimal */
+            equipment: string;
+            /** Format: decimal */
+            material: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryEquipment: {
+            /** @enum {string} */
+            kind: "equipment";
+            /** Format: decimal */
+            cost: string;
+            per: components["schemas"]["EquipmentPer"];
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryLabourRole: {
+            /** @enum {string} */
+            kind: "role";
+            /** Format: decimal */
+            wage: string;
+            burden: components["schemas"]["BurdenItem"][];
+            premiums: components["schemas"]["Premium"][];
+            /** Format: decimal */
+            sellRate: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryMaterial: {
+            /** @enum {string} */
+            kind: "material";
+            unit: components["schemas"]["Unit"];
+            packs: components["schemas"]["Pack"][];
+            coverage: null | components["schemas"]["Ratio"];
+            laterCoverage: null | components["schemas"]["Ratio"];
+            /** Format: decimal */
+            wastePercent: string;
+            taxed: boolean;
+            brand: string;
+            category: string;
+            supplier: string;
+            code: string;
+            colour: string;
+            picture: string;
+            priceIncludesTax: boolean;
+            taxExempt: null | string;
+            stock: components["schemas"]["StockSize"][];
+            mix: null | components["schemas"]["Mix"];
+            coverageWanted: boolean;
+            rules: components["schemas"]["OrderRules"];
+            density: null | components["schemas"]["Ratio"];
+            /** Format: decimal */
+            solidsPercent: null | string;
+            dryFilm: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryPriceOnlyItem: {
+            /** @enum {string} */
+            kind: "priceOnly";
+            unit: components["schemas"]["Unit"];
+            /** Format: decimal */
+            price: string;
+            /** Format: decimal */
+            minimum: string;
+            taxable: boolean;
+            breakKind: components["schemas"]["BreakKind"];
+            breaks: components["schemas"]["Break"][];
+            neverMoreThanNext: boolean;
+            measure: components["schemas"]["Measure"];
+            wording: string;
+            crewNote: string;
+            customerNote: string;
+            hidden: boolean;
+            levels: components["schemas"]["Level"][];
+            accessories: string[];
+            whereNone: null | components["schemas"]["Measure"];
+            countedIn: null | components["schemas"]["Unit"];
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            taxExempt: null | string;
+            /** Format: uuid */
+            surface: null | string;
+            /** Format: decimal */
+            dryingHours: string;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntryProductionRate: {
+            /** @enum {string} */
+            kind: "rate";
+            paces: components["schemas"]["CoatsPace"][];
+            /** Format: uuid */
+            role: string;
+            /** Format: uuid */
+            product: null | string;
+            measure: components["schemas"]["Measure"];
+            wording: string;
+            crewNote: string;
+            customerNote: string;
+            hidden: boolean;
+            levels: components["schemas"]["Level"][];
+            accessories: string[];
+            whereNone: null | components["schemas"]["Measure"];
+            countedIn: null | components["schemas"]["Unit"];
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            taxExempt: null | string;
+            /** Format: uuid */
+            surface: null | string;
+            /** Format: decimal */
+            dryingHours: string;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntrySetUp: {
+            /** @enum {string} */
+            kind: "setUp";
+            /** Format: uuid */
+            role: string;
+            /** Format: decimal */
+            setUpMinutes: string;
+            per: components["schemas"]["TravelPer"];
+            /** Format: decimal */
+            distance: string;
+            distanceUnit: components["schemas"]["DistanceUnit"];
+            /** Format: decimal */
+            travelMinutes: string;
+            /** Format: decimal */
+            perDistance: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntrySubcontract: {
+            /** @enum {string} */
+            kind: "subcontract";
+            unit: components["schemas"]["Unit"];
+            /** Format: decimal */
+            price: string;
+            lumpSum: boolean;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookEntrySurfaceFactor: {
+            /** @enum {string} */
+            kind: "surface";
+            /** Format: decimal */
+            treated: string;
+            /** Format: decimal */
+            coverage: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            section: string;
+            trade: string;
+            tags: string[];
+            source: null | string;
+            /** Format: int32 */
+            order: number;
+            archived: boolean;
+        };
+        BookListView: {
+            entries: components["schemas"]["EntryRow"][];
+            /** Format: int32 */
+            found: number;
+            /** Format: int32 */
+            all: number;
+            kinds: components["schemas"]["KindCount"][];
+            trades: string[];
+            sections: string[];
+        };
+        BookTaken: {
+            /** Format: int32 */
+            new: number;
+            /** Format: int32 */
+            changed: number;
+        };
+        BookWorkView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            section: string;
+            kind: string;
+            wording: string;
+            pace: string;
+            accessories: components["schemas"]["NamedEntry"][];
+            questions: components["schemas"]["QuestionView"][];
+            hazard: string;
+        };
+        /** @enum {unknown} */
+        BracketBy: "price" | "hours" | "quantity";
+        BracketRow: {
+            /** Format: decimal */
+            from: string;
+            /** Format: decimal */
+            percent: string;
+        };
+        Brackets: {
+            by: components["schemas"]["BracketBy"];
+            rows: components["schemas"]["BracketRow"][];
+            neverMoreThanNext: boolean;
+            measure?: null | components["schemas"]["Measure"];
+            unit?: null | components["schemas"]["Unit"];
+        };
+        Break: {
+            /** Format: double */
+            from: unknown;
+            /** Format: double */
+            price: unknown;
+        };
+        /** @enum {unknown} */
+        BreakKind: "none" | "whole" | "slices" | "packages";
+        Bullet: {
+            strong: string;
+            text: string;
+        };
+        BurdenItem: {
+            name: string;
+            /** Format: decimal */
+            percent: null | string;
+            /** Format: decimal */
+            perHour: null | string;
+            followsPremiums: boolean;
+        };
+        BuyView: {
+            name: string;
+            colour: string;
+            need: components["schemas"]["FigureView"];
+            packs: string;
+            bought: components["schemas"]["FigureView"];
+            leftover: components["schemas"]["FigureView"];
+            boughtCost: components["schemas"]["FigureView"];
+            needCost: components["schemas"]["FigureView"];
+            delivery: null | components["schemas"]["FigureView"];
+        };
+        CatalogueView: {
+            name: string;
+            isStandIn: boolean;
+            /** Format: int32 */
+            found: number;
+            /** Format: int32 */
+            all: number;
+            categories: string[];
+            goods: components["schemas"]["GoodsView"][];
+        };
+        Cell: {
+            state: components["schemas"]["CellState"];
+            note: string;
+            source?: string;
+            answers?: components["schemas"]["Answer"][];
+            conditions?: string[];
+            supply?: null | components["schemas"]["Supply"];
+            quantity?: null | components["schemas"]["TypedQuantity"];
+            /** Format: int32 */
+            coats?: null | number;
+            /** Format: uuid */
+            product?: null | string;
+            colour?: null | string;
+            pace?: null | components["schemas"]["Ratio"];
+            labour?: null | string;
+            difficulty?: null | string;
+            /** Format: uuid */
+            role?: null | string;
+            /** Format: uuid */
+            surface?: null | string;
+            /** Format: decimal */
+            allowance?: null | string;
+            unitPrice?: null | components["schemas"]["UnitPrice"];
+            takenOut?: boolean;
+            /** Format: decimal */
+            step?: null | string;
+            wording?: null | string;
+            customerNote?: null | string;
+            hidden?: null | boolean;
+            crewNote?: null | string;
+        };
+        CellAmounts: {
+            hours: string;
+            quantity: string;
+        };
+        CellLineView: {
+            label: string;
+            figure: components["schemas"]["FigureView"];
+            sentence: string;
+        };
+        CellMoney: {
+            cost: string;
+            price: string;
+        };
+        CellSheetView: {
+            lines: components["schemas"]["CellLineView"][];
+            sources: components["schemas"]["QuantitySource"][];
+            questions: components["schemas"]["QuestionView"][];
+            bands: components["schemas"]["BandView"][];
+        };
+        /** @enum {unknown} */
+        CellState: "included" | "excluded" | "alternate";
+        CellsView: {
+            /** Format: uuid */
+            work: string;
+            cells: components["schemas"]["CellView"][];
+        };
+        CellView: {
+            /** Format: uuid */
+            place: string;
+            state: components["schemas"]["CellState"];
+            note: null | string;
+            differs: null | boolean;
+            allowed: null | boolean;
+            nothing: null | components["schemas"]["NothingView"];
+            shown: null | components["schemas"]["CellAmounts"];
+        };
+        ChosenPrices: {
+            ids: string[];
+        };
+        CoatsPace: {
+            /** Format: int32 */
+            coats: number;
+            pace: components["schemas"]["Ratio"];
+        };
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetProposal"];
+        CommandAddPlace: {
+            /** @enum {string} */
+            type: "addPlace";
+            /** Format: uuid */
+            place: string;
+            line: string;
+            group: string;
+            /** Format: uuid */
+            after: null | string;
+        };
+        CommandAddPlaces: {
+            /** @enum {string} */
+            type: "addPlaces";
+            places: components["schemas"]["NewPlace"][];
+            work: components["schemas"]["NewWork"][];
+        };
+        CommandAddSchedule: {
+            /** @enum {string} */
+            type: "addSchedule";
+            rows: components["schemas"]["ScheduleRow"][];
+        };
+        CommandAddWork: {
+            /** @enum {string} */
+            type: "addWork";
+            /** Format: uuid */
+            work: string;
+            /** Format: uuid */
+            entry: string;
+            /** Format: uuid */
+            after: null | string;
+            places?: string[];
+            answers?: components["schemas"]["Answer"][];
+            with?: components["schemas"]["NewWork"][];
+        };
+        CommandChooseBasis: {
+            /** @enum {string} */
+            type: "chooseBasis";
+            was: components["schemas"]["PriceBasis"];
+            now: components["schemas"]["PriceBasis"];
+            /** Format: decimal */
+            fixedPrice: null | string;
+        };
+        CommandClonePlaces: {
+            /** @enum {string} */
+            type: "clonePlaces";
+            places: components["schemas"]["PlaceCopy"][];
+            groupWas: null | string;
+            group: null | string;
+        };
+        CommandCopyCells: {
+            /** @enum {string} */
+            type: "copyCells";
+            fromWork: string[];
+            fromPlaces: string[];
+            work: string[];
+            places: string[];
+            was: string;
+        };
+        CommandEditPlaces: {
+            /** @enum {string} */
+            type: "editPlaces";
+            places: components["schemas"]["PlaceWas"][];
+            field: string;
+            value: string;
+        };
+        CommandFallBack: {
+            /** @enum {string} */
+            type: "fallBack";
+            work: string[];
+            places: string[];
+            was: string;
+        };
+        CommandFallToPolicy: {
+            /** @enum {string} */
+            type: "fallToPolicy";
+            field: string;
+        };
+        CommandFillCells: {
+            /** @enum {string} */
+            type: "fillCells";
+            work: string[];
+            places: string[];
+            was: string;
+            state: null | components["schemas"]["CellState"];
+        };
+        CommandJoinOpenings: {
+            /** @enum {string} */
+            type: "joinOpenings";
+            from: components["schemas"]["PlaceWas"];
+            /** Format: int32 */
+            of: number;
+            into: components["schemas"]["PlaceWas"];
+            /** Format: int32 */
+            in: number;
+        };
+        CommandMovePlaces: {
+            /** @enum {string} */
+            type: "movePlaces";
+            places: components["schemas"]["PlaceWas"][];
+            group: string;
+            /** Format: uuid */
+            before: null | string;
+            /** Format: uuid */
+            after: null | string;
+        };
+        CommandMoveSection: {
+            /** @enum {string} */
+            type: "moveSection";
+            /** Format: uuid */
+            section: string;
+            /** Format: uuid */
+            after: null | string;
+        };
+        CommandMoveWork: {
+            /** @enum {string} */
+            type: "moveWork";
+            /** Format: uuid */
+            work: string;
+            /** Format: uuid */
+            section: string;
+            /** Format: uuid */
+            after: null | string;
+            name?: null | string;
+        };
+        CommandPasteCells: {
+            /** @enum {string} */
+            type: "pasteCells";
+            work: string[];
+            places: string[];
+            was: string;
+            texts: string[];
+            quantities: boolean;
+        };
+        CommandRemeasurePlace: {
+            /** @enum {string} */
+            type: "remeasurePlace";
+            /** Format: uuid */
+            place: string;
+            was: string;
+            line: string;
+        };
+        CommandRemovePlaces: {
+            /** @enum {string} */
+            type: "removePlaces";
+            places: string[];
+        };
+        CommandRemoveSchedule: {
+            /** @enum {string} */
+            type: "removeSchedule";
+        };
+        CommandRemoveWork: {
+            /** @enum {string} */
+            type: "removeWork";
+            /** Format: uuid */
+            work: string;
+        };
+        CommandRenameGroup: {
+            /** @enum {string} */
+            type: "renameGroup";
+            was: string;
+            group: string;
+        };
+        CommandReplaceProduct: {
+            /** @enum {string} */
+            type: "replaceProduct";
+            /** Format: uuid */
+            from: string;
+            /** Format: uuid */
+            to: string;
+        };
+        CommandSetAside: {
+            /** @enum {string} */
+            type: "setAside";
+            check: string;
+            was: string;
+            reason: string;
+        };
+        CommandSetCells: {
+            /** @enum {string} */
+            type: "setCells";
+            /** Format: uuid */
+            work: string;
+            field: string;
+            at: components["schemas"]["AtPlace"][];
+        };
+        CommandSetConditions: {
+            /** @enum {string} */
+            type: "setConditions";
+            was: string[];
+            conditions: string[];
+        };
+        CommandSetCrew: {
+            /** @enum {string} */
+            type: "setCrew";
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandSetDeduction: {
+            /** @enum {string} */
+            type: "setDeduction";
+            was: string;
+            rule: string;
+        };
+        CommandSetEntry: {
+            /** @enum {string} */
+            type: "setEntry";
+            was: components["schemas"]["BookEntry"];
+            entry: components["schemas"]["BookEntry"];
+        };
+        CommandSetInfo: {
+            /** @enum {string} */
+            type: "setInfo";
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandSetMeasure: {
+            /** @enum {string} */
+            type: "setMeasure";
+            /** Format: uuid */
+            place: string;
+            name: string;
+            was: null | components["schemas"]["TypedQuantity"];
+            now: null | components["schemas"]["TypedQuantity"];
+        };
+        CommandSetNote: {
+            /** @enum {string} */
+            type: "setNote";
+            /** Format: uuid */
+            work: string;
+            /** Format: uuid */
+            place: string;
+            was: string;
+            note: string;
+        };
+        CommandSetPace: {
+            /** @enum {string} */
+            type: "setPace";
+            was: null | components["schemas"]["PaceFactor"];
+            pace: null | components["schemas"]["PaceFactor"];
+        };
+        CommandSetPiece: {
+            /** @enum {string} */
+            type: "setPiece";
+            kind: components["schemas"]["PieceKind"];
+            /** Format: uuid */
+            piece: string;
+            was: components["schemas"]["PieceState"];
+            now: components["schemas"]["PieceState"];
+        };
+        CommandSetPlaces: {
+            /** @enum {string} */
+            type: "setPlaces";
+            field: string;
+            at: components["schemas"]["AtPlace"][];
+        };
+        CommandSetPricing: {
+            /** @enum {string} */
+            type: "setPricing";
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandSetProposal: {
+            /** @enum {string} */
+            type: "setProposal";
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandSetScheduleItem: {
+            /** @enum {string} */
+            type: "setScheduleItem";
+            /** Format: uuid */
+            item: string;
+            was: string;
+            source: string;
+        };
+        CommandSetSection: {
+            /** @enum {string} */
+            type: "setSection";
+            /** Format: uuid */
+            section: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandSetUnits: {
+            /** @enum {string} */
+            type: "setUnits";
+            was: components["schemas"]["UnitSystem"];
+            units: components["schemas"]["UnitSystem"];
+        };
+        CommandSetWork: {
+            /** @enum {string} */
+            type: "setWork";
+            /** Format: uuid */
+            work: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandTakeFromBook: {
+            /** @enum {string} */
+            type: "takeFromBook";
+            entries: string[];
+            /** Format: uuid */
+            work: null | string;
+        };
+        CommandTakePolicy: {
+            /** @enum {string} */
+            type: "takePolicy";
+            /** Format: uuid */
+            was: null | string;
+            policy: components["schemas"]["PricePolicy"];
+        };
+        CommandTypePrice: {
+            /** @enum {string} */
+            type: "typePrice";
+            field: string;
+            /** Format: decimal */
+            was: string;
+            /** Format: decimal */
+            now: string;
+            /** Format: decimal */
+            typed: null | string;
+            reason: string;
+        };
+        Company: {
+            name: string;
+            address: string;
+            currency: string;
+            units: components["schemas"]["UnitSystem"];
+            deduct: string;
+            zone: string;
+        };
+        Component: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: components["schemas"]["ComponentKind"];
+            /** Format: uuid */
+            entry: null | string;
+            measure: null | components["schemas"]["Measure"];
+            /** Format: uuid */
+            of: null | string;
+            /** Format: int32 */
+            crew: null | number;
+            ratio: null | components["schemas"]["Ratio"];
+            asOrdered: boolean;
+            /** Format: decimal */
+            wastePercent: null | string;
+            /** Format: uuid */
+            question: null | string;
+            crewTime: null | string;
+            once: boolean;
+            depth: string;
+            /** Format: uuid */
+            depthAsked: null | string;
+            drops: null | components["schemas"]["Drops"];
+            /** Format: decimal */
+            compactionPercent: string;
+            perCoat: boolean;
+            scales: boolean;
+            coloured: boolean;
+            group: string;
+            optional: boolean;
+            /** Format: decimal */
+            step: null | string;
+            /** Format: decimal */
+            charge: string;
+            wording: string;
+            crewNote: string;
+        };
+        /** @enum {unknown} */
+        ComponentKind: "labour" | "material" | "equipment" | "subcontract" | "charge";
+        CopyEntry: {
+            /** Format: uuid */
+            id: string;
+        };
+        CrewTerms: {
+            /** Format: int32 */
+            size: number;
+            /** Format: decimal */
+            hoursPerDay: string;
+            /** Format: uuid */
+            setUp: null | string;
+        };
+        Customer: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            address: string;
+            email: string;
+            phone: string;
+            exemption?: null | components["schemas"]["Exemption"];
+        };
+        Cut: {
+            kind: string;
+            on: string;
+            points: number[];
+            label: string;
+            deducted: boolean;
+            glass: boolean;
+        };
+        DeductionView: {
+            rule: components["schemas"]["RuleView"];
+            totals: components["schemas"]["WhatIfView"][];
+            places: components["schemas"]["PlaceMovedView"][];
+        };
+        DeltaView: {
+            hours: null | components["schemas"]["FigureView"];
+            materials: null | components["schemas"]["FigureView"];
+            cost: null | components["schemas"]["FigureView"];
+            beforeTax: null | components["schemas"]["FigureView"];
+        };
+        /** @enum {unknown} */
+        Detail: "total" | "section" | "place";
+        Difference: {
+            field: string;
+            was: string;
+            now: string;
+        };
+        Discount: {
+            reason: string;
+            /** Format: decimal */
+            percent: null | string;
+            /** Format: decimal */
+            amount: null | string;
+        };
+        /** @enum {unknown} */
+        DistanceUnit: "mile" | "kilometre";
+        Drawing: {
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            surfaces: components["schemas"]["Surface"][];
+            cuts: components["schemas"]["Cut"][];
+            edges: components["schemas"]["Edge"][];
+            marks: components["schemas"]["Mark"][];
+            note: string;
+        };
+        Drops: {
+            wide: string;
+            long: string;
+            trim: string;
+            repeat: string;
+            /** Format: uuid */
+            height: string;
+        };
+        Edge: {
+            kind: string;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y2: number;
+        };
+        EntryRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: string;
+            kindWords: string;
+            section: string;
+            trade: string;
+            says: string;
+            archived: boolean;
+        };
+        EntryView: {
+            entry: components["schemas"]["BookEntry"];
+            kindWords: string;
+            savedAt: string;
+            person: string;
+            lacking: string;
+            doubt: null | string;
+            readings: {
+                [key: string]: components["schemas"]["RateReading"];
+            };
+            asks: components["schemas"]["AskView"][];
+            usedBy: components["schemas"]["NamedEntry"][];
+            jobs: components["schemas"]["PinnedIn"][];
+        };
+        /** @enum {unknown} */
+        EquipmentPer: "hour" | "day" | "visit";
+        EquipmentView: {
+            name: string;
+            hours: null | components["schemas"]["FigureView"];
+            cost: components["schemas"]["FigureView"];
+        };
+        Exemption: {
+            kind: components["schemas"]["ExemptKind"];
+            reason: string;
+        };
+        /** @enum {unknown} */
+        ExemptKind: "exempt" | "reverseCharge" | "outside";
+        Fee: {
+            name: string;
+            /** Format: decimal */
+            percent: string;
+            onTotal: boolean;
+        };
+        FeedView: {
+            name: string;
+            isStandIn: boolean;
+            prices: components["schemas"]["ProposedPrice"][];
+        };
+        FieldView: {
+            field: string;
+            heading: string;
+        };
+        FigureView: {
+            path: string;
+            shown: string;
+            unit: string;
+            /** Format: decimal */
+            value: string;
+        };
+        Finding: {
+            key: string;
+            kind: string;
+            says: string;
+            why: string;
+            /** Format: uuid */
+            place: null | string;
+            /** Format: uuid */
+            work: null | string;
+            /** Format: uuid */
+            entry: null | string;
+            offers: components["schemas"]["Offer"][];
+            reason: string;
+        };
+        GoodsTaken: {
+            added: components["schemas"]["NamedEntry"][];
+            /** Format: int32 */
+            unfinished: number;
+        };
+        GoodsView: {
+            code: string;
+            name: string;
+            supplier: string;
+            category: string;
+            packs: string;
+            coverage: string;
+            /** Format: uuid */
+            have: null | string;
+        };
+        GuardView: {
+            belowFloor: boolean;
+            reason: string;
+        };
+        HeadView: {
+            info: components["schemas"]["JobInfo"];
+            units: components["schemas"]["UnitSystem"];
+            deduct: string;
+            rule: components["schemas"]["RuleView"];
+            conditions: string[];
+            pace: null | components["schemas"]["PaceFactor"];
+            sections: components["schemas"]["SectionView"][];
+            crew: components["schemas"]["CrewTerms"];
+            pricing: components["schemas"]["PricingTerms"];
+            policy: null | components["schemas"]["PolicyView"];
+            proposal: components["schemas"]["ProposalTerms"];
+        };
+        IncomingRow: {
+            /** Format: int32 */
+            row: number;
+            name: string;
+            kind: string;
+            isNew: boolean;
+            differences: components["schemas"]["Difference"][];
+            wrong: null | string;
+        };
+        IncomingView: {
+            rows: components["schemas"]["IncomingRow"][];
+            /** Format: int32 */
+            new: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            same: number;
+            /** Format: int32 */
+            wrong: number;
+        };
+        JobInfo: {
+            name: string;
+            subtitle: string;
+            number: string;
+            /** Format: uuid */
+            customer: null | string;
+            firm: string;
+            firmAddress: string;
+            currency: string;
+            date: string;
+        };
+        JobListView: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            name: string;
+            customer: string;
+            changed: string;
+            /** Format: int32 */
+            places: null | number;
+            hours: null | components["schemas"]["FigureView"];
+            price: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            belowFloor: boolean;
+        };
+        JobMade: {
+            /** Format: uuid */
+            id: string;
+        };
+        JobView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            version: number;
+            info: components["schemas"]["JobInfo"];
+            units: components["schemas"]["UnitSystem"];
+            deduct: string;
+            rule: components["schemas"]["RuleView"];
+            rules: components["schemas"]["RuleView"][];
+            places: components["schemas"]["PlaceView"][];
+            work: components["schemas"]["WorkView"][];
+            cells: components["schemas"]["CellsView"][];
+            conditions: string[];
+            pace: null | components["schemas"]["PaceFactor"];
+            sections: components["schemas"]["SectionView"][];
+            crew: components["schemas"]["CrewTerms"];
+            pricing: components["schemas"]["PricingTerms"];
+            policy: null | components["schemas"]["PolicyView"];
+            proposal: components["schemas"]["ProposalTerms"];
+            tally: components["schemas"]["TallyView"];
+            undo: components["schemas"]["UndoView"];
+        };
+        JsonElement: unknown;
+        JsonNode: unknown;
+        JsonObject: Record<string, never>;
+        KeepInBook: {
+            /** Format: int32 */
+            was: number;
+            /** Format: uuid */
+            work: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        KeptView: {
+            /** Format: int32 */
+            bookVersion: number;
+            keep: components["schemas"]["Difference"][];
+            take: components["schemas"]["Difference"][];
+        };
+        /** @enum {unknown} */
+        Kind: "length" | "area" | "volume" | "mass" | "count" | "time";
+        KindCount: {
+            kind: string;
+            words: string;
+            many: string;
+            /** Format: int32 */
+            count: number;
+        };
+        Level: {
+            name: string;
+            /** Format: decimal */
+            factor: string;
+        };
+        MappedTable: {
+            columns: string[];
+            rows: string[][];
+            mapping: {
+                [key: string]: number;
+            };
+        };
+        Mark: {
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            turned: number;
+            quiet: boolean;
+        };
+        /** @enum {unknown} */
+        MaterialCost: "purchase" | "need";
+        /** @enum {unknown} */
+        Measure: "floorArea" | "ceilingArea" | "perimeter" | "grossWallArea" | "openingArea" | "doorArea" | "windowArea" | "glassArea" | "deductedArea" | "netWallArea" | "skirtingLength" | "corniceLength" | "doorCount" | "windowCount" | "openingCount" | "revealLength" | "revealArea" | "cornerCount" | "volume" | "grossFaceArea" | "netFaceArea" | "eavesLength" | "area" | "length" | "stepCount" | "developedArea" | "stringerLength" | "edgeLength" | "count";
+        MeasuredTotal: {
+            name: string;
+            label: string;
+            figure: components["schemas"]["FigureView"];
+        };
+        MeasuredView: {
+            heading: string;
+            totals: components["schemas"]["MeasuredTotal"][];
+        };
+        MeasureName: {
+            name: string;
+            label: string;
+            kind: components["schemas"]["Kind"];
+            unit: string;
+        };
+        MeasureView: {
+            name: string;
+            label: string;
+            kind: components["schemas"]["Kind"];
+            figure: components["schemas"]["FigureView"];
+            typed: null | components["schemas"]["TypedQuantity"];
+            derived: null | components["schemas"]["FigureView"];
+        };
+        Mix: {
+            /** Format: uuid */
+            base: string;
+            parts: components["schemas"]["MixPart"][];
+        };
+        MixedPartView: {
+            name: string;
+            free: boolean;
+            amount: components["schemas"]["FigureView"];
+        };
+        MixedView: {
+            name: string;
+            colour: string;
+            quantity: components["schemas"]["FigureView"];
+            parts: components["schemas"]["MixedPartView"][];
+        };
+        MixPart: {
+            /** Format: uuid */
+            material: null | string;
+            name: string;
+            amount: string;
+            ofMixed: boolean;
+        };
+        MoneyOfCell: {
+            /** Format: uuid */
+            place: string;
+            shown: components["schemas"]["CellMoney"];
+        };
+        MoneyOfPlace: {
+            /** Format: uuid */
+            place: string;
+            cost: components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+        };
+        MoneyOfWork: {
+            /** Format: uuid */
+            work: string;
+            cost: components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+            cells: components["schemas"]["MoneyOfCell"][];
+        };
+        MoneyView: {
+            work: components["schemas"]["MoneyOfWork"][];
+            places: components["schemas"]["MoneyOfPlace"][];
+        };
+        MovedJob: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            now: string;
+            then: string;
+            moves: string;
+        };
+        MovedView: {
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            to: number;
+            did: string;
+            person: string;
+            reload: boolean;
+            places: components["schemas"]["PlaceView"][];
+            work: components["schemas"]["WorkView"][];
+            cells: components["schemas"]["CellsView"][];
+            placeOrder: null | string[];
+            workOrder: null | string[];
+            goneCells: string[];
+            head: null | components["schemas"]["HeadView"];
+            tally: components["schemas"]["TallyView"];
+        };
+        NamedEntry: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: string;
+            unit: string;
+            says: string;
+        };
+        NewEntry: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            name: string;
+        };
+        NewJob: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            subtitle: string;
+            /** Format: uuid */
+            customer: null | string;
+            units: components["schemas"]["UnitSystem"];
+        };
+        NewPlace: {
+            /** Format: uuid */
+            place: string;
+            line: string;
+            group: string;
+            finish: string;
+            notes: string;
+            typed: components["schemas"]["TypedMeasure"][];
+            work: string[];
+        };
+        NewWork: {
+            /** Format: uuid */
+            entry: string;
+            /** Format: uuid */
+            work: string;
+        };
+        NothingView: {
+            why: string;
+            source: string;
+            take: null | components["schemas"]["QuantitySource"];
+        };
+        Offer: {
+            words: string;
+            does: components["schemas"]["Command"];
+        };
+        OrderRules: {
+            /** Format: decimal */
+            minimum: string;
+            /** Format: decimal */
+            delivery: string;
+            /** Format: decimal */
+            sparePercent: string;
+        };
+        OwnBasis: {
+            basis: components["schemas"]["PriceBasis"];
+            /** Format: decimal */
+            fixedPrice?: null | string;
+            /** Format: decimal */
+            sellRate?: null | string;
+            /** Format: decimal */
+            targetMargin?: null | string;
+            /** Format: decimal */
+            profit?: null | string;
+        };
+        OwnCell: {
+            /** Format: uuid */
+            place: string;
+            own: components["schemas"]["Cell"];
+        };
+        OwnNumber: {
+            /** Format: decimal */
+            book: null | string;
+            /** Format: decimal */
+            own: null | string;
+        };
+        OwnText: {
+            book: string;
+            own: null | string;
+        };
+        PaceFactor: {
+            /** Format: decimal */
+            factor: string;
+            reason: string;
+        };
+        Pack: {
+            name: string;
+            /** Format: decimal */
+            size: string;
+            /** Format: decimal */
+            price: string;
+        };
+        PerAreaView: {
+            measure: components["schemas"]["Measure"];
+            label: string;
+            per: string;
+            figure: components["schemas"]["FigureView"];
+        };
+        PickView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            group: string;
+            taken: boolean;
+        };
+        /** @enum {unknown} */
+        PieceKind: "section" | "place" | "work";
+        /** @enum {unknown} */
+        PieceState: "in" | "alternate" | "out";
+        PieceView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            detail: string;
+            state: components["schemas"]["PieceState"];
+            price: null | components["schemas"]["FigureView"];
+            hours: null | components["schemas"]["FigureView"];
+            grossProfit: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            refused: string;
+            /** Format: decimal */
+            cost: string;
+            /** Format: decimal */
+            profit: string;
+        };
+        PinnedIn: {
+            /** Format: uuid */
+            job: string;
+            name: string;
+            number: string;
+        };
+        PinnedView: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            name: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            bookVersion: null | number;
+            changedHere: boolean;
+            differences: components["schemas"]["Difference"][];
+        };
+        PlaceConditionView: {
+            /** Format: uuid */
+            condition: string;
+            band: string;
+        };
+        PlaceCopy: {
+            /** Format: uuid */
+            from: string;
+            /** Format: uuid */
+            to: string;
+        };
+        PlaceMovedView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            now: string;
+            then: string;
+            unit: string;
+        };
+        PlaceRow: {
+            /** Format: int32 */
+            row: number;
+            line: string;
+            group: string;
+            finish: string;
+            notes: string;
+            typed: components["schemas"]["TypedMeasure"][];
+            words: string;
+            wrong: null | string;
+        };
+        PlaceRowsView: {
+            rows: components["schemas"]["PlaceRow"][];
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            bad: number;
+        };
+        PlaceSheetView: {
+            /** Format: uuid */
+            id: string;
+            drawing: components["schemas"]["Drawing"];
+            measures: components["schemas"]["MeasureView"][];
+            extras: components["schemas"]["MeasureView"][];
+            finish: string;
+            notes: string;
+            leadsIn: string[];
+        };
+        PlaceView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            group: string;
+            line: string;
+            /** Format: int32 */
+            count: number;
+            kind: string;
+            size: string;
+            main: null | components["schemas"]["FigureView"];
+            mainLabel: string;
+            finish: string;
+            hours: null | components["schemas"]["FigureView"];
+            conditions: components["schemas"]["PlaceConditionView"][];
+        };
+        PlaceWas: {
+            /** Format: uuid */
+            place: string;
+            was: string;
+        };
+        PolicyView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            bent: components["schemas"]["BentView"][];
+        };
+        Premium: {
+            name: string;
+            /** Format: decimal */
+            multiplier: string;
+            /** Format: decimal */
+            sharePercent: string;
+            soldOn: boolean;
+        };
+        PreviewRow: {
+            label: string;
+            was: components["schemas"]["FigureView"];
+            now: components["schemas"]["FigureView"];
+            moves: null | components["schemas"]["FigureView"];
+        };
+        PreviewView: {
+            totals: components["schemas"]["PreviewRow"][];
+            work: components["schemas"]["PreviewRow"][];
+            goods: components["schemas"]["PreviewRow"][];
+        };
+        /** @enum {unknown} */
+        PriceBasis: "markup" | "targetMargin" | "sellRate" | "unitPrice" | "fixed";
+        PricePolicies: {
+            all: components["schemas"]["PricePolicy"][];
+            /** Format: uuid */
+            usual: string;
+        };
+        PricePolicy: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            terms: components["schemas"]["PricingTerms"];
+        };
+        PriceRounding: {
+            /** Format: decimal */
+            to: string;
+            up: boolean;
+            afterTax: boolean;
+        };
+        PriceRow: {
+            kind: components["schemas"]["RowKind"];
+            label: string;
+            detail: string;
+            /** Format: decimal */
+            amount: null | string;
+            figure: null | string;
+            shown?: string;
+        };
+        PriceView: {
+            steps: components["schemas"]["StepView"][];
+            shortfalls: components["schemas"]["ShortfallView"][];
+            typable: components["schemas"]["TypableView"][];
+            guard: components["schemas"]["GuardView"];
+            readouts: components["schemas"]["ReadoutView"][];
+            atFloor: components["schemas"]["FigureView"];
+            atGoal: components["schemas"]["FigureView"];
+            perArea: components["schemas"]["PerAreaView"][];
+            roles: components["schemas"]["RoleView"][];
+            buying: components["schemas"]["BuyView"][];
+            mixed: components["schemas"]["MixedView"][];
+            equipment: components["schemas"]["EquipmentView"][];
+            others: components["schemas"]["EquipmentView"][];
+            time: components["schemas"]["ReadoutView"][];
+            setUps: components["schemas"]["SetUpChoice"][];
+            ofCustomer: null | components["schemas"]["Exemption"];
+        };
+        PricingTerms: {
+            basis: components["schemas"]["PriceBasis"];
+            materialCost: components["schemas"]["MaterialCost"];
+            /** Format: decimal */
+            labourMarkup: string;
+            /** Format: decimal */
+            materialMarkup: string;
+            /** Format: decimal */
+            equipmentMarkup: string;
+            /** Format: decimal */
+            overhead: string;
+            /** Format: decimal */
+            contingency: string;
+            /** Format: decimal */
+            profit: string;
+            /** Format: decimal */
+            targetMargin: string;
+            taxes: components["schemas"]["Tax"][];
+            /** Format: decimal */
+            floorMargin: string;
+            /** Format: decimal */
+            goalMargin: string;
+            /** Format: decimal */
+            subcontractMarkup: string;
+            /** Format: decimal */
+            fixedMarkup: string;
+            /** Format: decimal */
+            sellRate: null | string;
+            /** Format: decimal */
+            fixedPrice: string;
+            usualBasis: components["schemas"]["PriceBasis"];
+            showContingency: boolean;
+            brackets: null | components["schemas"]["Brackets"];
+            /** Format: decimal */
+            leastPlace: string;
+            /** Format: decimal */
+            leastLine: string;
+            /** Format: decimal */
+            leastJob: string;
+            discounts: components["schemas"]["Discount"][];
+            raiseList: boolean;
+            /** Format: decimal */
+            adjustment: string;
+            adjustmentReason: string;
+            fees: components["schemas"]["Fee"][];
+            rounding: null | components["schemas"]["PriceRounding"];
+            /** Format: decimal */
+            typed: null | string;
+            exemption: null | components["schemas"]["Exemption"];
+        };
+        ProductView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            category: string;
+            covers: components["schemas"]["Kind"];
+        };
+        ProposalTerms: {
+            detail: components["schemas"]["Detail"];
+            coats: boolean;
+            letter: string;
+            terms: string;
+            /** Format: int32 */
+            validDays: number;
+        };
+        ProposedPack: {
+            name: string;
+            old: string;
+            new: string;
+            percent: string;
+        };
+        ProposedPrice: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            supplier: string;
+            code: string;
+            packs: components["schemas"]["ProposedPack"][];
+        };
+        QuantitySource: {
+            name: string;
+            label: string;
+            figure: components["schemas"]["FigureView"];
+        };
+        Question: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+            unit: components["schemas"]["Unit"];
+            /** Format: decimal */
+            usual: string;
+            from: null | components["schemas"]["Measure"];
+            once: boolean;
+        };
+        QuestionView: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+            unit: string;
+            bookUnit: string;
+            answer: string;
+            otherwise: string;
+            once: boolean;
+        };
+        RateReading: {
+            text: string;
+            otherWay: string;
+            sample: string;
+        };
+        RateText: {
+            text: string;
+            driver: null | components["schemas"]["Unit"];
+        };
+        /** Format: ratio */
+        Ratio: string;
+        ReadoutView: {
+            label: string;
+            figure: components["schemas"]["FigureView"];
+        };
+        Refusal: {
+            field: string;
+            message: string;
+            /** Format: int32 */
+            position?: null | number;
+            suggestion?: null | string;
+            remedies?: null | components["schemas"]["Remedy"][];
+            walk?: null | number[];
+        };
+        Remedy: {
+            words: string;
+            line: string;
+        };
+        RestoreEntry: {
+            /** Format: int32 */
+            version: number;
+        };
+        RoleInstead: {
+            /** Format: uuid */
+            role: string;
+            /** Format: uuid */
+            instead: string;
+        };
+        RoleOfPart: {
+            /** Format: uuid */
+            role: string;
+            name: string;
+            /** Format: uuid */
+            instead: null | string;
+        };
+        RoleOfWork: {
+            /** Format: uuid */
+            used: string;
+            /** Format: uuid */
+            own: null | string;
+        };
+        RoleView: {
+            name: string;
+            hours: components["schemas"]["FigureView"];
+            loadedCost: components["schemas"]["FigureView"];
+            cost: components["schemas"]["FigureView"];
+        };
+        /** @enum {unknown} */
+        RowKind: "group" | "part" | "discount" | "subtotal" | "tax" | "total";
+        RuleView: {
+            name: string;
+            label: string;
+            source: string;
+        };
+        SaveEntry: {
+            /** Format: int32 */
+            was: number;
+            entry: components["schemas"]["JsonElement"];
+        };
+        SaveInJob: {
+            was: components["schemas"]["JsonElement"];
+            entry: components["schemas"]["JsonElement"];
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        SaveOfBackupPlan: {
+            was: null | components["schemas"]["BackupPlan"];
+            now: components["schemas"]["BackupPlan"];
+        };
+        SaveOfCompany: {
+            was: null | components["schemas"]["Company"];
+            now: components["schemas"]["Company"];
+        };
+        SaveOfCrewTerms: {
+            was: null | components["schemas"]["CrewTerms"];
+            now: components["schemas"]["CrewTerms"];
+        };
+        SaveOfCustomer: {
+            was: null | components["schemas"]["Customer"];
+            now: components["schemas"]["Customer"];
+        };
+        SaveOfPricePolicies: {
+            was: null | components["schemas"]["PricePolicies"];
+            now: components["schemas"]["PricePolicies"];
+        };
+        SaveOfUsualPlaces: {
+            was: null | components["schemas"]["UsualPlaces"];
+            now: components["schemas"]["UsualPlaces"];
+        };
+        SaveOfUsualSizes: {
+            was: null | components["schemas"]["UsualSizes"];
+            now: components["schemas"]["UsualSizes"];
+        };
+        ScheduleRow: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            wording: string;
+            unit: string;
+            /** Format: decimal */
+            quantity: string;
+        };
+        ScheduleRowsView: {
+            rows: components["schemas"]["ScheduleTableRow"][];
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            bad: number;
+        };
+        ScheduleRowView: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            wording: string;
+            unit: string;
+            quantity: string;
+            source: string;
+            ours: null | components["schemas"]["FigureView"];
+            difference: null | components["schemas"]["FigureView"];
+            percent: null | components["schemas"]["FigureView"];
+            apart: boolean;
+            sources: components["schemas"]["SourceView"][];
+        };
+        ScheduleTableRow: {
+            /** Format: int32 */
+            row: number;
+            number: string;
+            wording: string;
+            unit: string;
+            /** Format: decimal */
+            quantity: string;
+            wrong: null | string;
+        };
+        ScheduleView: {
+            rows: components["schemas"]["ScheduleRowView"][];
+            /** Format: int32 */
+            apart: number;
+            /** Format: int32 */
+            open: number;
+        };
+        SectionView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: decimal */
+            least: null | string;
+            pricing: null | components["schemas"]["OwnBasis"];
+        };
+        SentCommand: {
+            command: components["schemas"]["Command"];
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        SentRedo: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        SentUndo: {
+            /** Format: int64 */
+            leftBehind: null | number;
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            base: number;
+            /** Format: uuid */
+            client: string;
+        };
+        SetUpChoice: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        ShortfallView: {
+            what: string;
+            was: string;
+            least: string;
+            by: components["schemas"]["FigureView"];
+        };
+        SolvedView: {
+            exact: null | components["schemas"]["TypedView"];
+            below: null | components["schemas"]["TypedView"];
+            above: null | components["schemas"]["TypedView"];
+            why: string;
+        };
+        /** @enum {unknown} */
+        SolveFor: "total" | "beforeTax" | "margin" | "profit" | "afterOverhead" | "perArea" | "perHour";
+        SourceView: {
+            source: string;
+            label: string;
+        };
+        StepView: {
+            key: string;
+            label: string;
+            note: string;
+            amount: components["schemas"]["FigureView"];
+            kind: string;
+            /** Format: decimal */
+            from: string;
+            /** Format: decimal */
+            width: string;
+        };
+        StockSize: {
+            name: string;
+            wide: string;
+            long: string;
+        };
+        StoredFile: {
+            hash: string;
+            type: string;
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int32 */
+            width: null | number;
+            /** Format: int32 */
+            height: null | number;
+        };
+        /** @enum {unknown} */
+        Supply: "we" | "customerMaterial" | "customer";
+        Surface: {
+            kind: string;
+            name: string;
+            points: number[];
+            counts: string[];
+        };
+        TableView: {
+            sheets: string[];
+            /** Format: int32 */
+            sheet: number;
+            columns: string[];
+            rows: string[][];
+            fields: components["schemas"]["FieldView"][];
+            mapping: {
+                [key: string]: number;
+            };
+            remembered: boolean;
+        };
+        TakeGoods: {
+            codes: string[];
+            work: boolean;
+        };
+        TakeTable: {
+            table: components["schemas"]["MappedTable"];
+            leaveOut: boolean;
+        };
+        TallyView: {
+            floor: components["schemas"]["FigureView"];
+            worked: components["schemas"]["FigureView"];
+            hours: components["schemas"]["FigureView"];
+            crewDays: components["schemas"]["FigureView"];
+            materials: components["schemas"]["FigureView"];
+            cost: components["schemas"]["FigureView"];
+            beforeTax: components["schemas"]["FigureView"];
+            total: components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            marginWords: string;
+            /** Format: int32 */
+            crewSize: number;
+            /** Format: decimal */
+            floorMargin: string;
+            /** Format: decimal */
+            goalMargin: string;
+            /** Format: int32 */
+            places: number;
+            /** Format: int32 */
+            lines: number;
+            /** Format: int32 */
+            bought: number;
+        };
+        TapeDoubt: {
+            says: string;
+            instead: components["schemas"]["Remedy"];
+        };
+        TapeText: {
+            line: string;
+            /** Format: uuid */
+            place: null | string;
+        };
+        TapeView: {
+            name: string;
+            words: string[];
+            drawing: null | components["schemas"]["Drawing"];
+            refusal: null | components["schemas"]["Refusal"];
+            doubt: null | components["schemas"]["TapeDoubt"];
+        };
+        Tax: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: decimal */
+            rate: string;
+            on: components["schemas"]["TaxOn"][];
+            way: components["schemas"]["TaxWay"];
+        };
+        /** @enum {unknown} */
+        TaxOn: "labour" | "material" | "equipment" | "subcontract" | "fixed" | "priceOnly";
+        /** @enum {unknown} */
+        TaxWay: "charged" | "reclaimed" | "paid";
+        /** @enum {unknown} */
+        TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect";
+        /** @enum {unknown} */
+        TravelPer: "crewDay" | "visit";
+        TrialLine: {
+            label: string;
+            figure: components["schemas"]["FigureView"];
+            note: string;
+        };
+        TrialView: {
+            parts: {
+                [key: string]: components["schemas"]["FigureView"];
+            };
+            lines: components["schemas"]["TrialLine"][];
+            cost: components["schemas"]["FigureView"];
+            costLabel: string;
+            sentence: string;
+        };
+        TryEntry: {
+            quantities: {
+                [key: string]: string;
+            };
+            /** Format: int32 */
+            coats: null | number;
+            difficulty: string;
+            picks: string[];
+            conditions: string[];
+        };
+        TypableView: {
+            what: components["schemas"]["SolveFor"];
+            label: string;
+            figure: null | components["schemas"]["FigureView"];
+        };
+        TypedMeasure: {
+            name: string;
+            quantity: components["schemas"]["TypedQuantity"];
+        };
+        TypedQuantity: {
+            kind: components["schemas"]["Kind"];
+            text: string;
+            units: components["schemas"]["UnitSystem"];
+        };
+        TypedView: {
+            keeps: components["schemas"]["TypePrice"];
+            words: string;
+            marginWords: string;
+            belowFloor: boolean;
+            readouts: components["schemas"]["TypableView"][];
+        };
+        TypePrice: {
+            field: string;
+            /** Format: decimal */
+            was: string;
+            /** Format: decimal */
+            now: string;
+            /** Format: decimal */
+            typed: null | string;
+            reason: string;
+        };
+        Undoable: {
+            /** Format: int64 */
+            version: number;
+            did: string;
+        };
+        UndoView: {
+            undo: null | string;
+            redo: null | string;
+            leftBehind: null | components["schemas"]["Undoable"];
+        };
+        /** Format: unit */
+        Unit: string;
+        UnitPrice: {
+            /** Format: decimal */
+            price: string;
+            unit: components["schemas"]["Unit"];
+            breakKind: components["schemas"]["BreakKind"];
+            breaks: null | components["schemas"]["Break"][];
+            neverMoreThanNext: boolean;
+        };
+        /** @enum {unknown} */
+        UnitSystem: "feet" | "metres";
+        UsualPlace: {
+            name: string;
+            work: string[];
+        };
+        UsualPlaceList: {
+            name: string;
+            places: components["schemas"]["UsualPlace"][];
+            trade?: string;
+        };
+        UsualPlaces: {
+            lists: components["schemas"]["UsualPlaceList"][];
+        };
+        UsualSizes: {
+            sizes: string[];
+        };
+        VersionView: {
+            /** Format: int32 */
+            version: number;
+            person: string;
+            at: string;
+            differences: components["schemas"]["Difference"][];
+        };
+        WaysView: {
+            area: string;
+            fixture: string;
+            ways: components["schemas"]["WayView"][];
+        };
+        WayView: {
+            basis: components["schemas"]["PriceBasis"];
+            label: string;
+            now: boolean;
+            beforeTax: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            perHour: null | components["schemas"]["FigureView"];
+            perArea: null | components["schemas"]["FigureView"];
+            perFixture: null | components["schemas"]["FigureView"];
+            refused: string;
+        };
+        WhatIfView: {
+            label: string;
+            now: string;
+            then: string;
+            moved: string;
+            unit: string;
+        };
+        WorkingsText: {
+            text: string;
+        };
+        WorkView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            entry: string;
+            kind: string;
+            section: string;
+            /** Format: uuid */
+            sectionId: string;
+            name: string;
+            /** Format: int32 */
+            coats: number;
+            coatsOffered: number[];
+            /** Format: uuid */
+            product: null | string;
+            /** Format: uuid */
+            ownProduct: null | string;
+            covers: null | components["schemas"]["Kind"];
+            colour: string;
+            pace: null | string;
+            paceShown: string;
+            wording: string;
+            measureLabel: string;
+            measureKind: components["schemas"]["Kind"];
+            unit: string;
+            parts: string[];
+            quantity: null | components["schemas"]["FigureView"];
+            hours: null | components["schemas"]["FigureView"];
+            levels: components["schemas"]["Level"][];
+            difficulty: string;
+            questions: components["schemas"]["QuestionView"][];
+            answers: components["schemas"]["Answer"][];
+            choices: components["schemas"]["PickView"][];
+            picks: string[];
+            hazard: string;
+            hazardAnswer: string;
+            supply: components["schemas"]["Supply"];
+            conditions: string[];
+            role: null | components["schemas"]["RoleOfWork"];
+            roles: components["schemas"]["RoleOfPart"][];
+            rolesInstead: components["schemas"]["RoleInstead"][];
+            /** Format: uuid */
+            surface: null | string;
+            step: components["schemas"]["OwnNumber"];
+            drying: components["schemas"]["OwnNumber"];
+            waitsFor: string[];
+            crewNote: components["schemas"]["OwnText"];
+            customerNote: components["schemas"]["OwnText"];
+            hidden: boolean;
+            ownHidden: null | boolean;
+            countedIn: null | components["schemas"]["Unit"];
+            labour: null | string;
+            allowance: null | string;
+            unitPrice: null | components["schemas"]["UnitPrice"];
+            soldAt: string;
+            /** Format: decimal */
+            least: null | string;
+        };
+        WorthView: {
+            /** Format: int32 */
+            all: number;
+            sum: null | components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+            pieces: components["schemas"]["PieceView"][];
+        };
+        YoursView: {
+            undo: components["schemas"]["UndoView"];
+            delta: null | components["schemas"]["DeltaView"];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export type operations = Record<string, never>;

@@ -3,6 +3,8 @@ import { useState } from "react";
 import type { Refused, Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Ask } from "../controls/Ask";
+import { Choice } from "../controls/Choice";
+import { exemptions, usualReason } from "../controls/exemptions";
 import { Input } from "../controls/Input";
 import { change } from "../api/changes";
 
@@ -39,13 +41,13 @@ export function CustomerForm({ customer, onKept, onClose }: Props) {
     setWrong(refused);
     // What somebody else has put there meanwhile has now been seen: kept once more, what is typed takes its place.
     if (refused.status === 409 && was && refused.field) setWas({ ...was, [refused.field]: refused.current });
-    return fields.some(([field]) => field === refused.field);
+    return refused.field === "exemption" || fields.some(([field]) => field === refused.field);
   }
   const says = (field: string) =>
     wrong?.field !== field
       ? undefined
       : wrong.status === 409
-        ? `It has been changed to “${String(wrong.current)}” meanwhile. Keep once more puts yours in its place.`
+        ? `It has been changed${typeof wrong.current === "string" ? ` to “${wrong.current}”` : ""} meanwhile. Keep once more puts yours in its place.`
         : wrong.message;
   return (
     <Ask
@@ -66,6 +68,27 @@ export function CustomerForm({ customer, onKept, onClose }: Props) {
           onType={(text) => setForm({ ...form, [field]: text })}
         />
       ))}
+      <Choice
+        label="No tax is charged"
+        none="it is"
+        value={form.exemption?.kind ?? ""}
+        options={exemptions}
+        wrong={form.exemption ? undefined : says("exemption")}
+        onChoose={(kind) =>
+          setForm({
+            ...form,
+            exemption: (kind as string) === "" ? null : { kind, reason: form.exemption?.reason ?? usualReason },
+          })
+        }
+      />
+      {form.exemption && (
+        <Input
+          label="Why none is charged"
+          value={form.exemption.reason}
+          wrong={says("exemption")}
+          onType={(reason) => setForm({ ...form, exemption: { ...form.exemption!, reason } })}
+        />
+      )}
     </Ask>
   );
 }

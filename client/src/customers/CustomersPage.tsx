@@ -13,7 +13,9 @@ export function CustomersPage() {
   const [editing, setEditing] = useState<Customer | null>(null);
   const { data: customers, error } = useQuery(ask.customers);
   const needle = find.trim().toLowerCase();
-  const shown = customers?.filter((c) => Object.values(c).join(" ").toLowerCase().includes(needle));
+  const shown = customers?.filter((c) =>
+    [c.name, c.address, c.email, c.phone, c.exemption?.reason].join(" ").toLowerCase().includes(needle),
+  );
   return (
     <main className="page">
       <PageHead title="Customers">
@@ -43,6 +45,7 @@ export function CustomersPage() {
                   <button className="link" onClick={() => setEditing(customer)}>
                     {customer.name}
                   </button>
+                  {customer.exemption && <span className="note"> · no tax: {customer.exemption.reason}</span>}
                 </td>
                 <td>{customer.address}</td>
                 <td>{customer.email}</td>

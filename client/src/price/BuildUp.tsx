@@ -114,7 +114,7 @@ export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
             <header>
               <h2>Taxes</h2>
             </header>
-            <TaxTerms held={held} ofJob />
+            <TaxTerms held={held} ofJob ofCustomer={price.ofCustomer} />
           </section>
         </div>
       </div>

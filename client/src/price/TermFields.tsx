@@ -3,6 +3,7 @@ import { newId, type Schemas } from "../api/client";
 import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
+import { exemptions, usualReason } from "../controls/exemptions";
 import { typedNumber } from "../controls/typedNumber";
 import { BracketTerms } from "./BracketTerms";
 import { Rows } from "./Rows";
@@ -262,8 +263,16 @@ const onWords: readonly (readonly [Schemas["TaxOn"], string])[] = [
   ["priceOnly", "price-only items"],
 ];
 
+interface TaxProps {
+  held: TermsHeld;
+  /** Whether they are of a job, and not of a policy. */
+  ofJob?: boolean;
+  /** Why the customer is charged none, as their own row says it. */
+  ofCustomer?: Schemas["Exemption"] | null;
+}
+
 /** The taxes, and why a customer is charged none. */
-export const TaxTerms = memo(function TaxTerms({ held, ofJob }: { held: TermsHeld; ofJob?: boolean }) {
+export const TaxTerms = memo(function TaxTerms({ held, ofJob, ofCustomer }: TaxProps) {
   const { terms, set } = held;
   return (
     <div className="pad">
@@ -322,17 +331,11 @@ export const TaxTerms = memo(function TaxTerms({ held, ofJob }: { held: TermsHel
             label="Customer’s exemption"
             value={terms.exemption?.kind ?? ""}
             none="none"
-            options={[
-              ["exempt", "exempt"],
-              ["reverseCharge", "owes the tax (reverse charge)"],
-              ["outside", "outside the tax"],
-            ]}
+            options={exemptions}
             onChoose={(kind) =>
               void set(
                 "exemption",
-                (kind as string) === ""
-                  ? null
-                  : { kind, reason: terms.exemption?.reason ?? "as the customer has shown" },
+                (kind as string) === "" ? null : { kind, reason: terms.exemption?.reason ?? usualReason },
               )
             }
           />
@@ -343,6 +346,15 @@ export const TaxTerms = memo(function TaxTerms({ held, ofJob }: { held: TermsHel
               onKeep={(reason) => set("exemption", { ...terms.exemption, reason: reason.trim() })}
             />
           )}
+          {ofCustomer &&
+            (ofCustomer.kind !== terms.exemption?.kind || ofCustomer.reason !== terms.exemption.reason) && (
+              <span className={styles.bent}>
+                ≠ the customer’s own: {exemptions.find(([kind]) => kind === ofCustomer.kind)![1]}, {ofCustomer.reason}{" "}
+                <button type="button" className="act" onClick={() => void set("exemption", ofCustomer)}>
+                  Take it
+                </button>
+              </span>
+            )}
         </div>
       )}
     </div>

@@ -81,7 +81,9 @@ public enum ExemptKind
 /// <summary>Why no tax is charged to a customer.</summary>
 public sealed record Exemption(ExemptKind Kind, string Reason)
 {
-    internal void Check()
+    /// <summary>Checks that there is a reason.</summary>
+    /// <exception cref="RefusedException">Naming the field.</exception>
+    public void Check()
     {
         if (string.IsNullOrWhiteSpace(Reason) || Reason.Length > 200)
             throw RefusedException.Of("exemption", "Say in at most 200 characters why no tax is charged.");

@@ -14,6 +14,9 @@ namespace Emendum.Core.Pricing;
 /// <param name="Price">What the customer pays for it.</param>
 public sealed record Estimate(Reckoned Reckoned, ImmutableArray<OwnPrice> Priced, Price Price)
 {
+    /// <summary>Places of the job's money.</summary>
+    public int MoneyPlaces => Price.Draft.Places;
+
     /// <summary>What was estimated.</summary>
     public Job Job => Reckoned.Job;
 

@@ -58,12 +58,21 @@ public enum RowKind
 /// <param name="Figure">Path of the figure.</param>
 public sealed record PriceRow(RowKind Kind, string Label, string Detail, decimal? Amount, string? Figure)
 {
+    /// <summary>Places of its money.</summary>
+    [JsonIgnore]
+    public int Places { get; init; } = 2;
+
     /// <summary>The amount as it is read, on page and paper alike.</summary>
-    public string Shown => Amount?.ToString("#,0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
+    public string Shown => Amount is { } amount ? Quantities.Shown.Money(amount, Places) : "";
 }
 
 /// <summary>The price. Its parts add up to the price before tax, and that with the tax to the total.</summary>
-public sealed record PriceTable(string Currency, ImmutableArray<PriceRow> Rows) : Block;
+public sealed record PriceTable(string Currency, ImmutableArray<PriceRow> Rows) : Block
+{
+    /// <summary>Rows in the money of a job.</summary>
+    internal static PriceTable Of(Pricing.Estimate estimate, IEnumerable<PriceRow> rows) =>
+        new(estimate.Job.Info.Currency, [.. rows.Select(r => r with { Places = estimate.MoneyPlaces })]);
+}
 
 /// <summary>Where to sign.</summary>
 public sealed record Signature(string For, string By) : Block;

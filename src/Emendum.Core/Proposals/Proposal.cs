@@ -39,7 +39,7 @@ public static class Proposal
         AddCustomers(blocks, estimate);
         AddExclusions(blocks, estimate);
         blocks.Add(new Heading(1, "Price"));
-        blocks.Add(new PriceTable(info.Currency, [.. Rows(estimate, trace)]));
+        blocks.Add(PriceTable.Of(estimate, Rows(estimate, trace)));
         AddAlternates(blocks, estimate, trace);
         var closing = Paragraphs(terms.Terms);
         if (closing.Length > 0)
@@ -87,7 +87,7 @@ public static class Proposal
             {
                 var allowed = estimate.Priced.Where(p => p.Line is { } line && way.Contains(line)).Sum(p => p.Price.V);
                 return new Bullet(
-                    $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {Shown.Money(allowed)}" : "")}:",
+                    $"{way.Key.Wording}{(allowed > 0 ? $", an allowance of {Shown.Money(allowed, estimate.MoneyPlaces)}" : "")}:",
                     (
                         way.Count() == estimate.Job.Places.Length
                             ? everywhere
@@ -193,7 +193,7 @@ public static class Proposal
             return;
         blocks.Add(new Heading(1, "Alternates, not in the price"));
         blocks.Add(new Paragraph("Each of these can be added at its price before tax."));
-        blocks.Add(new PriceTable(estimate.Job.Info.Currency, rows));
+        blocks.Add(PriceTable.Of(estimate, rows));
     }
 
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>

@@ -7,6 +7,7 @@ using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
 using Emendum.Documents;
 using Emendum.Documents.Workbooks;
 using Emendum.Storage;
@@ -159,13 +160,19 @@ public static class JobEndpoints
         );
     }
 
-    /// <summary>The workings that a figure stands in: of the job, or of what one piece of it is worth, which are made when asked for.</summary>
+    /// <summary>The workings that a figure stands in: of the job, or of another way of pricing it or what one piece of it is worth, which are made when asked for.</summary>
     private static Trace Recorded(OpenJob open, string figure)
     {
+        var trace = Trace.Recording();
+        if (figure.Split('/') is ["ways", var way, ..])
+        {
+            if (Enum.TryParse<PriceBasis>(way, out var basis) && Enum.IsDefined(basis))
+                Way.Recorded(open.Estimate, basis, trace);
+            return trace;
+        }
         if (figure.Split('/') is not ["worth", var kind, var id, var state, ..])
             return open.Recorded();
         var job = open.Estimate.Job;
-        var trace = Trace.Recording();
         if (
             Enum.TryParse<PieceKind>(kind, true, out var of)
             && Enum.TryParse<PieceState>(state, true, out var stands)
@@ -221,7 +228,7 @@ public static class JobEndpoints
             Deduct = company.Deduct,
             Crew = settings.Get<CrewTerms>(CrewTerms.Setting) ?? CrewTerms.Starting,
             Policy = policy,
-            Pricing = policy.Onto(PricingTerms.Starting),
+            Pricing = policy.Onto(PricingTerms.Starting) with { Exemption = customer?.Exemption },
         };
         JobRules.Check(job);
         open.Create(job);

@@ -42,7 +42,14 @@ public sealed record JobListView(
             row.Changed,
             glance?.Places,
             glance is null ? null : FigureView.Hours("", glance.Hours),
-            glance is null ? null : FigureView.Money("", glance.Price, glance.Currency),
+            glance is null
+                ? null
+                : FigureView.Money(
+                    "",
+                    glance.Price,
+                    glance.Currency,
+                    Core.Quantities.Currency.Places(glance.Currency) ?? 2
+                ),
             glance?.Margin is { } margin ? FigureView.Percent("", margin) : null,
             glance?.BelowFloor ?? false
         );

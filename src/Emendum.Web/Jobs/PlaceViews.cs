@@ -270,8 +270,8 @@ public sealed record DeductionView(
             .Append(
                 Compared(
                     "Price before tax",
-                    FigureView.Money("", now.Price.BeforeTax),
-                    FigureView.Money("", then.Price.BeforeTax),
+                    FigureView.Money("", now.Price.BeforeTax, places: now.MoneyPlaces),
+                    FigureView.Money("", then.Price.BeforeTax, places: now.MoneyPlaces),
                     "#,0.00"
                 )
             );

@@ -34,7 +34,7 @@ public sealed record PreviewView(
             new(label, view(Before + path, was), view(path, now), FigureView.Moved(view(path, now), was));
         PreviewRow Whole(string label, Func<string, Val, FigureView> view, Total was, Total now) =>
             Moved(label, now.Path, view, was, now);
-        FigureView Money(string path, Val value) => FigureView.Money(path, value);
+        FigureView Money(string path, Val value) => FigureView.Money(path, value, places: before.MoneyPlaces);
         var (hoursBefore, hoursAfter) = (
             Subtotals.Of(before.Reckoned, Trace.Silent).ItemHours,
             Subtotals.Of(after.Reckoned, Trace.Silent).ItemHours

@@ -6,6 +6,7 @@ using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
+using Emendum.Storage;
 
 namespace Emendum.Web.Jobs;
 
@@ -84,7 +85,8 @@ public static class PriceEndpoints
     {
         jobs.MapGet(
             "/{id:guid}/price",
-            (Guid id, OpenJobs open, Shelf shelf) => PriceView.Of(open.Get(id).Estimate, shelf)
+            (Guid id, OpenJobs open, Shelf shelf, CustomerStore customers) =>
+                PriceView.Of(open.Get(id).Estimate, shelf, customers)
         );
         jobs.MapGet(
             "/{id:guid}/price/ways",
@@ -130,19 +132,21 @@ public static class PriceEndpoints
     private static IEnumerable<Measure> Sizes(Estimate estimate, Kind kind) =>
         Measures.All.Where(m => m.Kind() == kind && estimate.Reckoned.Sum(m, estimate.Job.Places, Trace.Silent).V > 0);
 
+    private static string PathOf(Way way, Total total) => Way.Within(way.Basis) + total.Path;
+
     private static WaysView Ways(Estimate estimate, Measure? chosen)
     {
         var job = estimate.Job;
         var area =
             chosen is { } m && m.Kind() == Kind.Area ? m : Sizes(estimate, Kind.Area).Cast<Measure?>().FirstOrDefault();
         var fixture = Sizes(estimate, Kind.Count).Cast<Measure?>().FirstOrDefault();
-        FigureView? Per(Estimate of, Measure? measure) =>
-            measure is { } by && of.Reckoned.Sum(by, job.Places, Trace.Silent) is { V: > 0 } size
-                ? FigureView.Money(
-                    "",
-                    of.Price.BeforeTax / size,
-                    Line.SymbolOf(by, job.Units) is { Length: > 0 } unit ? "per " + unit : "each"
-                )
+        FigureView? Money(Way way, Func<Estimate, Total?> of, string unit = "") =>
+            way.Estimate is { } e && of(e) is { } total
+                ? FigureView.Money(PathOf(way, total), total, unit, e.MoneyPlaces)
+                : null;
+        FigureView? Per(Way way, Measure? measure) =>
+            measure is { } by && way.Estimate is { } e && Way.Per(e, by, Trace.Silent) is { } total
+                ? FigureView.Money(Way.Within(way.Basis) + total.Path, total, total.Unit, e.MoneyPlaces)
                 : null;
         return new(
             area?.Label(job.Units) ?? "",
@@ -153,24 +157,24 @@ public static class PriceEndpoints
                         way.Basis,
                         Label(way.Basis),
                         way.Basis == job.Pricing.Basis,
-                        way.Estimate is { } e ? FigureView.Money("", e.Price.BeforeTax, places: Places(e)) : null,
-                        way.Estimate?.Price.Readouts.Margin is { } margin ? FigureView.Percent("", margin) : null,
-                        way.Estimate?.Price.Readouts.PerHour is { } hour ? FigureView.Money("", hour, "per h") : null,
-                        way.Estimate is { } a ? Per(a, area) : null,
-                        way.Estimate is { } f ? Per(f, fixture) : null,
+                        Money(way, e => e.Price.BeforeTax),
+                        way.Estimate?.Price.Readouts.Margin is { } margin
+                            ? FigureView.Percent(PathOf(way, margin), margin)
+                            : null,
+                        Money(way, e => e.Price.Readouts.PerHour, "per h"),
+                        Per(way, area),
+                        Per(way, fixture),
                         way.Refused
                     )),
             ]
         );
     }
 
-    internal static int Places(Estimate estimate) => estimate.Price.Draft.Places;
-
     private static WorthView WorthOf(Estimate estimate, PieceKind kind, int from, int take)
     {
         if (from < 0 || take is < 1 or > MostPieces)
             throw RefusedException.Of("take", $"1 to {MostPieces} pieces at a time.");
-        var (job, places) = (estimate.Job, Places(estimate));
+        var (job, places) = (estimate.Job, estimate.MoneyPlaces);
         var start = Worth.Base(estimate);
         Piece[] all = [.. Piece.Of(job, kind)];
         var told = all.Skip(from)
@@ -277,7 +281,7 @@ public static class PriceEndpoints
     /// <summary>What can be typed of a price, in the order it is shown.</summary>
     internal static IReadOnlyList<TypableView> Typable(Estimate estimate, Measure? area)
     {
-        var (price, places) = (estimate.Price, Places(estimate));
+        var (price, places) = (estimate.Price, estimate.MoneyPlaces);
         var of = price.Readouts;
         var size = area is { } m ? estimate.Reckoned.Sum(m, estimate.Job.Places, Trace.Silent) : 0m;
         var list = new List<TypableView>
@@ -289,13 +293,13 @@ public static class PriceEndpoints
             new(SolveFor.AfterOverhead, "Left after overhead", FigureView.Money(of.AfterOverhead, places: places)),
         };
         if (of.PerHour is { } hour)
-            list.Add(new(SolveFor.PerHour, "Per labour hour", FigureView.Money(hour)));
+            list.Add(new(SolveFor.PerHour, "Per labour hour", FigureView.Money(hour, places: places)));
         if (size.V > 0)
             list.Add(
                 new(
                     SolveFor.PerArea,
                     $"Per {Line.SymbolOf(area!.Value, estimate.Job.Units)} of {area.Value.Label(estimate.Job.Units).ToLowerInvariant()}",
-                    FigureView.Money("perArea/" + area.Value.Name(), price.BeforeTax / size)
+                    FigureView.Money("perArea/" + area.Value.Name(), price.BeforeTax / size, places: places)
                 )
             );
         return list;

@@ -6,6 +6,7 @@ using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 using Emendum.Core.Reports;
+using Emendum.Storage;
 
 namespace Emendum.Web.Jobs;
 
@@ -81,6 +82,7 @@ public sealed record EquipmentView(string Name, FigureView? Hours, FigureView Co
 public sealed record SetUpChoice(Guid Id, string Name);
 
 /// <summary>What the Price station shows.</summary>
+/// <param name="OfCustomer">Why no tax is charged to the customer, as their own row says it; the job may say something else.</param>
 public sealed record PriceView(
     IReadOnlyList<StepView> Steps,
     IReadOnlyList<ShortfallView> Shortfalls,
@@ -96,13 +98,14 @@ public sealed record PriceView(
     IReadOnlyList<EquipmentView> Equipment,
     IReadOnlyList<EquipmentView> Others,
     IReadOnlyList<ReadoutView> Time,
-    IReadOnlyList<SetUpChoice> SetUps
+    IReadOnlyList<SetUpChoice> SetUps,
+    Exemption? OfCustomer
 )
 {
     /// <summary>Made from a reckoned job.</summary>
-    public static PriceView Of(Estimate estimate, Shelf shelf)
+    public static PriceView Of(Estimate estimate, Shelf shelf, CustomerStore customers)
     {
-        var (price, places) = (estimate.Price, PriceEndpoints.Places(estimate));
+        var (price, places) = (estimate.Price, estimate.MoneyPlaces);
         var steps = new List<StepView>();
         var full = decimal.Max(price.Total.V, decimal.Max(price.Direct.V, price.OfCosts.V + price.PriceOnly.V));
         var at = 0m;
@@ -118,8 +121,10 @@ public sealed record PriceView(
                 : within ? at - amount
                 : decimal.Min(at, at + amount);
             var width = sum ? amount : decimal.Abs(amount);
-            // What is nothing is not drawn.
-            if (sum || amount != 0)
+            // What is nothing is not drawn, but for a tax from which the customer is exempt: it says so.
+            var exempt =
+                step.Kind == StepKind.Tax && estimate.Job.Pricing is { Exemption: not null, Taxes.IsEmpty: false };
+            if (sum || amount != 0 || exempt)
                 steps.Add(
                     new(
                         step.Key,
@@ -168,15 +173,15 @@ public sealed record PriceView(
                         a.Measure,
                         a.Measure.Label(estimate.Job.Units),
                         $"Per {a.Unit} of {a.Measure.Label(estimate.Job.Units).ToLowerInvariant()}",
-                        FigureView.Money(a.Per)
+                        FigureView.Money(a.Per, places: places)
                     )),
             ],
             [
                 .. estimate.Reckoned.Costs.Roles.Select(r => new RoleView(
                     r.Role.Name,
                     FigureView.Hours(r.Hours),
-                    FigureView.Money(r.LoadedCost, "per h"),
-                    FigureView.Money(r.Cost)
+                    FigureView.Money(r.LoadedCost, "per h", places),
+                    FigureView.Money(r.Cost, places: places)
                 )),
             ],
             [
@@ -189,9 +194,9 @@ public sealed record PriceView(
                         b.PacksInWords,
                         FigureView.Fine(b.Bought),
                         FigureView.Fine(b.Leftover),
-                        FigureView.Money(b.BoughtCost),
-                        FigureView.Money(b.NeedCost),
-                        b.Delivery is { } delivery ? FigureView.Money(delivery) : null
+                        FigureView.Money(b.BoughtCost, places: places),
+                        FigureView.Money(b.NeedCost, places: places),
+                        b.Delivery is { } delivery ? FigureView.Money(delivery, places: places) : null
                     );
                 }),
             ],
@@ -200,22 +205,22 @@ public sealed record PriceView(
                 .. estimate.Reckoned.Costs.Equipment.Select(e => new EquipmentView(
                     e.Equipment.Name,
                     e.Equipment.Per == EquipmentPer.Hour ? FigureView.Hours(e.Hours) : FigureView.Fine(e.Units),
-                    FigureView.Money(e.Cost)
+                    FigureView.Money(e.Cost, places: places)
                 )),
             ],
             [
                 .. estimate.Reckoned.Costs.Subcontracts.Select(s => new EquipmentView(
                     s.Subcontract.Name,
                     FigureView.Fine(s.Amount),
-                    FigureView.Money(s.Cost)
+                    FigureView.Money(s.Cost, places: places)
                 )),
                 .. estimate.Reckoned.Costs.Charges.Select(c =>
                     c.Item is null
-                        ? new EquipmentView(c.Name, FigureView.Fine(c.Amount), FigureView.Money(c.Cost))
+                        ? new EquipmentView(c.Name, FigureView.Fine(c.Amount), FigureView.Money(c.Cost, places: places))
                         : new EquipmentView(
                             $"{c.Name}, {c.Item.Item.Name}",
                             FigureView.Fine(c.Amount),
-                            FigureView.Money(c.Cost)
+                            FigureView.Money(c.Cost, places: places)
                         )
                 ),
                 .. estimate
@@ -223,7 +228,7 @@ public sealed record PriceView(
                     .Select(p => new EquipmentView(
                         $"{p.Item.Item.Name}, {p.Line!.Measures.Place.Name}, allowance",
                         null,
-                        FigureView.Money(p.Price)
+                        FigureView.Money(p.Price, places: places)
                     )),
                 .. estimate
                     .Priced.Where(p => p.Sold is not null)
@@ -234,7 +239,7 @@ public sealed record PriceView(
                             p.Quantity,
                             p.Sold!.Unit.Kind == Kind.Count ? "" : p.Sold.Unit.Symbol
                         ),
-                        FigureView.Money(p.Price)
+                        FigureView.Money(p.Price, places: places)
                     )),
             ],
             [
@@ -251,7 +256,8 @@ public sealed record PriceView(
                             : []
                     )
                     .DistinctBy(c => c.Id),
-            ]
+            ],
+            customers.ExemptionOf(estimate.Job.Info.Customer)
         );
     }
 }

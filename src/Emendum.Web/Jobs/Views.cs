@@ -345,11 +345,11 @@ public sealed class ViewOf(Estimate estimate)
     public static DeltaView Delta(Estimate before, Estimate after) =>
         new(
             FigureView.Moved(FigureView.Hours(after.Reckoned.Costs.Hours), before.Reckoned.Costs.Hours),
-            FigureView.Moved(
-                FigureView.Money(after.Price.Classes[CostClass.Material].Cost),
-                before.Price.Classes[CostClass.Material].Cost
-            ),
-            FigureView.Moved(FigureView.Money(after.Price.Direct), before.Price.Direct),
-            FigureView.Moved(FigureView.Money(after.Price.BeforeTax), before.Price.BeforeTax)
+            Moved(after, before, of => of.Classes[CostClass.Material].Cost),
+            Moved(after, before, of => of.Direct),
+            Moved(after, before, of => of.BeforeTax)
         );
+
+    private static FigureView? Moved(Estimate after, Estimate before, Func<Price, Total> of) =>
+        FigureView.Moved(FigureView.Money(of(after.Price), places: after.MoneyPlaces), of(before.Price));
 }

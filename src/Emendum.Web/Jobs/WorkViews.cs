@@ -318,14 +318,15 @@ public sealed record MoneyView(IReadOnlyList<MoneyOfWork> Work, IReadOnlyList<Mo
     public static MoneyView Of(Estimate estimate)
     {
         var money = LineMoney.Of(estimate, Trace.Silent);
-        static string Shown(Val value) => Core.Quantities.Shown.Money(value.V);
+        string Shown(Val value) => Core.Quantities.Shown.Money(value.V, estimate.MoneyPlaces);
+        FigureView Money(Total total) => FigureView.Money(total, places: estimate.MoneyPlaces);
         var lines = estimate.Reckoned.Lines.Select((line, n) => (Line: line, n)).GroupBy(l => l.Line.OfItem.Item.Id);
         return new(
             [
                 .. lines.Select(g => new MoneyOfWork(
                     g.Key,
-                    FigureView.Money(money.ItemCost[g.Key]),
-                    FigureView.Money(money.ItemPrice[g.Key]),
+                    Money(money.ItemCost[g.Key]),
+                    Money(money.ItemPrice[g.Key]),
                     [
                         .. g.Select(l => new MoneyOfCell(
                             l.Line.Measures.Place.Id,
@@ -337,8 +338,8 @@ public sealed record MoneyView(IReadOnlyList<MoneyOfWork> Work, IReadOnlyList<Mo
             [
                 .. money.PlaceCost.Keys.Select(p => new MoneyOfPlace(
                     p,
-                    FigureView.Money(money.PlaceCost[p]),
-                    FigureView.Money(money.PlacePrice[p])
+                    Money(money.PlaceCost[p]),
+                    Money(money.PlacePrice[p])
                 )),
             ]
         );
