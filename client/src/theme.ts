@@ -28,6 +28,8 @@ export const theme = createTheme({
       },
     },
   },
+  // Workings are asked for from dialogs, too, and stand above them.
+  zIndex: { drawer: 1350 },
   shape: { borderRadius: 4 },
   typography: { fontFamily: font, fontSize: 13.5, button: { textTransform: "none", fontWeight: 600 } },
   components: {

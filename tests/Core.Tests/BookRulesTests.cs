@@ -389,4 +389,23 @@ public class BookRulesTests
         Assert.Empty(index.Find(new("path", "", "", true)));
         Assert.Equal("Bark mulch", Assert.Single(index.Find(new("HA-90", "", "", false))).Name);
     }
+
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void What_is_always_there_may_not_be_null_wherever_it_stands(bool first)
+    {
+        // Before what the constructor needs the serializer keeps it for later, and does not look at it.
+        var whole = System
+            .Text.Json.JsonSerializer.SerializeToNode<BookEntry>(
+                Named<Material>("Jointing sand"),
+                Json.CoreJson.Options
+            )!
+            .AsObject();
+        whole.Remove("brand");
+        whole.Insert(first ? 1 : whole.Count, "brand", null);
+        Assert.ThrowsAny<System.Text.Json.JsonException>(() =>
+            System.Text.Json.JsonSerializer.Deserialize<BookEntry>(whole.ToJsonString(), Json.CoreJson.Options)
+        );
+    }
 }

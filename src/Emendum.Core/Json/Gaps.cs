@@ -4,10 +4,10 @@ using System.Text.Json.Serialization.Metadata;
 
 namespace Emendum.Core.Json;
 
-/// <summary>A list may not have holes (null) in it; the serializer would let them through.</summary>
+/// <summary>A list may not have holes (null) in it, nor may what is always there be null: the serializer lets both through, the second where it comes before what the constructor needs.</summary>
 internal static class Gaps
 {
-    /// <summary>Makes a type refuse holes in its lists.</summary>
+    /// <summary>Makes a type refuse holes in its lists, and nothing where something has to be.</summary>
     public static void Refuse(JsonTypeInfo type)
     {
         if (type.Kind != JsonTypeInfoKind.Object)
@@ -21,10 +21,20 @@ internal static class Gaps
                 && !HoldsValues(p.PropertyType)
             )
             .ToArray();
-        if (lists.Length == 0)
+        var always = type
+            .Properties.Where(p =>
+                p is { Get: not null, Set: not null, IsGetNullable: false, PropertyType.IsValueType: false }
+            )
+            .ToArray();
+        if (lists.Length == 0 && always.Length == 0)
             return;
         type.OnDeserialized = thing =>
         {
+            foreach (var one in always)
+                if (one.Get!(thing) is null)
+                    throw new PlainJsonException(
+                        $"“{one.Name}” is there and says nothing: leave it out, or say something."
+                    );
             foreach (var list in lists)
                 Refuse(list.Name, list.Get!(thing) as IEnumerable);
         };

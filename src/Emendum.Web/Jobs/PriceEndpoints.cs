@@ -5,6 +5,7 @@ using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Emendum.Storage;
 
@@ -128,18 +129,19 @@ public static class PriceEndpoints
             _ => "Fixed price",
         };
 
-    /// <summary>The areas and counts that a price can be said for, the usual ones first.</summary>
-    private static IEnumerable<Measure> Sizes(Estimate estimate, Kind kind) =>
-        Measures.All.Where(m => m.Kind() == kind && estimate.Reckoned.Sum(m, estimate.Job.Places, Trace.Silent).V > 0);
-
     private static string PathOf(Way way, Total total) => Way.Within(way.Basis) + total.Path;
 
     private static WaysView Ways(Estimate estimate, Measure? chosen)
     {
         var job = estimate.Job;
         var area =
-            chosen is { } m && m.Kind() == Kind.Area ? m : Sizes(estimate, Kind.Area).Cast<Measure?>().FirstOrDefault();
-        var fixture = Sizes(estimate, Kind.Count).Cast<Measure?>().FirstOrDefault();
+            chosen is { } m && m.Kind() == Kind.Area
+                ? m
+                : PricePerArea.Of(estimate, Trace.Silent).FirstOrDefault()?.Measure;
+        Measure? fixture = Measures
+            .All.Where(m => m.Kind() == Kind.Count && estimate.Reckoned.Sum(m, job.Places, Trace.Silent).V > 0)
+            .Cast<Measure?>()
+            .FirstOrDefault();
         FigureView? Money(Way way, Func<Estimate, Total?> of, string unit = "") =>
             way.Estimate is { } e && of(e) is { } total
                 ? FigureView.Money(PathOf(way, total), total, unit, e.MoneyPlaces)

@@ -225,7 +225,11 @@ internal sealed class Fuzz
         // Every second one is a command: there are many kinds, behind one operation.
         var commands = Operations.First(o => o.Path == "/api/jobs/{id}/commands");
         var (method, path, operation) = n % 2 == 0 ? commands : Operations[n / 2 % Operations.Count];
+        var kind = Kinds[n / 2 % Kinds.Count];
         var job = One(jobs);
+        // Few jobs have a schedule.
+        if (n % 2 == 0 && kind == "setScheduleItem")
+            job = files.FirstOrDefault(f => f.Value["schedule"] is JsonArray { Count: > 0 }).Key ?? job;
         var filled = Filled(path, operation, Chance(95) ? job : null);
         var name = $"{method} {path}";
         if (operation["requestBody"]?["content"] is not JsonObject content)
@@ -233,7 +237,6 @@ internal sealed class Fuzz
         var (type, schema) = content.First();
         if (schema!["schema"] is null || (string?)Resolved(schema["schema"]!)["format"] is "byte" or "binary")
             return new(method, filled, name, "", Bytes(path), type);
-        var kind = Kinds[n / 2 % Kinds.Count];
         var body = Value(Resolved(schema["schema"]!), "", 0, kind, job);
         if (
             body is JsonObject sent
@@ -566,6 +569,8 @@ internal sealed class Fuzz
             case "setScheduleItem":
                 var item = Some("schedule");
                 (command["item"], command["was"]) = (item?["id"]?.DeepClone(), item?["source"]?.DeepClone());
+                // A source has to be of the kind that the row is counted in; none always is.
+                command["source"] = One<string>(["", "", "netWallArea"]);
                 break;
             case "addWork":
                 command["entry"] = One(bookWork);
