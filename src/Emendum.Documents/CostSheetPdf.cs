@@ -43,10 +43,10 @@ public sealed class CostSheetPdf
         );
     }
 
-    private string Money(decimal amount) => Shown.Money(amount, estimate.Price.Draft.Places);
+    private string Money(decimal amount) => Shown.Money(amount, estimate.MoneyPlaces);
 
     /// <summary>Money of a row that is often empty.</summary>
-    private string Some(decimal amount) => decimal.Round(amount, estimate.Price.Draft.Places) == 0 ? "" : Money(amount);
+    private string Some(decimal amount) => decimal.Round(amount, estimate.MoneyPlaces) == 0 ? "" : Money(amount);
 
     private static string With(string number, string unit) => unit.Length == 0 ? number : $"{number} {unit}";
 
@@ -311,20 +311,20 @@ public sealed class CostSheetPdf
             );
         }
         var rest = new List<(bool, string[])>();
-        if (sheet.NoLines.V != 0 || sheet.PriceOfNoLine.V != 0 || sheet.HoursOfNoLine.V != 0)
+        if (sheet.HasNoLine)
             rest.Add(
                 (
                     false,
                     [
-                        "No line's own: set-up, the way to the site, what comes once",
+                        CostSheet.NoLine,
                         Shown.Tenths(sheet.HoursOfNoLine.V),
-                        Some(sheet.NoLines.V),
+                        Some(sheet.CostOfNoLine.V),
                         Some(sheet.PriceOfNoLine.V),
                     ]
                 )
             );
         if (sheet.Contingency.V != 0)
-            rest.Add((false, ["Contingency, on its own", "", "", Money(sheet.Contingency.V)]));
+            rest.Add((false, [CostSheet.OfContingency, "", "", Money(sheet.Contingency.V)]));
         rest.Add(
             (
                 true,

@@ -59,26 +59,24 @@ public sealed class CustomerStore(Database database)
         );
 
     /// <summary>Who that is, for documents; nobody where there is none, or none any more.</summary>
-    public Party Party(Guid? id)
+    public Party Party(Guid? id) =>
+        Find(id) is { } customer ? new(customer.Id, customer.Name, customer.Address) : Core.Jobs.Party.None;
+
+    /// <summary>The customer of that id; null where there is none, or none any more.</summary>
+    public Customer? Find(Guid? id)
     {
         using var connection = database.Connect();
-        return Rows(connection, "id = $id", ("$id", id)) is [var customer]
-            ? new(customer.Id, customer.Name, customer.Address)
-            : Core.Jobs.Party.None;
+        return Find(connection, id);
     }
 
-    /// <summary>Why no tax is charged to that customer; null where it is, or where there is none.</summary>
-    public Exemption? ExemptionOf(Guid? id)
-    {
-        using var connection = database.Connect();
-        return Rows(connection, "id = $id", ("$id", id)) is [var customer] ? customer.Exemption : null;
-    }
+    private static Customer? Find(SqliteConnection connection, Guid? id) =>
+        Rows(connection, "id = $id", ("$id", id)).FirstOrDefault();
 
     /// <summary>The customer of a job that comes from elsewhere: ours of that id, or a new one of that name.</summary>
     public Guid? Known(Party? party, Guid? id)
     {
         using var connection = database.Connect();
-        if (Rows(connection, "id = $id", ("$id", id)).Count > 0)
+        if (Find(connection, id) is not null)
             return id;
         if (id is null || party is null || party.Id != id || string.IsNullOrWhiteSpace(party.Name))
             return null;
@@ -89,11 +87,11 @@ public sealed class CustomerStore(Database database)
     /// <summary>The customer that says what a job of an older version says of its own: the one of that id, or one made for it.</summary>
     internal static Guid IdOf(SqliteConnection connection, Party party)
     {
-        var there = Rows(connection, "id = $id", ("$id", party.Id)).FirstOrDefault();
+        var there = Find(connection, party.Id);
         if (there is not null && there.Name.Trim() == party.Name && there.Address.Trim() == party.Address)
             return there.Id;
         var id = there is null ? party.Id : Core.Jobs.Party.IdOf(party.Name, party.Address);
-        if (Rows(connection, "id = $id", ("$id", id)).Count == 0)
+        if (Find(connection, id) is null)
             Put(connection, new(id, party.Name, party.Address, there?.Email ?? "", there?.Phone ?? ""));
         return id;
     }
@@ -103,7 +101,7 @@ public sealed class CustomerStore(Database database)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        var customer = change(Rows(connection, "id = $id", ("$id", id)).FirstOrDefault()) with { Id = id };
+        var customer = change(Find(connection, id)) with { Id = id };
         Put(connection, customer);
         transaction.Commit();
         return customer;

@@ -134,7 +134,7 @@ public sealed class Shelf(BookStore store, TimeProvider time)
             if (users.Length > 0)
                 throw RefusedException.Of(
                     "",
-                    $"{entry.Name} is used by {string.Join(", ", users.Take(4))}{(users.Length > 4 ? $" and {users.Length - 4} more" : "")}. Archive it instead, or change them first."
+                    $"{entry.Name} is used by {Core.Quantities.Counted.Few(users, 4)}. Archive it instead, or change them first."
                 );
             store.Delete(id, person, time.GetUtcNow().UtcDateTime);
             state = Of(Now.Entries.Remove(id));

@@ -23,7 +23,7 @@ public class CostSheetTests
         Assert.Equal(estimate.Reckoned.Lines.Length, sheet.Lines.Length);
         Assert.Equal(
             estimate.Price.Direct.V,
-            Rounding.Money(sheet.Lines.Sum(l => l.Cost.V) + sheet.NoLines.V, estimate.Price.Draft.Places)
+            Rounding.Money(sheet.Lines.Sum(l => l.Cost.V) + sheet.CostOfNoLine.V, estimate.Price.Draft.Places)
         );
         Assert.All(sheet.Lines, l => Assert.InRange(l.Costs.Sum(c => c.Of.V) - l.Cost.V, -1e-9m, 1e-9m));
         Assert.Equal(

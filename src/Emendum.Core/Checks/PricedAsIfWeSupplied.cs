@@ -1,4 +1,5 @@
 using Emendum.Core.Pricing;
+using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Checks;
@@ -14,18 +15,19 @@ internal static class PricedAsIfWeSupplied
             // A price typed for work that the customer supplies all of was typed with that in mind.
             if (item is { Supply: Supply.CustomerMaterial, UnitPrice: not null })
                 continue;
-            var lines = sold
+            var places = sold
                 .ByLine.Select(l => job.Reckoned.Lines[l.Line])
                 .Where(l => l is { Supply: Supply.CustomerMaterial, IsNothing: false, Cell.UnitPrice: null })
+                .Select(l => l.Measures.Place)
                 .ToArray();
-            if (lines.Length == 0)
+            if (places.Length == 0)
                 continue;
             yield return job.Found(
                 $"supplied/{item.Id}",
                 "A unit price with material that the customer supplies",
-                $"{job.Named(sold.Item)} is sold at {job.Estimate.Price.Draft.Words(sold.Sold!.Price)} per {sold.Sold.Unit} also where the customer supplies the material: {string.Join(", ", lines.Take(3).Select(l => l.Measures.Place.Name))}{(lines.Length > 3 ? $" and {lines.Length - 3} more" : "")}.",
+                $"{job.Named(sold.Item)} is sold at {job.Estimate.Price.Draft.Words(sold.Sold!.Price)} per {sold.Sold.Unit} also where the customer supplies the material: {Counted.Few([.. places.Select(p => p.Name)], 3)}.",
                 "The price covers goods that we do not buy there. Type a unit price for those places, or set this aside.",
-                lines[0].Measures.Place.Id,
+                places[0].Id,
                 item.Id
             );
         }

@@ -70,7 +70,7 @@ public sealed class Solving
     {
         (this.estimate, terms, this.what, this.quantity) = (estimate, estimate.Job.Pricing, what, quantity);
         var cents = 1m;
-        for (var i = 0; i < estimate.Price.Draft.Places; i++)
+        for (var i = 0; i < estimate.MoneyPlaces; i++)
             cents /= 10;
         term = terms.Basis switch
         {
@@ -160,7 +160,7 @@ public sealed class Solving
     private Solved For(decimal value)
     {
         var goal = what is SolveFor.PerArea or SolveFor.PerHour
-            ? Rounding.Money(value * quantity, estimate.Price.Draft.Places)
+            ? Rounding.Money(value * quantity, estimate.MoneyPlaces)
             : value;
         // Where a percent depends on the size, each size is looked at as if it were the only one.
         decimal?[] percents = terms.Brackets is { By: BracketBy.Price } brackets

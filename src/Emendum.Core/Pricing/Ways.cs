@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
-using Emendum.Core.Places;
-using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Pricing;
@@ -40,35 +38,11 @@ public sealed record Way(PriceBasis Basis, Estimate? Estimate, string Refused)
             )
             .Job;
 
-    /// <summary>What the paths of a way begin with, where its figures were recorded; those of the way that is taken stand as they are.</summary>
+    /// <summary>What the paths of a way begin with where its figures are recorded.</summary>
     public static string Within(PriceBasis basis) => $"ways/{basis}/";
 
-    /// <summary>Records one way with what each area and count would cost.</summary>
+    /// <summary>The job priced in one way, recorded.</summary>
     /// <exception cref="RefusedException">The job cannot be priced so.</exception>
-    public static void Recorded(Estimate estimate, PriceBasis basis, Trace trace)
-    {
-        var job = estimate.Job.Pricing.Basis == basis ? estimate.Job : By(estimate, basis);
-        var recorded = trace.Within(Within(basis));
-        var so = Estimate.Of(job, recorded);
-        foreach (var measure in Measures.All)
-            Per(so, measure, recorded);
-    }
-
-    /// <summary>The price before tax for each unit of an area or for each counted thing; null where there is none.</summary>
-    public static Total? Per(Estimate estimate, Measure measure, Trace trace)
-    {
-        var (job, kind) = (estimate.Job, measure.Kind());
-        if (kind is not (Quantities.Kind.Area or Quantities.Kind.Count))
-            return null;
-        var size = estimate.Reckoned.Sum(measure, job.Places, trace);
-        if (size.V <= 0)
-            return null;
-        var unit = Line.SymbolOf(measure, job.Units);
-        return trace.Total(
-            estimate.Price.BeforeTax / size,
-            unit.Length > 0 ? "per " + unit : "each",
-            trace.On ? "Price for each: " + measure.Label(job.Units) : "",
-            new("perMeasure", measure.Name())
-        );
-    }
+    public static Estimate Recorded(Estimate estimate, PriceBasis basis, Trace trace) =>
+        Estimate.Of(estimate.Job.Pricing.Basis == basis ? estimate.Job : By(estimate, basis), trace);
 }

@@ -8,4 +8,8 @@ public static class Counted
     /// <summary>The number and the word for it; <paramref name="many"/> where that is not the word and an s.</summary>
     public static string Of(int count, string one, string? many = null) =>
         $"{count.ToString("#,0", CultureInfo.InvariantCulture)} {(count == 1 ? one : many ?? one + "s")}";
+
+    /// <summary>The first of some names, and how many more there are.</summary>
+    public static string Few(IReadOnlyCollection<string> names, int most) =>
+        string.Join(", ", names.Take(most)) + (names.Count > most ? $" and {names.Count - most} more" : "");
 }

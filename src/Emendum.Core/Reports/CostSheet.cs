@@ -20,19 +20,26 @@ public sealed record CostSheetLine(Line Line, string Section, ByClass<Val> Costs
 /// <summary>A job's costs and price for the firm itself: what every line takes, costs and brings, and how the price is built from it. Printed, and taken out as a workbook.</summary>
 /// <param name="Estimate">The job.</param>
 /// <param name="Lines">By section, in job order.</param>
-/// <param name="NoLines">Cost that no line bears: the way to the site, set-up.</param>
+/// <param name="CostOfNoLine">Cost that no line bears: the way to the site, set-up.</param>
 /// <param name="PriceOfNoLine">What is in the price and falls on no line.</param>
 /// <param name="HoursOfNoLine">Hours that no line takes: set-up, travel, what comes once for a work item.</param>
 /// <param name="Contingency">Contingency that stands on its own and in no line's price.</param>
 public sealed record CostSheet(
     Estimate Estimate,
     ImmutableArray<CostSheetLine> Lines,
-    Val NoLines,
+    Val CostOfNoLine,
     Val PriceOfNoLine,
     Val HoursOfNoLine,
     Val Contingency
 )
 {
+    /// <summary>What is called what no line bears, and contingency by itself.</summary>
+    public const string NoLine = "No line's own: set-up, the way to the site, what comes once",
+        OfContingency = "Contingency, on its own";
+
+    /// <summary>Whether there is anything that no line bears.</summary>
+    public bool HasNoLine => CostOfNoLine.V != 0 || PriceOfNoLine.V != 0 || HoursOfNoLine.V != 0;
+
     /// <summary>The cost sheet of a job that was estimated with the same trace.</summary>
     public static CostSheet Of(Estimate estimate, Trace trace)
     {

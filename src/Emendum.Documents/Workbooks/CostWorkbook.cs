@@ -49,7 +49,7 @@ public sealed class CostWorkbook
         var book = new CostWorkbook(CostSheet.Of(estimate, trace), trace);
         return Sheet.Write(
             [book.price, book.lines, book.goods, book.terms, book.checks, .. book.formulas.Sheets],
-            estimate.Price.Draft.Places
+            estimate.MoneyPlaces
         );
     }
 
@@ -97,21 +97,21 @@ public sealed class CostWorkbook
                     new(note, Look: CellLook.Quiet),
                 ]
             );
-        if (sheet.NoLines.V != 0 || sheet.PriceOfNoLine.V != 0 || sheet.HoursOfNoLine.V != 0)
+        if (sheet.HasNoLine)
             lines.Add(
                 [
-                    new("No line's own: set-up, the way to the site, what comes once", Look: CellLook.Quiet),
+                    new(CostSheet.NoLine, Look: CellLook.Quiet),
                     .. Enumerable.Repeat(default(SheetCell), 4),
                     Cell(sheet.HoursOfNoLine, CellLook.Quantity),
                     .. Enumerable.Repeat(default(SheetCell), 5),
-                    Money(sheet.NoLines),
+                    Money(sheet.CostOfNoLine),
                     Money(sheet.PriceOfNoLine),
                 ]
             );
         if (sheet.Contingency.V != 0)
             lines.Add(
                 [
-                    new("Contingency, on its own", Look: CellLook.Quiet),
+                    new(CostSheet.OfContingency, Look: CellLook.Quiet),
                     .. Enumerable.Repeat(default(SheetCell), 11),
                     Money(sheet.Contingency),
                 ]

@@ -166,8 +166,12 @@ public static class JobEndpoints
         var trace = Trace.Recording();
         if (figure.Split('/') is ["ways", var way, ..])
         {
-            if (Enum.TryParse<PriceBasis>(way, out var basis) && Enum.IsDefined(basis))
-                Way.Recorded(open.Estimate, basis, trace);
+            if (!Enum.TryParse<PriceBasis>(way, out var basis) || !Enum.IsDefined(basis))
+                return trace;
+            var within = trace.Within(Way.Within(basis));
+            var so = Way.Recorded(open.Estimate, basis, within);
+            foreach (var measure in Measures.All)
+                Core.Reports.PricePerArea.Of(so, measure, within);
             return trace;
         }
         if (figure.Split('/') is not ["worth", var kind, var id, var state, ..])
@@ -199,10 +203,7 @@ public static class JobEndpoints
     {
         var company = companies.Get()!;
         var customer = request.Customer is { } id
-            ? customers.List().Find(c => c.Id == id) ?? throw RefusedException.Of(
-                    "customer",
-                    "That customer is not here any more."
-                )
+            ? customers.Find(id) ?? throw RefusedException.Of("customer", "That customer is not here any more.")
             : null;
         var info = new JobInfo(
             request.Name.Trim(),

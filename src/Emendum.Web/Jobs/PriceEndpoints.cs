@@ -147,8 +147,8 @@ public static class PriceEndpoints
                 ? FigureView.Money(PathOf(way, total), total, unit, e.MoneyPlaces)
                 : null;
         FigureView? Per(Way way, Measure? measure) =>
-            measure is { } by && way.Estimate is { } e && Way.Per(e, by, Trace.Silent) is { } total
-                ? FigureView.Money(Way.Within(way.Basis) + total.Path, total, total.Unit, e.MoneyPlaces)
+            measure is { } by && way.Estimate is { } e && PricePerArea.Of(e, by, Trace.Silent) is { Per: var per }
+                ? FigureView.Money(PathOf(way, per), per, per.Unit, e.MoneyPlaces)
                 : null;
         return new(
             area?.Label(job.Units) ?? "",
@@ -240,7 +240,7 @@ public static class PriceEndpoints
                 _ => job.Work.Where(w => piece.Cells.Any(c => c.Work == w.Id)).Select(w => w.Name),
             },
         ];
-        return string.Join(", ", parts.Take(3)) + (parts.Length > 3 ? $" and {parts.Length - 3} more" : "");
+        return Counted.Few(parts, 3);
     }
 
     private static SolvedView Typed(Estimate estimate, SolveFor what, string value, Measure? area)
@@ -285,7 +285,6 @@ public static class PriceEndpoints
     {
         var (price, places) = (estimate.Price, estimate.MoneyPlaces);
         var of = price.Readouts;
-        var size = area is { } m ? estimate.Reckoned.Sum(m, estimate.Job.Places, Trace.Silent) : 0m;
         var list = new List<TypableView>
         {
             new(SolveFor.Total, "Customer pays", FigureView.Money(price.Total, places: places)),
@@ -296,12 +295,12 @@ public static class PriceEndpoints
         };
         if (of.PerHour is { } hour)
             list.Add(new(SolveFor.PerHour, "Per labour hour", FigureView.Money(hour, places: places)));
-        if (size.V > 0)
+        if (area is { } m && PricePerArea.Of(estimate, m, Trace.Silent) is { } each)
             list.Add(
                 new(
                     SolveFor.PerArea,
-                    $"Per {Line.SymbolOf(area!.Value, estimate.Job.Units)} of {area.Value.Label(estimate.Job.Units).ToLowerInvariant()}",
-                    FigureView.Money("perArea/" + area.Value.Name(), price.BeforeTax / size, places: places)
+                    $"Per {each.Unit} of {m.Label(estimate.Job.Units).ToLowerInvariant()}",
+                    FigureView.Money(each.Per, places: places)
                 )
             );
         return list;

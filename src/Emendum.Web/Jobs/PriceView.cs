@@ -257,7 +257,7 @@ public sealed record PriceView(
                     )
                     .DistinctBy(c => c.Id),
             ],
-            customers.ExemptionOf(estimate.Job.Info.Customer)
+            customers.Find(estimate.Job.Info.Customer)?.Exemption
         );
     }
 }
