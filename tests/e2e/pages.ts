@@ -74,6 +74,8 @@ export async function addWork(page: Page, find: string) {
 
 /** Checks the page as it stands for violations of WCAG 2.2 AA. In dark only the colours differ, so only what depends on them is checked again. */
 export async function accessible(page: Page, what: string) {
+  // What an edit moved fades away a moment later: half faded it is no state of the page.
+  await page.emulateMedia({ reducedMotion: "reduce" });
   const dark = await page.evaluate(
     () => matchMedia("(prefers-color-scheme: dark)").matches,
   );
