@@ -31,11 +31,14 @@ public sealed class BookStore(Database database)
         );
     }
 
-    private List<(Guid Id, BookEntry? Entry)> Newest()
+    /// <summary>The Book as it stood at a moment (UTC): the last version of every entry that had been saved by then, and was not deleted.</summary>
+    public List<BookEntry> AsOf(DateTime moment) => [.. Newest(moment).Select(e => e.Entry).OfType<BookEntry>()];
+
+    private List<(Guid Id, BookEntry? Entry)> Newest(DateTime? by = null)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            "SELECT id, content FROM book_entry b WHERE version = (SELECT max(version) FROM book_entry WHERE id = b.id) AND id NOT IN (SELECT id FROM book_deleted) ORDER BY id",
+            "SELECT id, content FROM book_entry b WHERE version = (SELECT max(version) FROM book_entry WHERE id = b.id AND at <= $by) AND id NOT IN (SELECT id FROM book_deleted WHERE at <= $by) ORDER BY id",
             r =>
             {
                 try
@@ -53,7 +56,9 @@ public sealed class BookStore(Database database)
                 {
                     return (r.GetGuid(0), null);
                 }
-            }
+            },
+            // Every moment is below this.
+            ("$by", by is { } moment ? JobStore.Utc(moment) : "~")
         );
     }
 

@@ -32,6 +32,12 @@ public sealed class FirmDay(TimeProvider time, CompanyStore companies)
     /// <summary>Today.</summary>
     public DateOnly Today => In(companies.Get()?.Zone ?? OfThisMachine, time.GetUtcNow());
 
+    /// <summary>The moment at which a day ends (UTC).</summary>
+    public DateTime EndOf(DateOnly day) =>
+        (DateTimeZoneProviders.Tzdb.GetZoneOrNull(companies.Get()?.Zone ?? OfThisMachine) ?? DateTimeZone.Utc)
+            .AtStartOfDay(LocalDate.FromDateOnly(day).PlusDays(1))
+            .ToDateTimeUtc();
+
     /// <summary>Today, as jobs write it.</summary>
     public string Written => Write(Today);
 

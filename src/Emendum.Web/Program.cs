@@ -53,6 +53,7 @@ builder
     .AddSingleton<Live>()
     .AddSingleton<FirmDay>()
     .AddSingleton<Shelf>()
+    .AddSingleton<OtherBooks>()
     .AddSingleton<Backups>()
     .AddHostedService(services => services.GetRequiredService<Backups>())
     .AddSingleton<ISupplierFeed, StandInSupplierFeed>()

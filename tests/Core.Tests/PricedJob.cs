@@ -160,6 +160,9 @@ internal sealed class PricedJob
         return id;
     }
 
+    /// <summary>Does a command.</summary>
+    public void Do(Command command) => Job = Job.Do(command);
+
     /// <summary>Sets a field of a work item.</summary>
     public void Set<T>(Guid work, string field, T now) =>
         Job = Job.Do(

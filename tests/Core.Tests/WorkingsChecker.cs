@@ -11,6 +11,7 @@ internal sealed class WorkingsChecker(JsonElement explanation)
 {
     private readonly Dictionary<string, Fraction> known = [];
     private readonly Dictionary<string, decimal[]> shares = [];
+    private readonly Dictionary<string, decimal[]> drawn = [];
 
     /// <summary>Paths of the figures that were recomputed.</summary>
     public IEnumerable<string> Known => known.Keys;
@@ -88,6 +89,13 @@ internal sealed class WorkingsChecker(JsonElement explanation)
                 return Packs(step, Of()[0]);
             case "share":
                 return Share(step);
+            case "outcome":
+                return Fraction.Of(Drawn(step)[step.GetProperty("rank").GetInt32() - 1]);
+            case "outcomesAbove":
+                var bound = Exactly(Round(Of()[0], 9));
+                return Fraction.Of(
+                    (decimal)Drawn(step).Count(o => Math.Round(o, 9, MidpointRounding.AwayFromZero) > bound)
+                );
             case var other:
                 throw new InvalidOperationException($"an unknown operation: {other}");
         }
@@ -202,6 +210,54 @@ internal sealed class WorkingsChecker(JsonElement explanation)
             return when;
         }
     }
+
+    /// <summary>The draws of a sum, put in order, as docs/workings-format.md says that they are made.</summary>
+    private decimal[] Drawn(JsonElement step)
+    {
+        var name = step.GetProperty("set").GetString()!;
+        if (drawn.TryGetValue(name, out var known))
+            return known;
+        var set = explanation.GetProperty("sets").GetProperty(name);
+        decimal Number(string of) => Exactly(Step(set.GetProperty(of)));
+        var varying = set.GetProperty("varying")
+            .EnumerateArray()
+            .Select(v =>
+                (
+                    Least: Exactly(Step(v.GetProperty("least"))),
+                    Most: Exactly(Step(v.GetProperty("most"))),
+                    Stream: v.GetProperty("stream").GetInt32()
+                )
+            )
+            .ToArray();
+        var (whole, shared, seed) = (Number("fixed"), Number("shared"), (ulong)Number("seed"));
+        var (draws, streams) = (set.GetProperty("draws").GetInt32(), set.GetProperty("streams").GetInt32());
+        var all = new decimal[draws];
+        // The numbers are taken one after another, as anybody would who writes them down.
+        var (row, mask) = (new BigInteger(seed), (BigInteger.One << 64) - 1);
+        BigInteger Next()
+        {
+            row = (row + 0x9E3779B97F4A7C15) & mask;
+            var z = (row ^ (row >> 30)) * 0xBF58476D1CE4E5B9 & mask;
+            z = (z ^ (z >> 27)) * 0x94D049BB133111EB & mask;
+            return z ^ (z >> 31);
+        }
+        decimal Unit() => (decimal)(Next() * 1_000_000_000 >> 64) / 1_000_000_000m;
+        for (var n = 0; n < draws; n++)
+        {
+            var ofAll = Unit();
+            var u = new decimal[streams];
+            for (var s = 0; s < streams; s++)
+            {
+                var (coin, own) = (Unit(), Unit());
+                u[s] = coin < shared / 100 ? ofAll : own;
+            }
+            all[n] = whole + varying.Sum(v => v.Least + (v.Most - v.Least) * u[v.Stream]);
+        }
+        Array.Sort(all);
+        return drawn[name] = all;
+    }
+
+    private static decimal Exactly(Fraction value) => (decimal)value.Numerator / (decimal)value.Denominator;
 
     /// <summary>Places of the currency: cents where nothing else is said.</summary>
     private static int Places(JsonElement of) => of.TryGetProperty("places", out var places) ? places.GetInt32() : 2;

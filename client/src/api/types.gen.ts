@@ -1820,6 +1820,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/price/sure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    draws: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SureView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    book?: string;
+                    harder?: string;
+                    slower?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SecondView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/proposal": {
         parameters: {
             query?: never;
@@ -3197,6 +3277,15 @@ export interface components {
             name: string;
             label: string;
         };
+        BarView: {
+            /** Format: decimal */
+            from: string;
+            /** Format: decimal */
+            width: string;
+            /** Format: decimal */
+            height: string;
+            underFloor: boolean;
+        };
         BentView: {
             field: string;
             policy: string;
@@ -3710,7 +3799,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3999,6 +4088,12 @@ export interface components {
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
         };
+        CommandSetSureness: {
+            /** @enum {string} */
+            type: "setSureness";
+            was: null | components["schemas"]["Sureness"];
+            now: null | components["schemas"]["Sureness"];
+        };
         CommandSetUnits: {
             /** @enum {string} */
             type: "setUnits";
@@ -4144,6 +4239,18 @@ export interface components {
         };
         /** @enum {unknown} */
         DistanceUnit: "mile" | "kilometre";
+        Doubt: {
+            /** Format: decimal */
+            hoursLow: string;
+            /** Format: decimal */
+            hoursHigh: string;
+            /** Format: decimal */
+            pricesLow: string;
+            /** Format: decimal */
+            pricesHigh: string;
+        };
+        /** @enum {unknown} */
+        DoubtOf: "work" | "section" | "job";
         Drawing: {
             /** Format: double */
             left: number;
@@ -4925,6 +5032,12 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        RiskView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            percent: components["schemas"]["FigureView"];
+        };
         RoleInstead: {
             /** Format: uuid */
             role: string;
@@ -5047,6 +5160,21 @@ export interface components {
             /** Format: int32 */
             open: number;
         };
+        SecondView: {
+            hours: components["schemas"]["TwoView"];
+            cost: components["schemas"]["TwoView"];
+            price: components["schemas"]["TwoView"];
+            margin: string;
+            /** Format: int32 */
+            all: number;
+            work: components["schemas"]["TwoOfWorkView"][];
+        };
+        SectionDoubtView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            own: null | components["schemas"]["Doubt"];
+        };
         SectionView: {
             /** Format: uuid */
             id: string;
@@ -5054,6 +5182,7 @@ export interface components {
             /** Format: decimal */
             least: null | string;
             pricing: null | components["schemas"]["OwnBasis"];
+            doubt: null | components["schemas"]["Doubt"];
         };
         SentCommand: {
             command: components["schemas"]["Command"];
@@ -5133,6 +5262,36 @@ export interface components {
         };
         /** @enum {unknown} */
         Supply: "we" | "customerMaterial" | "customer";
+        Sureness: {
+            all: components["schemas"]["Doubt"];
+            /** Format: decimal */
+            shared: string;
+            /** Format: int32 */
+            seed: number;
+        };
+        SureView: {
+            terms: components["schemas"]["Sureness"];
+            said: boolean;
+            correlation: string;
+            /** Format: int32 */
+            draws: number;
+            /** Format: int32 */
+            all: number;
+            sections: components["schemas"]["SectionDoubtView"][];
+            work: components["schemas"]["UncertainView"][];
+            tenths: components["schemas"]["TenthsView"][];
+            belowFloor: null | components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+            risks: components["schemas"]["RiskView"][];
+            bars: components["schemas"]["BarView"][];
+            ticks: components["schemas"]["TickView"][];
+            /** Format: decimal */
+            floor: null | string;
+            /** Format: decimal */
+            middle: string;
+            /** Format: decimal */
+            nothing: null | string;
+        };
         Surface: {
             kind: string;
             name: string;
@@ -5212,8 +5371,19 @@ export interface components {
         TaxOn: "labour" | "material" | "equipment" | "subcontract" | "fixed" | "priceOnly";
         /** @enum {unknown} */
         TaxWay: "charged" | "reclaimed" | "paid";
+        TenthsView: {
+            label: string;
+            at10: components["schemas"]["FigureView"];
+            at50: components["schemas"]["FigureView"];
+            at90: components["schemas"]["FigureView"];
+        };
         /** @enum {unknown} */
         TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect";
+        TickView: {
+            /** Format: decimal */
+            at: string;
+            shown: string;
+        };
         /** @enum {unknown} */
         TravelPer: "crewDay" | "visit";
         TrialLine: {
@@ -5239,6 +5409,19 @@ export interface components {
             difficulty: string;
             picks: string[];
             conditions: string[];
+        };
+        TwoOfWorkView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            hours: components["schemas"]["TwoView"];
+            cost: components["schemas"]["TwoView"];
+            price: components["schemas"]["TwoView"];
+        };
+        TwoView: {
+            ours: components["schemas"]["FigureView"];
+            theirs: components["schemas"]["FigureView"];
+            more: null | components["schemas"]["FigureView"];
         };
         TypableView: {
             what: components["schemas"]["SolveFor"];
@@ -5270,6 +5453,19 @@ export interface components {
             /** Format: decimal */
             typed: null | string;
             reason: string;
+        };
+        UncertainView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: uuid */
+            section: string;
+            says: components["schemas"]["DoubtOf"];
+            doubt: components["schemas"]["Doubt"];
+            own: null | components["schemas"]["Doubt"];
+            hours: components["schemas"]["FigureView"][];
+            pace: components["schemas"]["FigureView"][];
+            bought: components["schemas"]["FigureView"][];
         };
         Undoable: {
             /** Format: int64 */

@@ -116,12 +116,31 @@ public static class Explanation
                 .. plan.Steps.SelectMany(s => Parts(s.Hours)),
             ],
             Share share => [.. Parts(share.Set.Total), .. share.Set.Weights.SelectMany(Parts)],
+            Outcome outcome => Parts(outcome.Of),
+            OutcomesAbove above => [.. Parts(above.Bound), .. Parts(above.Of)],
             _ => [],
         };
+
+    private static IEnumerable<Expr> Parts(DrawnSum of) =>
+        [
+            .. Parts(of.Fixed),
+            .. Parts(of.Shared),
+            .. Parts(of.Seed),
+            .. of.Varying.SelectMany(v => Parts(v.Least).Concat(Parts(v.Most))),
+        ];
 
     private static JsonObject Write(Expr expr, JsonObject sets, Action<Figure> refer)
     {
         JsonArray All(IEnumerable<Expr> of) => [.. of.Select(e => (JsonNode)Write(e, sets, refer))];
+        string Drawn(DrawnSum of)
+        {
+            if (!sets.ContainsKey(of.Name))
+            {
+                sets[of.Name] = new JsonObject();
+                sets[of.Name] = DrawnSum(of, part => Write(part, sets, refer));
+            }
+            return of.Name;
+        }
         switch (expr)
         {
             case Leaf leaf:
@@ -238,10 +257,47 @@ public static class Explanation
                     ["set"] = share.Set.Name,
                     ["index"] = share.Index,
                 };
+            case Outcome outcome:
+                return new JsonObject
+                {
+                    ["op"] = "outcome",
+                    ["set"] = Drawn(outcome.Of),
+                    ["rank"] = outcome.Rank,
+                };
+            case OutcomesAbove above:
+                return new JsonObject
+                {
+                    ["op"] = "outcomesAbove",
+                    ["set"] = Drawn(above.Of),
+                    ["of"] = All([above.Bound]),
+                };
             default:
                 throw new InvalidOperationException("An operation without a written form: " + expr.GetType().Name);
         }
     }
+
+    private static JsonObject DrawnSum(DrawnSum of, Func<Expr, JsonObject> write) =>
+        new()
+        {
+            ["fixed"] = write(of.Fixed),
+            ["varying"] = new JsonArray(
+                [
+                    .. of.Varying.Select(v =>
+                        (JsonNode)
+                            new JsonObject
+                            {
+                                ["least"] = write(v.Least),
+                                ["most"] = write(v.Most),
+                                ["stream"] = v.Stream,
+                            }
+                    ),
+                ]
+            ),
+            ["shared"] = write(of.Shared),
+            ["seed"] = write(of.Seed),
+            ["draws"] = of.Draws,
+            ["streams"] = of.Streams,
+        };
 
     /// <summary>Says how many places money has, where those are not cents.</summary>
     private static JsonObject Placed(JsonObject node, int places)
@@ -340,6 +396,10 @@ public static class Explanation
                     ),
             Share share =>
                 $"share {share.Index + 1} of {share.Set.Weights.Count} of {Say(share.Set.Total, 1)} by {share.Set.Name}",
+            Outcome outcome =>
+                $"the {outcome.Rank:N0}th smallest of {outcome.Of.Draws:N0} outcomes of the {outcome.Of.Name}",
+            OutcomesAbove above =>
+                $"how many of {above.Of.Draws:N0} outcomes of the {above.Of.Name} come to more than {Say(above.Bound, 1)}",
             _ => "",
         };
 

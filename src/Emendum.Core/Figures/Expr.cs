@@ -48,5 +48,25 @@ public sealed record Share(ShareSet Set, int Index) : Expr;
 /// <summary>An amount and the weights it is split by; named, so that many shares can point at one set.</summary>
 public sealed record ShareSet(string Name, Expr Total, IReadOnlyList<Expr> Weights, int Places);
 
+/// <summary>Of the draws of a sum, put in order from the smallest, the one at a rank (the smallest is 1).</summary>
+public sealed record Outcome(DrawnSum Of, int Rank) : Expr;
+
+/// <summary>How many draws of a sum come to more than a bound, both rounded to 9 places.</summary>
+public sealed record OutcomesAbove(DrawnSum Of, Expr Bound) : Expr;
+
+/// <summary>A sum that is drawn many times over: what does not vary, and what does (docs/workings-format.md says how it is drawn). Named, so that many figures can point at one.</summary>
+public sealed record DrawnSum(
+    string Name,
+    Expr Fixed,
+    IReadOnlyList<Drawn> Varying,
+    Expr Shared,
+    Expr Seed,
+    int Draws,
+    int Streams
+);
+
+/// <summary>Something between two amounts, by a number that is drawn for its stream.</summary>
+public sealed record Drawn(Expr Least, Expr Most, int Stream);
+
 /// <summary>A number with a stable path, a label and a unit: what screens show and people ask about.</summary>
 public sealed record Figure(string Path, string Label, decimal Value, string Unit, Expr How);

@@ -57,6 +57,9 @@ public sealed record Job(
     /// <summary>The price policy it took, as it was then; null for none.</summary>
     public PricePolicy? Policy { get; init; }
 
+    /// <summary>How sure it is; null where nobody has said: as a job starts with.</summary>
+    public Sureness? Sureness { get; init; }
+
     /// <summary>Checks that somebody has set aside, by key, with the reason.</summary>
     public ImmutableSortedDictionary<string, string> SetAside { get; init; } = NothingSetAside;
 

@@ -40,6 +40,10 @@ public sealed record JobFile(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public PricePolicy? Policy { get; init; }
 
+    /// <summary>How sure the job is; missing where nobody has said.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Sureness? Sureness { get; init; }
+
     /// <summary>Checks that somebody has set aside, by key, with the reason.</summary>
     public ImmutableSortedDictionary<string, string> SetAside { get; init; } = Job.NothingSetAside;
 
@@ -84,6 +88,7 @@ public sealed record JobFile(
             Pace = job.Pace,
             SetAside = job.SetAside,
             Policy = job.Policy,
+            Sureness = job.Sureness,
             Party = party,
         };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? CoreJson.Indented : CoreJson.Options);
@@ -155,6 +160,7 @@ public sealed record JobFile(
             Conditions = file.Conditions,
             Pace = file.Pace,
             Policy = file.Policy,
+            Sureness = file.Sureness,
             SetAside = file.SetAside.WithComparers(StringComparer.Ordinal),
         };
         job = job with { Work = WorkPart.InOrder(job) };

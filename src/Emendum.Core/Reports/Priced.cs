@@ -6,7 +6,7 @@ using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Reports;
 
-/// <summary>What <c>emendum price</c> prints: the build-up of the price, its parts by tax category, its readouts, what was raised to least charges, and what each piece is worth.</summary>
+/// <summary>What <c>emendum price</c> prints: the build-up of the price, its parts by tax category, its readouts, what was raised to least charges, what each piece is worth, and how sure it is.</summary>
 public static class Priced
 {
     /// <summary>The price of a job as JSON; the same job gives the same bytes.</summary>
@@ -77,6 +77,7 @@ public static class Priced
                 ["atFloor"] = Rounding.Text(price.Readouts.AtFloor.V),
                 ["atGoal"] = Rounding.Text(price.Readouts.AtGoal.V),
             },
+            ["sure"] = OfSure(HowSure.Of(estimate, HowSure.MostDraws, Trace.Silent)),
             ["worth"] = new JsonArray(
                 [
                     .. Enum.GetValues<PieceKind>()
@@ -88,6 +89,41 @@ public static class Priced
     }
 
     private static string? Text(Total? figure) => figure is null ? null : Rounding.Text(figure.V);
+
+    private static JsonObject OfSure(HowSure sure)
+    {
+        static JsonObject Three(Tenths of) =>
+            new()
+            {
+                ["10"] = Rounding.Text(of.At10.V),
+                ["50"] = Rounding.Text(of.At50.V),
+                ["90"] = Rounding.Text(of.At90.V),
+            };
+        return new()
+        {
+            ["draws"] = sure.Draws,
+            ["seed"] = sure.Terms.Seed,
+            ["hours"] = Three(sure.Hours),
+            ["cost"] = Three(sure.Cost),
+            ["profit"] = Three(sure.Profit),
+            ["belowFloor"] = Text(sure.BelowFloor),
+            ["risks"] = new JsonArray(
+                [
+                    .. sure
+                        .Risks.Take(3)
+                        .Select(r =>
+                            (JsonNode)
+                                new JsonObject
+                                {
+                                    ["work"] = r.Work.Item.Item.Id.ToString(),
+                                    ["name"] = r.Work.Item.Item.Name,
+                                    ["percent"] = Rounding.Text(r.Percent.V),
+                                }
+                        ),
+                ]
+            ),
+        };
+    }
 
     private static JsonObject OfPiece(Estimate start, Piece piece)
     {

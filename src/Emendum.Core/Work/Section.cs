@@ -17,6 +17,10 @@ public sealed record Section(Guid Id, string Name, string Rank)
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public OwnBasis? Pricing { get; init; }
 
+    /// <summary>How far its work may come out otherwise; null for as the job says.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Doubt? Doubt { get; init; }
+
     /// <summary>The id of a section that is made from nothing but a name: the same everywhere, so that files and logs of older versions are brought up to date alike, and two people who
     /// begin the same section make one.</summary>
     public static Guid IdOf(string name) => DerivedId.Of("section/" + name);

@@ -129,6 +129,12 @@ public sealed record WorkItem(
     )]
     public decimal? Least { get; init; }
 
+    /// <summary>How far it may come out otherwise; null for as its section says.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public Doubt? Doubt { get; init; }
+
     /// <summary>Entries it cannot be reckoned without, beside its own.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public IEnumerable<Guid> Uses =>

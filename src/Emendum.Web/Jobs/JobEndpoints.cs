@@ -146,24 +146,26 @@ public static class JobEndpoints
             .Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
         jobs.MapGet(
             "/{id:guid}/workings",
-            (Guid id, string figure, int? levels, OpenJobs open) =>
-                Explanation.Of(Recorded(open.Get(id), figure), figure, levels)
+            (Guid id, string figure, int? levels, OpenJobs open, OtherBooks books) =>
+                Explanation.Of(Recorded(open.Get(id), figure, books), figure, levels)
                 ?? throw new NotThereException("That figure is not in this job any more.")
         );
         jobs.MapGet(
             "/{id:guid}/workings/text",
-            (Guid id, string figure, OpenJobs open) =>
+            (Guid id, string figure, OpenJobs open, OtherBooks books) =>
                 new WorkingsText(
-                    Explanation.Text(Recorded(open.Get(id), figure), figure)
+                    Explanation.Text(Recorded(open.Get(id), figure, books), figure)
                         ?? throw new NotThereException("That figure is not in this job any more.")
                 )
         );
     }
 
-    /// <summary>The workings that a figure stands in: of the job, or of another way of pricing it or what one piece of it is worth, which are made when asked for.</summary>
-    private static Trace Recorded(OpenJob open, string figure)
+    /// <summary>The workings that a figure stands in: of the job, or of another way of pricing it, what one piece of it is worth, how sure it is or what another estimator says, which are made when asked for.</summary>
+    private static Trace Recorded(OpenJob open, string figure, OtherBooks books)
     {
         var trace = Trace.Recording();
+        if (SureEndpoints.Record(open.Estimate, figure, books, trace))
+            return trace;
         if (figure.Split('/') is ["ways", var way, ..])
         {
             if (!Enum.TryParse<PriceBasis>(way, out var basis) || !Enum.IsDefined(basis))

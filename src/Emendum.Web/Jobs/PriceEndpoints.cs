@@ -103,10 +103,11 @@ public static class PriceEndpoints
             (Guid id, string what, string value, string? area, OpenJobs open) =>
                 Typed(open.Get(id).Estimate, Named<SolveFor>(what, "what"), value, AreaOf(area))
         );
+        jobs.MapSure();
     }
 
     /// <summary>A value of a closed list, as files name it.</summary>
-    private static T Named<T>(string name, string field)
+    internal static T Named<T>(string name, string field)
         where T : struct, Enum =>
         char.IsAsciiLetter(name.FirstOrDefault()) && Enum.TryParse<T>(name, true, out var value)
             ? value

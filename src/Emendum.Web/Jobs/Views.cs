@@ -89,9 +89,10 @@ public sealed record TallyView(
 );
 
 /// <summary>A section under which work stands.</summary>
-public sealed record SectionView(Guid Id, string Name, decimal? Least, OwnBasis? Pricing)
+public sealed record SectionView(Guid Id, string Name, decimal? Least, OwnBasis? Pricing, Doubt? Doubt)
 {
-    public static SectionView Of(Section section) => new(section.Id, section.Name, section.Least, section.Pricing);
+    public static SectionView Of(Section section) =>
+        new(section.Id, section.Name, section.Least, section.Pricing, section.Doubt);
 }
 
 /// <summary>A pricing term in which a job is not as its policy.</summary>

@@ -48,6 +48,7 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(TakePolicy), "takePolicy")]
 [JsonDerivedType(typeof(FallToPolicy), "fallToPolicy")]
 [JsonDerivedType(typeof(SetPiece), "setPiece")]
+[JsonDerivedType(typeof(SetSureness), "setSureness")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
 public abstract record Command
 {

@@ -18,6 +18,7 @@ internal static class JobParts
         new PolicyPart(),
         new ConditionsPart(),
         new PacePart(),
+        new SurenessPart(),
         new SetAsidePart(),
         new ProposalPart(),
         new PlacesPart(),

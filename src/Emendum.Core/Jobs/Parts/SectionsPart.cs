@@ -26,7 +26,7 @@ internal sealed class SectionsPart() : ThingsPart<Section>("sections")
     protected override string RankOf(Section thing) => thing.Rank;
 
     /// <inheritdoc/>
-    public override bool Settable(string field) => field is "name" or "least" or "pricing";
+    public override bool Settable(string field) => field is "name" or "least" or "pricing" or "doubt";
 
     /// <inheritdoc/>
     public override void Check(Job job)
@@ -39,6 +39,7 @@ internal sealed class SectionsPart() : ThingsPart<Section>("sections")
         foreach (var section in job.Sections)
         {
             PricingTerms.NotBelowZero(section.Least ?? 0, "least", "A least charge");
+            section.Doubt?.Check("doubt");
             if (section.Pricing is not { } own)
                 continue;
             if (own is { Basis: PriceBasis.Fixed, FixedPrice: null })

@@ -142,6 +142,7 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
         if (item.Allowance is < 0)
             throw RefusedException.Of("allowance", "A sum is not below zero.");
         PricingTerms.NotBelowZero(item.Least ?? 0, "least", "A least charge");
+        item.Doubt?.Check("doubt");
         if (entry is not null && item.UnitPrice?.Wrong(entry.Measure) is var (_, wrong))
             throw RefusedException.Of("unitPrice", char.ToUpperInvariant(wrong[0]) + wrong[1..]);
         if (item.CrewNote?.Length > 2000)
