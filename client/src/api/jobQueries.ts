@@ -32,6 +32,27 @@ export const askJob = {
         (await api.GET("/api/jobs/{id}/price/worth", { params: { ...of(job), query: { kind, from, take } } })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** How sure it is, by so many outcomes; the asking can be stopped. */
+  sure: (job: At, draws: number) =>
+    queryOptions({
+      queryKey: ["sure", job.id, draws, job.version],
+      queryFn: async ({ signal }) =>
+        (await api.GET("/api/jobs/{id}/price/sure", { params: { ...of(job), query: { draws } }, signal })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** The same job as another estimator would have it. */
+  second: (job: At, book: string, harder: string, slower: string) =>
+    queryOptions({
+      queryKey: ["second", job.id, job.version, book, harder, slower],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/price/second", {
+            params: { ...of(job), query: { book, harder, slower } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+      retry: false,
+    }),
   /** What a typed price would lead to. */
   typed: (job: At, what: Schemas["SolveFor"] | undefined, value: string, area: string | undefined) =>
     queryOptions({

@@ -5382,7 +5382,7 @@ export interface components {
         TickView: {
             /** Format: decimal */
             at: string;
-            shown: string;
+            label: string;
         };
         /** @enum {unknown} */
         TravelPer: "crewDay" | "visit";

@@ -4,14 +4,21 @@ import { askJob } from "../api/jobQueries";
 import { useJob } from "../job/JobContext";
 import { useKept } from "../job/useKept";
 import { BuildUp } from "./BuildUp";
+import { HowSure } from "./HowSure";
 import { TypeAny } from "./TypeAny";
 import { WorthView } from "./Worth";
 import styles from "./price.module.css";
 
-const views = { buildUp: "Build-up", worth: "Worth" };
+const views = { buildUp: "Build-up", worth: "Worth", sure: "How sure" };
 type View = keyof typeof views;
 
-/** The Price station: from cost to what the customer pays, and what each piece is worth. */
+/** What is said of all that stands in a view. */
+const said: Partial<Record<View, string>> = {
+  worth: "Worth of a piece: the price with it, less the price without it, bought and raised anew, before rounding",
+  sure: "The price stands; hours and what is bought come out anywhere between least and most",
+};
+
+/** The Price station: from cost to what the customer pays, what each piece is worth, and how sure that is. */
 export function PricePage() {
   const [, { job }] = useJob();
   const { data: price } = useQuery(askJob.price(job));
@@ -32,11 +39,7 @@ export function PricePage() {
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
-        <span className="note">
-          {view === "worth"
-            ? "Worth of a piece: the price with it, less the price without it, bought and raised anew, before rounding"
-            : `All amounts in ${job.info.currency}`}
-        </span>
+        <span className="note">{said[view] ?? `All amounts in ${job.info.currency}`}</span>
         <span className={styles.takeOut}>
           Cost sheet:
           <a href={`/api/jobs/${job.id}/cost-sheet.pdf`} download aria-label="Cost sheet, PDF">
@@ -54,6 +57,8 @@ export function PricePage() {
             <TypeAny price={price} />
           </div>
         </div>
+      ) : view === "sure" ? (
+        <HowSure />
       ) : (
         <BuildUp price={price} />
       )}

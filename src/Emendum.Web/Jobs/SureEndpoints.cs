@@ -46,7 +46,7 @@ public sealed record RiskView(Guid Id, string Name, FigureView Percent);
 public sealed record BarView(decimal From, decimal Width, decimal Height, bool UnderFloor);
 
 /// <summary>A mark along the tape under the picture: percent of its width, and what stands there.</summary>
-public sealed record TickView(decimal At, string Shown);
+public sealed record TickView(decimal At, string Label);
 
 /// <summary>How sure the estimate is.</summary>
 /// <param name="Terms">What is said of the whole job.</param>
