@@ -18,6 +18,20 @@ interface Step {
   of?: Step[];
 }
 
+/** An amount and what it is split by. */
+interface Split {
+  total: Step;
+  weights: Step[];
+}
+
+/** A sum that is drawn many times over. */
+interface DrawnSum {
+  fixed: Step;
+  varying: { least: Step; most: Step }[];
+  shared: Step;
+  seed: Step;
+}
+
 interface Explained {
   label: string;
   value: string;
@@ -29,7 +43,7 @@ interface Explained {
 interface Explanation {
   figure: string;
   figures: Record<string, Explained>;
-  sets: Record<string, { total: Step; weights: Step[] }>;
+  sets: Record<string, Split | DrawnSum>;
 }
 
 /** Where explanations of the figures on a screen come from, and where the numbers behind them can be changed. */
@@ -118,9 +132,7 @@ function Explain({ path, close, top }: { path: string; close: () => void; top?: 
 /** The numbers a step came from, each once, without the operations between. */
 function parts(step: Step, explanation: Explanation): Step[] {
   if (step.op === "figure" || (step.value !== undefined && step.op !== "constant")) return [step];
-  const inside = step.set
-    ? [explanation.sets[step.set]!.total, ...explanation.sets[step.set]!.weights]
-    : (step.of ?? []);
+  const inside = [...(step.of ?? []), ...(step.set ? ofSet(explanation.sets[step.set]!) : [])];
   const all = inside.flatMap((part) => parts(part, explanation));
   const seen = new Set<string>();
   return all.filter((part) => {
@@ -128,6 +140,11 @@ function parts(step: Step, explanation: Explanation): Step[] {
     return !seen.has(key) && seen.add(key);
   });
 }
+
+const ofSet = (set: Split | DrawnSum) =>
+  "total" in set
+    ? [set.total, ...set.weights]
+    : [set.fixed, set.shared, set.seed, ...set.varying.flatMap((v) => [v.least, v.most])];
 
 const sources: Record<string, string> = { typed: "typed", book: "in the Book", terms: "in the job's terms" };
 

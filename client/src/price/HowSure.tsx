@@ -24,6 +24,7 @@ export function HowSure() {
   const whole = askJob.sure(job, first.data?.all ?? atFirst);
   const all = useQuery({ ...whole, enabled: !!first.data && !first.isPlaceholderData && !stopped });
   const sure = all.data && !all.isPlaceholderData ? all.data : first.isPlaceholderData ? all.data : first.data;
+  const busy = first.isPlaceholderData || all.isPlaceholderData || all.isFetching;
   if (!sure) return <p className="note">{first.error?.message ?? "Drawing outcomes…"}</p>;
   return (
     <div className={price.page}>
@@ -57,7 +58,7 @@ export function HowSure() {
           </section>
           <Assumed sure={sure} />
         </div>
-        <Outcomes sure={sure} />
+        <Outcomes sure={sure} busy={busy} />
       </div>
       <Doubts sure={sure} />
       <SecondEstimate />
@@ -127,9 +128,9 @@ function Sentence({ sure }: { sure: Sure }) {
   );
 }
 
-function Outcomes({ sure }: { sure: Sure }) {
+function Outcomes({ sure, busy }: { sure: Sure; busy: boolean }) {
   return (
-    <section className="panel" aria-label="Outcomes">
+    <section className="panel" aria-label="Outcomes" aria-busy={busy}>
       <header>
         <h2>Outcomes</h2>
         <span className="note">so many of ten come out below</span>

@@ -1,5 +1,6 @@
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
+import { useSearchParams } from "react-router";
 import { askJob } from "../api/jobQueries";
 import { useJob } from "../job/JobContext";
 import { useKept } from "../job/useKept";
@@ -22,7 +23,15 @@ const said: Partial<Record<View, string>> = {
 export function PricePage() {
   const [, { job }] = useJob();
   const { data: price } = useQuery(askJob.price(job));
-  const [view, setView] = useKept<View>(job.id, "price/view", "buildUp");
+  const [kept, setKept] = useKept<View>(job.id, "price/view", "buildUp");
+  // Workings lead to the view where a number can be changed; a term stands in the build-up.
+  const [params, setParams] = useSearchParams();
+  const asked = params.has("field") ? "buildUp" : params.get("view");
+  const view = asked && asked in views ? (asked as View) : kept;
+  function setView(to: View) {
+    setKept(to);
+    if (asked) setParams({}, { replace: true });
+  }
   if (!price) return null;
   return (
     <div className={styles.page}>

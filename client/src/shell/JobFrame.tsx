@@ -115,7 +115,7 @@ function Frame() {
       if (kind === "pricing") return { to: `/jobs/${job.id}/price?field=${id}`, words: "pricing terms" };
       const work = kind === "work" && job.work.find((w) => w.id === id);
       if (work) return { to: `/jobs/${job.id}/work?item=${work.id}`, words: `${work.section}: ${work.name}` };
-      if (kind === "sure" || kind === "sections") return { to: `/jobs/${job.id}/price`, words: "Price" };
+      if (kind === "sure") return { to: `/jobs/${job.id}/price?view=sure`, words: "How sure" };
       if (kind === "pace") return { to: `/jobs/${job.id}/work`, words: "conditions of the job" };
       return kind === "book" ? { to: `/jobs/${job.id}/book/${id}`, words: "its entry in this job" } : null;
     },

@@ -189,7 +189,7 @@ public sealed record HowSure(
             int[] at = [.. lines[id]];
             if (at.Length == 0)
                 continue;
-            var (doubt, says, area, where) = SaidOf(job, item.Item, terms);
+            var (doubt, says, where) = SaidOf(job, item.Item, terms);
             Between Within(Val value, string unit, string label, string leaf, decimal low, decimal high)
             {
                 Total One(Val amount, string end) =>
@@ -201,7 +201,7 @@ public sealed record HowSure(
                     );
                 var whole = One(value, "");
                 Val Percent(decimal percent, string end) =>
-                    trace.Typed(percent, "%", $"{label} {end}", null, area, where);
+                    trace.Typed(percent, "%", $"{label} {end}", null, Area, where);
                 return new(
                     whole,
                     One(whole * (100m + Percent(low, "low")) / 100m, ", least"),
@@ -262,13 +262,13 @@ public sealed record HowSure(
     }
 
     /// <summary>What is said of work, and where.</summary>
-    private static (Doubt Doubt, DoubtOf Says, string Area, Guid Where) SaidOf(Job job, WorkItem item, Sureness terms)
+    private static (Doubt Doubt, DoubtOf Says, Guid Where) SaidOf(Job job, WorkItem item, Sureness terms)
     {
         if (item.Doubt is { } own)
-            return (own, DoubtOf.Work, "work", item.Id);
+            return (own, DoubtOf.Work, item.Id);
         if (job.Section(item.Section)?.Doubt is { } ofSection)
-            return (ofSection, DoubtOf.Section, "sections", item.Section);
-        return (terms.All, DoubtOf.Job, Area, job.Id);
+            return (ofSection, DoubtOf.Section, item.Section);
+        return (terms.All, DoubtOf.Job, job.Id);
     }
 
     /// <summary>

@@ -494,6 +494,21 @@ internal sealed class Fuzz
             case "fallToPolicy":
                 command["field"] = One<string>(["profit", "overhead", "taxes"]);
                 break;
+            case "setSureness":
+                command["was"] = file["sureness"]?.DeepClone();
+                command["now"] = new JsonObject
+                {
+                    ["all"] = new JsonObject
+                    {
+                        ["hoursLow"] = One<string>(["-10", "0", "-91"]),
+                        ["hoursHigh"] = One<string>(["20", "0", "400"]),
+                        ["pricesLow"] = "-5",
+                        ["pricesHigh"] = One<string>(["10", "-6"]),
+                    },
+                    ["shared"] = One<string>(["0", "50", "101"]),
+                    ["seed"] = 1,
+                };
+                break;
             case "setPiece":
                 var piece = One<string>(["section", "place", "work"]);
                 command["kind"] = piece;
