@@ -181,7 +181,7 @@ public class HowSureTests
             JsonSerializer.Serialize(first.Bars) + first.Cost.At90.V,
             JsonSerializer.Serialize(again.Bars) + again.Cost.At90.V
         );
-        var other = job.Do(new SetSureness(null, Sureness.Starting with { Seed = 2 }));
+        var other = job.Do(new SetSureness(job.Sureness, job.Sureness! with { Seed = 2 }));
         Assert.NotEqual(first.Cost.At90.V, HowSure.Of(Sample.Reckon(other), 1000, Trace.Silent).Cost.At90.V);
         Assert.Equal(1000, first.Bars.Sum(b => b.Count));
     }
@@ -258,7 +258,7 @@ public class HowSureTests
     [Fact]
     public void A_share_beyond_a_hundred_a_seed_below_zero_and_too_many_draws_are_refused()
     {
-        var job = Sample.Library();
+        var job = Sample.Library() with { Sureness = null };
         foreach (var wrong in new Sureness[] { new(Certain, 101, 1), new(Certain, -1, 1), new(Certain, 50, -1) })
             Assert.Throws<RefusedException>(() => job.Do(new SetSureness(null, wrong)));
         Assert.Throws<RefusedException>(() => HowSure.Of(Sample.Reckon(job), All + 1, Trace.Silent));

@@ -222,7 +222,7 @@ public class PriceTests
                     var rows = Proposal
                         .Of(Sample.Reckon(job), Party.None, Trace.Silent)
                         .OfType<PriceTable>()
-                        .Single()
+                        .First()
                         .Rows;
                     decimal Sum(RowKind kind) => rows.Where(r => r.Kind == kind).Sum(r => r.Amount!.Value);
                     return (detail == Detail.Total || Sum(RowKind.Part) == Sum(RowKind.Subtotal))

@@ -188,14 +188,14 @@ public class WorkTests
         var before = Proposal
             .Of(Sample.Reckon(job with { Proposal = hidden.Proposal }), Party.None, Trace.Silent)
             .OfType<PriceTable>()
-            .Single()
+            .First()
             .Rows;
-        var after = blocks.OfType<PriceTable>().Single().Rows;
+        var after = blocks.OfType<PriceTable>().First().Rows;
         Assert.Equal(before.Select(r => (r.Label, r.Amount)), after.Select(r => (r.Label, r.Amount)));
         // All of a section hidden: the others bear it.
         foreach (var item in hidden.Work.Where(w => hidden.SectionOf(w) == "Woodwork"))
             hidden = Set(hidden, item.Id, "hidden", true);
-        var rows = Proposal.Of(Sample.Reckon(hidden), Party.None, Trace.Silent).OfType<PriceTable>().Single().Rows;
+        var rows = Proposal.Of(Sample.Reckon(hidden), Party.None, Trace.Silent).OfType<PriceTable>().First().Rows;
         Assert.DoesNotContain(rows, r => r.Label == "Woodwork");
         Assert.Equal(
             rows.Single(r => r.Kind == RowKind.Subtotal).Amount,
@@ -213,7 +213,7 @@ public class WorkTests
         Assert.Equal(without.Price.Total.V, reckoning.Price.Total.V);
         Assert.Equal(200m, reckoning.Reckoned.At(new(work, small))!.Quantity.V);
         var trace = Trace.Recording();
-        var alternate = Alternates.Of(Estimate.Of(job, trace), trace).Single();
+        var alternate = Alternates.Priced(Estimate.Of(job, trace), trace).Single();
         // Alone it buys a gallon of its own: what it would cost as a job of its own.
         var alone = Sample.Reckon(job.Do(new RemovePlaces([job.Places[0].Id])).Fill(work, [small], CellState.Included));
         Assert.Equal(alone.Price.BeforeTax.V, alternate.Price.V);

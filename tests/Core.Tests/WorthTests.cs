@@ -136,7 +136,7 @@ public class WorthTests
         var other = job.Work(labour: 97);
         var offered = job.Job.Do(new SetPiece(PieceKind.Work, other, PieceState.In, PieceState.Alternate));
         // 97 less 10 %: 87.30; fee: 87.30 ÷ 0.97 = 90.
-        Assert.Equal(90m, Alternates.Of(Sample.Reckon(offered), Trace.Silent).Single().Price.V);
+        Assert.Equal(90m, Alternates.Priced(Sample.Reckon(offered), Trace.Silent).Single().Price.V);
     }
 
     [Fact]

@@ -32,6 +32,18 @@ export const askJob = {
         (await api.GET("/api/jobs/{id}/price/worth", { params: { ...of(job), query: { kind, from, take } } })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** What is offered beside the price, and what those that are chosen come to together. */
+  options: (job: At, taken: readonly string[]) =>
+    queryOptions({
+      queryKey: ["options", job.id, job.version, taken],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/price/options", {
+            params: { ...of(job), query: { taken: taken.join(",") } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** How sure it is, by so many outcomes; the asking can be stopped. */
   sure: (job: At, draws: number) =>
     queryOptions({

@@ -1820,6 +1820,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/price/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    taken?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OptionsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/price/sure": {
         parameters: {
             query?: never;
@@ -3231,6 +3270,8 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @enum {unknown} */
+        AlternateKind: "add" | "deduct";
         Answer: {
             /** Format: uuid */
             question: string;
@@ -3748,6 +3789,8 @@ export interface components {
             allowance?: null | string;
             unitPrice?: null | components["schemas"]["UnitPrice"];
             takenOut?: boolean;
+            /** Format: uuid */
+            alternate?: null | string;
             /** Format: decimal */
             step?: null | string;
             wording?: null | string;
@@ -3799,7 +3842,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3885,6 +3928,16 @@ export interface components {
             was: string;
             state: null | components["schemas"]["CellState"];
         };
+        CommandGroupAlternate: {
+            /** @enum {string} */
+            type: "groupAlternate";
+            /** Format: uuid */
+            alternate: string;
+            name: string;
+            kind: components["schemas"]["AlternateKind"];
+            work: string[];
+            places: string[];
+        };
         CommandJoinOpenings: {
             /** @enum {string} */
             type: "joinOpenings";
@@ -3955,6 +4008,14 @@ export interface components {
             type: "removeWork";
             /** Format: uuid */
             work: string;
+        };
+        CommandRenameAlternate: {
+            /** @enum {string} */
+            type: "renameAlternate";
+            /** Format: uuid */
+            alternate: string;
+            was: string;
+            name: string;
         };
         CommandRenameGroup: {
             /** @enum {string} */
@@ -4109,6 +4170,16 @@ export interface components {
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
         };
+        CommandTakeAlternate: {
+            /** @enum {string} */
+            type: "takeAlternate";
+            /** Format: uuid */
+            alternate: string;
+            was: boolean;
+            taken: boolean;
+            /** Format: decimal */
+            fixedPrice: null | string;
+        };
         CommandTakeFromBook: {
             /** @enum {string} */
             type: "takeFromBook";
@@ -4134,6 +4205,12 @@ export interface components {
             /** Format: decimal */
             typed: null | string;
             reason: string;
+        };
+        CommandUngroupAlternate: {
+            /** @enum {string} */
+            type: "ungroupAlternate";
+            /** Format: uuid */
+            alternate: string;
         };
         Company: {
             name: string;
@@ -4620,6 +4697,11 @@ export interface components {
             unit: string;
             says: string;
         };
+        NamedView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         NewEntry: {
             /** Format: uuid */
             id: string;
@@ -4659,6 +4741,33 @@ export interface components {
         Offer: {
             words: string;
             does: components["schemas"]["Command"];
+        };
+        OfferableView: {
+            work: components["schemas"]["NamedView"][];
+            places: components["schemas"]["NamedView"][];
+        };
+        OfferedView: {
+            /** Format: uuid */
+            id: string;
+            named: boolean;
+            name: string;
+            kind: components["schemas"]["AlternateKind"];
+            taken: boolean;
+            work: string;
+            places: string;
+            price: null | components["schemas"]["FigureView"];
+            hours: null | components["schemas"]["FigureView"];
+            grossProfit: null | components["schemas"]["FigureView"];
+            contrary: boolean;
+            refused: string;
+            keeps: null | components["schemas"]["TakeAlternate"];
+        };
+        OptionsView: {
+            offered: components["schemas"]["OfferedView"][];
+            together: components["schemas"]["TogetherRow"][];
+            wrong: string;
+            adds: components["schemas"]["OfferableView"];
+            deducts: components["schemas"]["OfferableView"];
         };
         OrderRules: {
             /** Format: decimal */
@@ -5310,6 +5419,14 @@ export interface components {
             };
             remembered: boolean;
         };
+        TakeAlternate: {
+            /** Format: uuid */
+            alternate: string;
+            was: boolean;
+            taken: boolean;
+            /** Format: decimal */
+            fixedPrice: null | string;
+        };
         TakeGoods: {
             codes: string[];
             work: boolean;
@@ -5383,6 +5500,11 @@ export interface components {
             /** Format: decimal */
             at: string;
             label: string;
+        };
+        TogetherRow: {
+            label: string;
+            figure: components["schemas"]["FigureView"];
+            sum: boolean;
         };
         /** @enum {unknown} */
         TravelPer: "crewDay" | "visit";

@@ -6,16 +6,18 @@ import { useJob } from "../job/JobContext";
 import { useKept } from "../job/useKept";
 import { BuildUp } from "./BuildUp";
 import { HowSure } from "./HowSure";
+import { Options } from "./Options";
 import { TypeAny } from "./TypeAny";
 import { WorthView } from "./Worth";
 import styles from "./price.module.css";
 
-const views = { buildUp: "Build-up", worth: "Worth", sure: "How sure" };
+const views = { buildUp: "Build-up", worth: "Worth", options: "Options", sure: "How sure" };
 type View = keyof typeof views;
 
 /** What is said of all that stands in a view. */
 const said: Partial<Record<View, string>> = {
   worth: "Worth of a piece: the price with it, less the price without it, bought and raised anew, before rounding",
+  options: "Alternates are offered beside the price: before tax and before the job's rounding",
   sure: "The price stands; hours and what is bought come out anywhere between least and most",
 };
 
@@ -66,6 +68,8 @@ export function PricePage() {
             <TypeAny price={price} />
           </div>
         </div>
+      ) : view === "options" ? (
+        <Options />
       ) : view === "sure" ? (
         <HowSure />
       ) : (

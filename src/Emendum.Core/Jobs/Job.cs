@@ -57,6 +57,9 @@ public sealed record Job(
     /// <summary>The price policy it took, as it was then; null for none.</summary>
     public PricePolicy? Policy { get; init; }
 
+    /// <summary>Alternates that have a name, in order.</summary>
+    public ImmutableArray<Alternate> Alternates { get; init; } = [];
+
     /// <summary>How sure it is; null where nobody has said: as a job starts with.</summary>
     public Sureness? Sureness { get; init; }
 

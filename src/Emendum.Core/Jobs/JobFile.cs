@@ -40,6 +40,10 @@ public sealed record JobFile(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public PricePolicy? Policy { get; init; }
 
+    /// <summary>Alternates that have a name; missing where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<Alternate>? Alternates { get; init; }
+
     /// <summary>How sure the job is; missing where nobody has said.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Sureness? Sureness { get; init; }
@@ -89,6 +93,7 @@ public sealed record JobFile(
             SetAside = job.SetAside,
             Policy = job.Policy,
             Sureness = job.Sureness,
+            Alternates = job.Alternates.IsEmpty ? null : job.Alternates,
             Party = party,
         };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? CoreJson.Indented : CoreJson.Options);
@@ -161,6 +166,7 @@ public sealed record JobFile(
             Pace = file.Pace,
             Policy = file.Policy,
             Sureness = file.Sureness,
+            Alternates = file.Alternates ?? [],
             SetAside = file.SetAside.WithComparers(StringComparer.Ordinal),
         };
         job = job with { Work = WorkPart.InOrder(job) };

@@ -96,10 +96,12 @@ public sealed record Piece(PieceKind Kind, Guid Id, PieceState State, ImmutableA
             {
                 State = CellState.Included,
                 TakenOut = false,
+                Alternate = null,
             }
             : cell with
             {
                 State = to == PieceState.Alternate ? CellState.Alternate : CellState.Excluded,
                 TakenOut = true,
+                Alternate = null,
             };
 }

@@ -179,22 +179,31 @@ public static class Proposal
 
     private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)
     {
-        var rows = Alternates
-            .Of(estimate, trace)
-            .Select(a => new PriceRow(
-                RowKind.Part,
-                estimate.Job.Titled(a.Item.Item),
-                string.Join(", ", a.Places),
-                a.Price.V,
-                Alternates.Within(a.Item.Item.Id) + "price/beforeTax"
-            ))
+        var all = Alternates.Priced(estimate, trace);
+        var rows = all.Select(a => new PriceRow(RowKind.Part, a.Offered.Name, MadeOf(a.Offered), a.Price.V, a.Path))
             .ToImmutableArray();
         if (rows.IsEmpty)
             return;
         blocks.Add(new Heading(1, "Alternates, not in the price"));
-        blocks.Add(new Paragraph("Each of these can be added at its price before tax."));
+        var (adds, deducts) = (
+            all.Any(a => a.Offered.Kind == AlternateKind.Add),
+            all.Any(a => a.Offered.Kind == AlternateKind.Deduct)
+        );
+        blocks.Add(
+            new Paragraph(
+                !deducts ? "Each of these can be added at its price before tax."
+                : !adds ? "Each of these can be left out for its price before tax."
+                : "Each of these can be added, or left out where its price is below zero, at its price before tax."
+            )
+        );
         blocks.Add(PriceTable.Of(estimate, rows));
     }
+
+    /// <summary>What an alternate is made of: where it is done, and of one with a name also what is done.</summary>
+    private static string MadeOf(Offered offered) =>
+        offered.Named is null
+            ? string.Join(", ", offered.Places)
+            : $"{string.Join(", ", offered.Work.Select(w => w.Item.Name))}: {string.Join(", ", offered.Places)}";
 
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
     private static IEnumerable<Section> Sections(Estimate estimate)

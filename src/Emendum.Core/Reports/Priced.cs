@@ -78,6 +78,22 @@ public static class Priced
                 ["atGoal"] = Rounding.Text(price.Readouts.AtGoal.V),
             },
             ["sure"] = OfSure(HowSure.Of(estimate, HowSure.MostDraws, Trace.Silent)),
+            ["alternates"] = new JsonArray(
+                [
+                    .. Alternates
+                        .Priced(estimate, Trace.Silent)
+                        .Select(a =>
+                            (JsonNode)
+                                new JsonObject
+                                {
+                                    ["id"] = a.Offered.Id.ToString(),
+                                    ["name"] = a.Offered.Name,
+                                    ["kind"] = a.Offered.Kind.ToString().ToLowerInvariant(),
+                                    ["price"] = Rounding.Text(a.Price.V),
+                                }
+                        ),
+                ]
+            ),
             ["worth"] = new JsonArray(
                 [
                     .. Enum.GetValues<PieceKind>()

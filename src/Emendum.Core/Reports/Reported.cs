@@ -27,7 +27,7 @@ public static class Reported
         MeasureTotals.Of(estimate.Reckoned, trace);
         PricePerArea.Of(estimate, trace);
         ScheduleCompared.Of(estimate.Reckoned, trace);
-        Alternates.Of(estimate, trace);
+        Alternates.Priced(estimate, trace);
         LineMoney.Of(estimate, trace);
         foreach (var detail in Enum.GetValues<Detail>())
             Proposal.Of(estimate.ShownAs(job.Proposal with { Detail = detail }), Party.None, trace);

@@ -84,6 +84,10 @@ public sealed record Cell(CellState State, string Note)
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool TakenOut { get; init; }
 
+    /// <summary>The alternate with a name that it belongs to; null for none. Whatever else changes its state takes it out of that.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Alternate { get; init; }
+
     /// <summary>Rounding step of its labour, hours.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Step { get; init; }

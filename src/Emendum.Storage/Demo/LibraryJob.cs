@@ -80,6 +80,15 @@ public static class LibraryJob
         }
         draft.Do(new SetNote(items['t'], places[0].Id, "", "The library lays its own lobby mat; leave the well clear"));
         draft.Do(new SetNote(items['n'], places[5].Id, "", "The stained glass stays as it is"));
+        draft.Do(
+            new GroupAlternate(
+                draft.Next(),
+                "Leave out the two stores",
+                AlternateKind.Deduct,
+                [],
+                [.. draft.Job.Places.Where(p => p.Name is "Parcel store" or "Cleaner's store").Select(p => p.Id)]
+            )
+        );
         // Old sashes may take much longer, and what lies under the carpet is not known.
         draft.Set(items['n'], "doubt", new Doubt(-10, 60, -5, 15));
         draft.Set(items['t'], "doubt", new Doubt(-5, 35, -5, 10));

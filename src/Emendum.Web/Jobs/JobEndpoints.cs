@@ -160,11 +160,14 @@ public static class JobEndpoints
         );
     }
 
-    /// <summary>The workings that a figure stands in: of the job, or of another way of pricing it, what one piece of it is worth, how sure it is or what another estimator says, which are made when asked for.</summary>
+    /// <summary>The workings that a figure stands in: of the job, or of another way of pricing it, what one piece of it is worth, what is offered beside it, how sure it is or what another estimator says, which are made when asked for.</summary>
     private static Trace Recorded(OpenJob open, string figure, OtherBooks books)
     {
         var trace = Trace.Recording();
-        if (SureEndpoints.Record(open.Estimate, figure, books, trace))
+        if (
+            OptionEndpoints.Record(open.Estimate.Job, figure, trace)
+            || SureEndpoints.Record(open.Estimate, figure, books, trace)
+        )
             return trace;
         if (figure.Split('/') is ["ways", var way, ..])
         {

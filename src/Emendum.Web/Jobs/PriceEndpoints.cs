@@ -103,6 +103,7 @@ public static class PriceEndpoints
             (Guid id, string what, string value, string? area, OpenJobs open) =>
                 Typed(open.Get(id).Estimate, Named<SolveFor>(what, "what"), value, AreaOf(area))
         );
+        jobs.MapOptions();
         jobs.MapSure();
     }
 

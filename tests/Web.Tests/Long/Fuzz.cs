@@ -494,6 +494,18 @@ internal sealed class Fuzz
             case "fallToPolicy":
                 command["field"] = One<string>(["profit", "overhead", "taxes"]);
                 break;
+            case "groupAlternate":
+                command["alternate"] = Id();
+                command["kind"] = One<string>(["add", "deduct", "deduct"]);
+                break;
+            case "renameAlternate" or "takeAlternate" or "ungroupAlternate":
+                var offered = Some("alternates");
+                command["alternate"] = offered?["id"]?.DeepClone() ?? IdOf("work");
+                if (type == "renameAlternate")
+                    command["was"] = offered?["name"]?.DeepClone() ?? "";
+                if (type == "takeAlternate")
+                    (command["was"], command["taken"]) = Chance(70) ? (false, true) : (true, false);
+                break;
             case "setSureness":
                 command["was"] = file["sureness"]?.DeepClone();
                 command["now"] = new JsonObject

@@ -49,6 +49,10 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(FallToPolicy), "fallToPolicy")]
 [JsonDerivedType(typeof(SetPiece), "setPiece")]
 [JsonDerivedType(typeof(SetSureness), "setSureness")]
+[JsonDerivedType(typeof(GroupAlternate), "groupAlternate")]
+[JsonDerivedType(typeof(RenameAlternate), "renameAlternate")]
+[JsonDerivedType(typeof(UngroupAlternate), "ungroupAlternate")]
+[JsonDerivedType(typeof(TakeAlternate), "takeAlternate")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
 public abstract record Command
 {

@@ -31,7 +31,7 @@ public sealed record CopyCells(
         {
             var (row, column) = (at / Work.Length, at % Work.Length);
             var from = new CellKey(FromWork[column % FromWork.Length], FromPlaces[row % FromPlaces.Length]);
-            var now = job.Cells.GetValueOrDefault(from);
+            var now = job.Cells.GetValueOrDefault(from) is { } copied ? copied with { Alternate = null } : null;
             if (
                 now is { Source.Length: > 0 }
                 && from.Place != key.Place

@@ -17,7 +17,13 @@ public sealed record FallBack(ImmutableArray<Guid> Work, ImmutableArray<Guid> Pl
                     CellBlock.Set(
                         c.Key,
                         c.Cell,
-                        Commands.Node(new Cell(c.Cell!.State, c.Cell.Note) { TakenOut = c.Cell.TakenOut })
+                        Commands.Node(
+                            new Cell(c.Cell!.State, c.Cell.Note)
+                            {
+                                TakenOut = c.Cell.TakenOut,
+                                Alternate = c.Cell.Alternate,
+                            }
+                        )
                     )
                 ),
         ];

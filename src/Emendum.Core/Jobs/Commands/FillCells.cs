@@ -34,7 +34,7 @@ public sealed record FillCells(ImmutableArray<Guid> Work, ImmutableArray<Guid> P
             var now =
                 State is not { } to ? null
                 : cell is null ? new Cell(to, "")
-                : cell with { State = to, TakenOut = false };
+                : cell with { State = to, TakenOut = false, Alternate = null };
             changes.Add(new($"cells/{key.Work}/{key.Place}", write(cell), write(now)));
         }
         return changes.ToImmutable();

@@ -68,7 +68,7 @@ public sealed record PasteCells(
         bool quantities
     )
     {
-        Cell As(CellState state) => cell is null ? new(state, "") : cell with { State = state };
+        Cell As(CellState state) => cell is null ? new(state, "") : cell with { State = state, Alternate = null };
         switch (text.ToUpperInvariant())
         {
             case "" or "·" or "." or "-" or "–" or "NO" or "NONE" or "NONE HERE":

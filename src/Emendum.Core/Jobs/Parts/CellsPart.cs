@@ -26,7 +26,8 @@ internal sealed class CellsPart() : JobPart("cells")
         };
 
     /// <inheritdoc/>
-    public override bool Settable(string field) => field is not ("state" or "note") && HasField<Cell>(field);
+    public override bool Settable(string field) =>
+        field is not ("state" or "note" or "alternate") && HasField<Cell>(field);
 
     /// <inheritdoc/>
     public override void Check(Job job)
@@ -58,6 +59,8 @@ internal sealed class CellsPart() : JobPart("cells")
     public static void Check(Job job, CellKey key, Cell cell)
     {
         CheckNote(cell.Note);
+        if (cell.Alternate is { } alternate && job.Alternates.All(a => a.Id != alternate))
+            throw RefusedException.Of("alternate", "That alternate is not in this job any more.");
         if (!cell.Differs)
             return;
         if (!cell.Conditions.IsEmpty)

@@ -24,6 +24,7 @@ internal static class JobParts
         new PlacesPart(),
         new SectionsPart(),
         new WorkPart(),
+        new AlternatesPart(),
         new SchedulePart(),
         new CellsPart(),
     ];

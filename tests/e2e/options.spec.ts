@@ -1,0 +1,125 @@
+import { accessible, saved, tally } from "./pages";
+import { addEverywhere, rooms } from "./workPages";
+import { type Page, expect, test } from "./test";
+
+const region = (page: Page, name: string) =>
+  page.getByRole("region", { name, exact: true });
+const figure = (page: Page, name: string) =>
+  region(page, "Alternates").getByRole("button", {
+    name: new RegExp(`^${name}, price `),
+  });
+
+/** Three painted rooms, of which the ceilings are offered beside the price. */
+async function offered(page: Page, name: string) {
+  await rooms(page, name, 3);
+  await addEverywhere(page, "Walls Paint", "Ceilings Paint");
+  await page.keyboard.press("Alt+3");
+  await page.getByRole("button", { name: "Worth", exact: true }).click();
+  await page
+    .getByRole("combobox", { name: "Ceilings stands" })
+    .selectOption("alternate");
+  await saved(page);
+  await page.getByRole("button", { name: "Options", exact: true }).click();
+}
+
+async function make(page: Page, name: string, kind: RegExp, ticks: string[]) {
+  await page
+    .getByRole("button", { name: "New alternate", exact: true })
+    .press("Enter");
+  const dialog = page.getByRole("dialog", { name: "New alternate" });
+  await dialog
+    .getByRole("textbox", { name: "Name, as the customer reads it" })
+    .fill(name);
+  await dialog.getByRole("radio", { name: kind }).check();
+  for (const tick of ticks)
+    await dialog.getByRole("checkbox", { name: tick, exact: true }).press(" ");
+  await page.keyboard.press("Enter");
+  return dialog;
+}
+
+test("alternates that add and take off are named, put together, taken by one key and undone by one", async ({
+  page,
+}) => {
+  await offered(page, "Whimbrel Row");
+  const before = await tally(page, "Price before tax").innerText();
+  await expect(region(page, "Alternates")).toContainText("Ceilings: Paint");
+  // Two of the three ceilings under one name; the third stays by itself.
+  const dialog = await make(page, "Two ceilings", /^adds/, [
+    "Room 1",
+    "Room 2",
+  ]);
+  await expect(dialog).toHaveCount(0);
+  await expect(figure(page, "Two ceilings")).toBeVisible();
+  await expect(figure(page, "Ceilings: Paint")).toBeVisible();
+  // The walls of one room may be left out.
+  await make(page, "Without room 3", /^takes off/, ["Room 3"]);
+  await expect(figure(page, "Without room 3")).toContainText("−");
+  // What some come to together, with its workings.
+  for (const name of ["Two ceilings", "Without room 3"])
+    await page
+      .getByRole("checkbox", { name: `${name}, taken together` })
+      .press(" ");
+  const together = region(page, "Taken together");
+  await expect(together).toContainText("As it stands, before rounding");
+  await together
+    .getByRole("button", { name: /^Taken together, taken together/ })
+    .press("e");
+  await expect(region(page, "Workings")).toContainText("Taken together");
+  await page.keyboard.press("Escape");
+  const pays = await together
+    .getByRole("button", { name: /^Customer pays, taken together/ })
+    .innerText();
+  // Taken for good, by one key each, the customer pays just that.
+  await page.getByRole("button", { name: "Take Two ceilings" }).press("Enter");
+  await page
+    .getByRole("button", { name: "Take Without room 3" })
+    .press("Enter");
+  await expect(
+    page.getByRole("button", { name: "Give back Without room 3" }),
+  ).toBeVisible();
+  await expect(tally(page, "Customer pays")).toHaveText(pays);
+  await region(page, "Taken together").click();
+  await page.keyboard.press("Control+z");
+  await expect(
+    page.getByRole("button", { name: "Take Without room 3" }),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Give back Two ceilings" }).click();
+  await expect(tally(page, "Price before tax")).toHaveText(before);
+  // The customer reads them with their prices.
+  await page.keyboard.press("Alt+4");
+  await expect(page.getByText("Without room 3")).toBeVisible();
+  await expect(page.getByText("Two ceilings")).toBeVisible();
+});
+
+test("a name that is taken is refused beside its field; an alternate is renamed and parted again", async ({
+  page,
+}) => {
+  await offered(page, "Godwit Row");
+  await make(page, "Ceilings later", /^adds/, ["Room 1"]);
+  await expect(figure(page, "Ceilings later")).toBeVisible();
+  const dialog = await make(page, "ceilings LATER", /^takes off/, ["Room 2"]);
+  await expect(dialog).toContainText(
+    "There is an alternate “Ceilings later” already.",
+  );
+  await dialog
+    .getByRole("textbox", { name: "Name, as the customer reads it" })
+    .fill("Without room 2");
+  await page.keyboard.press("Enter");
+  await expect(dialog).toHaveCount(0);
+  const name = page.getByRole("textbox", { name: "Name of Ceilings later" });
+  await name.fill("Ceilings next year");
+  await name.press("Enter");
+  await expect(figure(page, "Ceilings next year")).toBeVisible();
+  await page
+    .getByRole("button", { name: "Take the name Ceilings next year away" })
+    .press("Enter");
+  await expect(figure(page, "Ceilings next year")).toHaveCount(0);
+  await expect(figure(page, "Ceilings: Paint")).toBeVisible();
+  for (const scheme of ["light", "dark"] as const) {
+    await page.emulateMedia({ colorScheme: scheme });
+    await page
+      .getByRole("checkbox", { name: "Without room 2, taken together" })
+      .check();
+    await accessible(page, `options, ${scheme}`);
+  }
+});
