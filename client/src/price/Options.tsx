@@ -128,26 +128,28 @@ function Row({ offered, chosen, onChoose }: RowProps) {
       <td className="n">
         {offered.grossProfit && <Figure figure={offered.grossProfit} label={`${name}, gross profit`} />}
       </td>
-      <td className={styles.acts}>
-        {keeps && (
-          <button
-            className="act"
-            aria-label={`${offered.taken ? "Give back" : "Take"} ${name}`}
-            onClick={() => tell({ ...keeps, type: "takeAlternate" })}
-          >
-            {offered.taken ? "Give back" : "Take"}
-          </button>
-        )}
-        {offered.named && (
-          <button
-            className="act"
-            aria-label={`Take the name ${name} away`}
-            title="Its work stands as it stands, each piece by itself"
-            onClick={() => tell({ type: "ungroupAlternate", alternate: offered.id })}
-          >
-            Part
-          </button>
-        )}
+      <td>
+        <span className={styles.acts}>
+          {keeps && (
+            <button
+              className="act"
+              aria-label={`${offered.taken ? "Give back" : "Take"} ${name}`}
+              onClick={() => tell({ ...keeps, type: "takeAlternate" })}
+            >
+              {offered.taken ? "Give back" : "Take"}
+            </button>
+          )}
+          {offered.named && (
+            <button
+              className="act"
+              aria-label={`Take the name ${name} away`}
+              title="Its work stands as it stands, each piece by itself"
+              onClick={() => tell({ type: "ungroupAlternate", alternate: offered.id })}
+            >
+              Part
+            </button>
+          )}
+        </span>
       </td>
     </tr>
   );

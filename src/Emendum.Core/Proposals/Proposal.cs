@@ -180,7 +180,13 @@ public static class Proposal
     private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)
     {
         var all = Alternates.Priced(estimate, trace);
-        var rows = all.Select(a => new PriceRow(RowKind.Part, a.Offered.Name, MadeOf(a.Offered), a.Price.V, a.Path))
+        var rows = all.Select(a => new PriceRow(
+                RowKind.Part,
+                a.Offered.Name,
+                MadeOf(estimate.Job, a.Offered),
+                a.Price.V,
+                a.Path
+            ))
             .ToImmutableArray();
         if (rows.IsEmpty)
             return;
@@ -200,10 +206,10 @@ public static class Proposal
     }
 
     /// <summary>What an alternate is made of: where it is done, and of one with a name also what is done.</summary>
-    private static string MadeOf(Offered offered) =>
+    private static string MadeOf(Job job, Offered offered) =>
         offered.Named is null
             ? string.Join(", ", offered.Places)
-            : $"{string.Join(", ", offered.Work.Select(w => w.Item.Name))}: {string.Join(", ", offered.Places)}";
+            : $"{string.Join(", ", offered.Work.Select(w => job.Titled(w.Item)))}: {string.Join(", ", offered.Places)}";
 
     /// <summary>Sections that the customer sees something of; all, where nothing is to be seen at all.</summary>
     private static IEnumerable<Section> Sections(Estimate estimate)

@@ -150,7 +150,7 @@ public static class OptionEndpoints
             offered.Name,
             offered.Kind,
             offered.Taken,
-            Counted.Few([.. offered.Work.Select(w => w.Item.Name)], 4),
+            Counted.Few([.. offered.Work.Select(w => job.Titled(w.Item))], 4),
             Counted.Few(offered.Places, 4),
             priced is { } p ? Money(p.Price) : null,
             priced is { } h ? FigureView.Hours(within + h.Hours.Path, h.Hours) : null,
