@@ -243,7 +243,9 @@ public class JobTests
     [Fact]
     public void A_file_of_the_first_version_is_read_as_the_same_job()
     {
-        var now = JsonNode.Parse(File(Sample.Library()))!.AsObject();
+        // No alternate had a name then.
+        var library = Sample.Library();
+        var now = JsonNode.Parse(File(library.Do(new UngroupAlternate(library.Alternates.Single().Id))))!.AsObject();
         var old = JsonNode.Parse(now.ToJsonString())!.AsObject();
         // As version 1 wrote it: rectangular rooms only, sizes beside the name.
         (old["schemaVersion"], _) = (1, old.Remove("schedule"));

@@ -94,7 +94,7 @@ public class SecondEstimateTests
     {
         var job = Sample.Library();
         var trace = Trace.Recording();
-        var two = SecondEstimate.Of(Sample.Reckon(job), new(null, 1, 10), trace, "second/x/");
+        var two = SecondEstimate.Of(Sample.Reckon(job), new SecondEstimator(null, 1, 10), trace, "second/x/");
         var silent = Compared(job, new(null, 1, 10));
         Assert.Equal(silent.Price.More.V, two.Price.More.V);
         foreach (

@@ -44,6 +44,21 @@ export const askJob = {
         ).data!,
       placeholderData: keepPreviousData,
     }),
+  /** Variants side by side. */
+  variants: (job: At) =>
+    queryOptions({
+      queryKey: ["variants", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/price/variants", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** A variant against the job as it stands. */
+  variant: (job: At, variant: string) =>
+    queryOptions({
+      queryKey: ["variant", job.id, job.version, variant],
+      queryFn: async () =>
+        (await api.GET("/api/jobs/{id}/price/variants/{variant}", { params: { path: { id: job.id, variant } } })).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** How sure it is, by so many outcomes; the asking can be stopped. */
   sure: (job: At, draws: number) =>
     queryOptions({

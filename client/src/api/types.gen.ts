@@ -1859,6 +1859,81 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/price/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VariantsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/variants/{variant}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    variant: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VariantDiffersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/price/sure": {
         parameters: {
             query?: never;
@@ -3842,7 +3917,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3863,6 +3938,16 @@ export interface components {
             /** @enum {string} */
             type: "addSchedule";
             rows: components["schemas"]["ScheduleRow"][];
+        };
+        CommandAddVariant: {
+            /** @enum {string} */
+            type: "addVariant";
+            /** Format: uuid */
+            variant: string;
+            name: string;
+            /** Format: uuid */
+            base: string;
+            baseName: string;
         };
         CommandAddWork: {
             /** @enum {string} */
@@ -4003,6 +4088,12 @@ export interface components {
             /** @enum {string} */
             type: "removeSchedule";
         };
+        CommandRemoveVariant: {
+            /** @enum {string} */
+            type: "removeVariant";
+            /** Format: uuid */
+            variant: string;
+        };
         CommandRemoveWork: {
             /** @enum {string} */
             type: "removeWork";
@@ -4022,6 +4113,14 @@ export interface components {
             type: "renameGroup";
             was: string;
             group: string;
+        };
+        CommandRenameVariant: {
+            /** @enum {string} */
+            type: "renameVariant";
+            /** Format: uuid */
+            variant: string;
+            was: string;
+            name: string;
         };
         CommandReplaceProduct: {
             /** @enum {string} */
@@ -4193,6 +4292,14 @@ export interface components {
             /** Format: uuid */
             was: null | string;
             policy: components["schemas"]["PricePolicy"];
+        };
+        CommandTakeVariant: {
+            /** @enum {string} */
+            type: "takeVariant";
+            /** Format: uuid */
+            was: string;
+            /** Format: uuid */
+            variant: string;
         };
         CommandTypePrice: {
             /** @enum {string} */
@@ -5625,6 +5732,41 @@ export interface components {
         };
         UsualSizes: {
             sizes: string[];
+        };
+        VariantDiffersView: {
+            hours: components["schemas"]["TwoView"];
+            cost: components["schemas"]["TwoView"];
+            price: components["schemas"]["TwoView"];
+            terms: boolean;
+            work: components["schemas"]["VariantWorkView"][];
+        };
+        VariantsView: {
+            variants: components["schemas"]["VariantView"][];
+            /** Format: int32 */
+            most: number;
+        };
+        VariantView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            taken: boolean;
+            /** Format: int32 */
+            differs: number;
+            hours: null | components["schemas"]["FigureView"];
+            cost: null | components["schemas"]["FigureView"];
+            beforeTax: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            total: null | components["schemas"]["FigureView"];
+            refused: string;
+        };
+        VariantWorkView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            what: string;
+            hours: components["schemas"]["TwoView"];
+            cost: components["schemas"]["TwoView"];
+            price: components["schemas"]["TwoView"];
         };
         VersionView: {
             /** Format: int32 */

@@ -8,6 +8,7 @@ import { toggled } from "../controls/toggled";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { NewAlternate } from "./NewAlternate";
+import { Variants } from "./Variants";
 import styles from "./options.module.css";
 import price from "./price.module.css";
 
@@ -21,69 +22,73 @@ export function Options() {
   const { data } = useQuery(askJob.options(job, [...chosen]));
   if (!data) return null;
   return (
-    <div className={price.price}>
-      <section className="panel" aria-label="Alternates">
-        <header>
-          <h2>Alternates</h2>
-          <span className="note">
-            {data.offered.length === 0 ? "nothing is offered beside the price yet" : "each before tax, by itself"}
-          </span>
-          <button className="act" onClick={() => setMaking(true)}>
-            New alternate
-          </button>
-        </header>
-        {data.offered.length === 0 ? (
-          <p className="pad note">
-            Mark work as an alternate on Work, or under Worth, and it stands here with its price. Several pieces of work
-            and places go under one name as a <b>new alternate</b>; one that takes off leaves out what is in the price.
-          </p>
-        ) : (
-          <table className={`list ${styles.alternates}`}>
-            <thead>
-              <tr>
-                <th>Together</th>
-                <th>Alternate</th>
-                <th className="n">Price</th>
-                <th className="n">Hours</th>
-                <th className="n">Gross profit</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {data.offered.map((offered) => (
-                <Row
-                  key={offered.id}
-                  offered={offered}
-                  chosen={chosen.has(offered.id)}
-                  onChoose={() => setChosen(toggled(chosen, offered.id))}
-                />
+    <div className={price.page}>
+      <div className={price.price}>
+        <section className="panel" aria-label="Alternates">
+          <header>
+            <h2>Alternates</h2>
+            <span className="note">
+              {data.offered.length === 0 ? "nothing is offered beside the price yet" : "each before tax, by itself"}
+            </span>
+            <button className="act" onClick={() => setMaking(true)}>
+              New alternate
+            </button>
+          </header>
+          {data.offered.length === 0 ? (
+            <p className="pad note">
+              Mark work as an alternate on Work, or under Worth, and it stands here with its price. Several pieces of
+              work and places go under one name as a <b>new alternate</b>; one that takes off leaves out what is in the
+              price.
+            </p>
+          ) : (
+            <table className={`list ${styles.alternates}`}>
+              <thead>
+                <tr>
+                  <th>Together</th>
+                  <th>Alternate</th>
+                  <th className="n">Price</th>
+                  <th className="n">Hours</th>
+                  <th className="n">Gross profit</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {data.offered.map((offered) => (
+                  <Row
+                    key={offered.id}
+                    offered={offered}
+                    chosen={chosen.has(offered.id)}
+                    onChoose={() => setChosen(toggled(chosen, offered.id))}
+                  />
+                ))}
+              </tbody>
+            </table>
+          )}
+        </section>
+        <section className="panel" aria-label="Taken together">
+          <header>
+            <h2>Taken together</h2>
+            <span className="note">tick what the customer might take</span>
+          </header>
+          {data.wrong && <p className="error pad">{data.wrong}</p>}
+          {data.together.length === 0 ? (
+            <p className="pad note">
+              What is ticked is bought and raised to least charges together, with tax once on the whole. It need not be
+              the sum of its prices: the rest is said.
+            </p>
+          ) : (
+            <ul className="rows">
+              {data.together.map((row) => (
+                <li key={row.label} className={row.sum ? styles.sum : undefined}>
+                  <span>{row.label}</span>
+                  <Figure figure={row.figure} label={`${row.label}, taken together`} />
+                </li>
               ))}
-            </tbody>
-          </table>
-        )}
-      </section>
-      <section className="panel" aria-label="Taken together">
-        <header>
-          <h2>Taken together</h2>
-          <span className="note">tick what the customer might take</span>
-        </header>
-        {data.wrong && <p className="error pad">{data.wrong}</p>}
-        {data.together.length === 0 ? (
-          <p className="pad note">
-            What is ticked is bought and raised to least charges together, with tax once on the whole. It need not be
-            the sum of its prices: the rest is said.
-          </p>
-        ) : (
-          <ul className="rows">
-            {data.together.map((row) => (
-              <li key={row.label} className={row.sum ? styles.sum : undefined}>
-                <span>{row.label}</span>
-                <Figure figure={row.figure} label={`${row.label}, taken together`} />
-              </li>
-            ))}
-          </ul>
-        )}
-      </section>
+            </ul>
+          )}
+        </section>
+      </div>
+      <Variants />
       {making && <NewAlternate options={data} onClose={() => setMaking(false)} />}
     </div>
   );

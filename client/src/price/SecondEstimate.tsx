@@ -1,16 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { change } from "../api/changes";
-import type { Schemas } from "../api/client";
 import { askJob } from "../api/jobQueries";
 import { Choice } from "../controls/Choice";
 import { FileChoice } from "../controls/FileChoice";
 import { Input } from "../controls/Input";
-import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
+import { TwoFigures, TwoHead } from "./TwoFigures";
 import styles from "./sure.module.css";
-
-type Two = Schemas["TwoView"];
 
 const books = [
   ["today", "the Book as it is today"],
@@ -91,31 +88,18 @@ export function SecondEstimate() {
         data &&
         !said && (
           <table className={`list ${styles.two}`} aria-label="What differs" aria-busy={isPlaceholderData}>
-            <thead>
-              <tr>
-                <th />
-                <th className="n">Hours, ours</th>
-                <th className="n">theirs</th>
-                <th className="n">more</th>
-                <th className="n">Cost, ours</th>
-                <th className="n">theirs</th>
-                <th className="n">more</th>
-                <th className="n">Price, ours</th>
-                <th className="n">theirs</th>
-                <th className="n">more</th>
-              </tr>
-            </thead>
+            <TwoHead ours="ours" theirs="theirs" />
             <tbody>
               <tr className={styles.whole}>
                 <th scope="row">
                   The whole job <small>theirs: {data.margin}</small>
                 </th>
-                <Figures name="The whole job" of={data} />
+                <TwoFigures name="The whole job" of={data} />
               </tr>
               {data.work.map((work) => (
                 <tr key={work.id}>
                   <th scope="row">{work.name}</th>
-                  <Figures name={work.name} of={work} />
+                  <TwoFigures name={work.name} of={work} />
                 </tr>
               ))}
             </tbody>
@@ -132,28 +116,5 @@ export function SecondEstimate() {
         </p>
       )}
     </section>
-  );
-}
-
-function Figures({ name, of }: { name: string; of: { hours: Two; cost: Two; price: Two } }) {
-  const three = (two: Two, what: string) => (
-    <>
-      <td className="n">
-        <Figure figure={two.ours} label={`${name}, ${what}, ours`} />
-      </td>
-      <td className="n">
-        <Figure figure={two.theirs} label={`${name}, ${what}, theirs`} />
-      </td>
-      <td className="n">
-        <b>{two.more && <Figure figure={two.more} label={`${name}, ${what}, theirs less ours`} />}</b>
-      </td>
-    </>
-  );
-  return (
-    <>
-      {three(of.hours, "hours")}
-      {three(of.cost, "cost")}
-      {three(of.price, "price")}
-    </>
   );
 }

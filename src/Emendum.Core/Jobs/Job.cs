@@ -60,6 +60,12 @@ public sealed record Job(
     /// <summary>Alternates that have a name, in order.</summary>
     public ImmutableArray<Alternate> Alternates { get; init; } = [];
 
+    /// <summary>Variants of it, in order; empty where it has none.</summary>
+    public ImmutableArray<Variant> Variants { get; init; } = [];
+
+    /// <summary>In what those that are not taken differ from it: JSON by variant and path, see <see cref="Jobs.Variants"/>.</summary>
+    public ImmutableSortedDictionary<string, string> Differs { get; init; } = NothingSetAside;
+
     /// <summary>How sure it is; null where nobody has said: as a job starts with.</summary>
     public Sureness? Sureness { get; init; }
 

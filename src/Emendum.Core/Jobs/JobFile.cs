@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using Emendum.Core.Book;
 using Emendum.Core.Json;
@@ -43,6 +44,14 @@ public sealed record JobFile(
     /// <summary>Alternates that have a name; missing where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Alternate>? Alternates { get; init; }
+
+    /// <summary>Variants of the estimate; missing where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<Variant>? Variants { get; init; }
+
+    /// <summary>In what those that are not taken differ from the job, in order; missing where in nothing.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<Differing>? Differs { get; init; }
 
     /// <summary>How sure the job is; missing where nobody has said.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -94,6 +103,17 @@ public sealed record JobFile(
             Policy = job.Policy,
             Sureness = job.Sureness,
             Alternates = job.Alternates.IsEmpty ? null : job.Alternates,
+            Variants = job.Variants.IsEmpty ? null : job.Variants,
+            Differs = job.Differs.IsEmpty
+                ? null
+                :
+                [
+                    .. job.Differs.Select(d => new Differing(
+                        Jobs.Variants.Parsed(d.Key).Variant,
+                        Jobs.Variants.Parsed(d.Key).Path,
+                        d.Value == Jobs.Variants.Nothing ? null : JsonElement.Parse(d.Value)
+                    )),
+                ],
             Party = party,
         };
         return JsonSerializer.SerializeToUtf8Bytes(file, indented ? CoreJson.Indented : CoreJson.Options);
@@ -166,7 +186,18 @@ public sealed record JobFile(
             Pace = file.Pace,
             Policy = file.Policy,
             Sureness = file.Sureness,
-            Alternates = file.Alternates ?? [],
+            Alternates = [.. (file.Alternates ?? []).OrderBy(a => a.Rank, StringComparer.Ordinal).ThenBy(a => a.Id)],
+            Variants = [.. (file.Variants ?? []).OrderBy(v => v.Rank, StringComparer.Ordinal).ThenBy(v => v.Id)],
+            Differs = ToDictionary(
+                    file.Differs ?? [],
+                    d => Jobs.Variants.Key(d.Variant, d.Path),
+                    d =>
+                        d.Value is { } value
+                            ? Jobs.Variants.Write(JsonNode.Parse(value.GetRawText()))
+                            : Jobs.Variants.Nothing,
+                    "difference of a variant"
+                )
+                .ToImmutableSortedDictionary(StringComparer.Ordinal),
             SetAside = file.SetAside.WithComparers(StringComparer.Ordinal),
         };
         job = job with { Work = WorkPart.InOrder(job) };

@@ -113,11 +113,15 @@ public sealed record SecondEstimate(
     ImmutableArray<TwoOfWork> Work
 )
 {
-    /// <summary>Compares. <paramref name="within"/> begins the paths.</summary>
+    /// <summary>Compares with what another estimator makes of it. <paramref name="within"/> begins the paths.</summary>
     /// <exception cref="RefusedException">The job cannot be reckoned their way.</exception>
-    public static SecondEstimate Of(Estimate ours, SecondEstimator second, Trace trace, string within)
+    public static SecondEstimate Of(Estimate ours, SecondEstimator second, Trace trace, string within) =>
+        Of(ours, second.Theirs(ours.Job), trace, within);
+
+    /// <summary>Compares with another job of the same places. <paramref name="within"/> begins the paths.</summary>
+    /// <exception cref="RefusedException">That cannot be reckoned.</exception>
+    public static SecondEstimate Of(Estimate ours, Job job, Trace trace, string within)
     {
-        var job = second.Theirs(ours.Job);
         var theirs = trace.On ? Estimate.Of(job, trace.Within(within + "theirs/")) : ours.If(job);
         if (trace.On)
             ours = Estimate.Of(ours.Job, trace.Within(within + "ours/"));
@@ -159,7 +163,8 @@ public sealed record SecondEstimate(
             Two(ours.Price.BeforeTax, theirs.Price.BeforeTax, "", "Price before tax", new("job", "price")),
             [
                 .. ours
-                    .Job.Work.Select(OfWork)
+                    .Job.Work.Concat(job.Work.Where(w => ours.Job.Item(w.Id) is null))
+                    .Select(OfWork)
                     .Where(w => w.Price.More.V != 0 || w.Hours.More.V != 0 || w.Cost.More.V != 0)
                     .OrderByDescending(w => decimal.Abs(w.Price.More.V))
                     .ThenByDescending(w => decimal.Abs(w.Cost.More.V)),

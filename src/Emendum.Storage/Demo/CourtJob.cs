@@ -33,8 +33,7 @@ public static class CourtJob
         var rails = draft.Place("Court", "Handrails run 46");
         var glass = draft.Place("Glasshouse", "South glass face 28 x 4.2");
         var (baseLayers, path) = (draft.Work(3202, loop, palm, fern), draft.Work(3201, loop, palm, fern));
-        draft.Work(3203, terrace);
-        draft.Work(3104, rails);
+        var (paving, oiling) = (draft.Work(3203, terrace), draft.Work(3104, rails));
         var washing = draft.Work(4202, glass);
         draft.Set(path, "waitsFor", new[] { baseLayers });
         draft.Set(path, "difficulty", "curved, stepped");
@@ -43,6 +42,17 @@ public static class CourtJob
         // Washing glass is sold by the square metre, whatever the rest is priced by.
         draft.Set(washing, "unitPrice", new UnitPrice(4.25m, Unit.SquareMetre));
         draft.Section(washing, "pricing", new OwnBasis(PriceBasis.UnitPrice));
+        // The Trust may do with the paths alone, or have them at a keener price.
+        var (asked, paths, keen) = (draft.Next(), draft.Next(), draft.Next());
+        draft.Do(new AddVariant(paths, "Paths alone", asked, "As asked"));
+        draft.Do(new TakeVariant(asked, paths));
+        draft.Do(new SetPiece(PieceKind.Work, paving, PieceState.In, PieceState.Out));
+        draft.Do(new SetPiece(PieceKind.Work, oiling, PieceState.In, PieceState.Out));
+        draft.Do(new TakeVariant(paths, asked));
+        draft.Do(new AddVariant(keen, "Keener", asked, ""));
+        draft.Do(new TakeVariant(asked, keen));
+        draft.Price("profit", 12m);
+        draft.Do(new TakeVariant(keen, asked));
         return draft.Job;
     }
 }

@@ -104,6 +104,7 @@ public static class PriceEndpoints
                 Typed(open.Get(id).Estimate, Named<SolveFor>(what, "what"), value, AreaOf(area))
         );
         jobs.MapOptions();
+        jobs.MapVariants();
         jobs.MapSure();
     }
 

@@ -77,7 +77,15 @@ public sealed record SureView(
 );
 
 /// <summary>A figure of ours, of theirs, and by how much theirs is more; null where it is not.</summary>
-public sealed record TwoView(FigureView Ours, FigureView Theirs, FigureView? More);
+public sealed record TwoView(FigureView Ours, FigureView Theirs, FigureView? More)
+{
+    public static TwoView Of(TwoFigures of, Func<Total, FigureView> view) =>
+        new(
+            view(of.Ours),
+            view(of.Theirs),
+            FigureView.Moved(view(of.More) with { Value = of.Theirs.V }, of.Ours.Value)
+        );
+}
 
 /// <summary>What two estimators say of a piece of work.</summary>
 public sealed record TwoOfWorkView(Guid Id, string Name, TwoView Hours, TwoView Cost, TwoView Price);
@@ -203,21 +211,12 @@ public static class SureEndpoints
     {
         var places = estimate.MoneyPlaces;
         var two = SecondEstimate.Of(estimate, asked.With(estimate.Job, books), Trace.Silent, asked.Within);
-        TwoView View(TwoFigures of, Func<Total, FigureView> view)
-        {
-            var more = view(of.More);
-            return new(
-                view(of.Ours),
-                view(of.Theirs),
-                FigureView.Moved(more with { Value = of.Theirs.V }, of.Ours.Value)
-            );
-        }
         FigureView Money(Total t) => FigureView.Money(asked.Within + t.Path, t, places: places);
         FigureView Hours(Total t) => FigureView.Hours(asked.Within + t.Path, t);
         return new(
-            View(two.Hours, Hours),
-            View(two.Cost, Money),
-            View(two.Price, Money),
+            TwoView.Of(two.Hours, Hours),
+            TwoView.Of(two.Cost, Money),
+            TwoView.Of(two.Price, Money),
             ViewOf.MarginWords(two.Theirs.Price.Readouts.Margin?.V, estimate.Job.Pricing),
             two.Work.Length,
             [
@@ -226,9 +225,9 @@ public static class SureEndpoints
                     .Select(w => new TwoOfWorkView(
                         w.Item.Id,
                         estimate.Job.Titled(w.Item),
-                        View(w.Hours, Hours),
-                        View(w.Cost, Money),
-                        View(w.Price, Money)
+                        TwoView.Of(w.Hours, Hours),
+                        TwoView.Of(w.Cost, Money),
+                        TwoView.Of(w.Price, Money)
                     )),
             ]
         );

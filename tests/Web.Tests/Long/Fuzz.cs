@@ -506,6 +506,20 @@ internal sealed class Fuzz
                 if (type == "takeAlternate")
                     (command["was"], command["taken"]) = Chance(70) ? (false, true) : (true, false);
                 break;
+            case "addVariant":
+                (command["variant"], command["base"]) = (Id(), Id());
+                (command["name"], command["baseName"]) = ($"Variant {random.Next(1000)}", "First");
+                break;
+            case "renameVariant" or "removeVariant" or "takeVariant":
+                var variant = Some("variants");
+                command["variant"] = variant?["id"]?.DeepClone() ?? Id();
+                if (type == "renameVariant")
+                    command["was"] = variant?["name"]?.DeepClone() ?? "";
+                if (type == "takeVariant")
+                    command["was"] =
+                        (file["variants"] as JsonArray)?.FirstOrDefault(v => (bool)v!["taken"]!)?["id"]?.DeepClone()
+                        ?? Id();
+                break;
             case "setSureness":
                 command["was"] = file["sureness"]?.DeepClone();
                 command["now"] = new JsonObject

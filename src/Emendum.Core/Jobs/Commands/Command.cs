@@ -53,6 +53,10 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(RenameAlternate), "renameAlternate")]
 [JsonDerivedType(typeof(UngroupAlternate), "ungroupAlternate")]
 [JsonDerivedType(typeof(TakeAlternate), "takeAlternate")]
+[JsonDerivedType(typeof(AddVariant), "addVariant")]
+[JsonDerivedType(typeof(RenameVariant), "renameVariant")]
+[JsonDerivedType(typeof(RemoveVariant), "removeVariant")]
+[JsonDerivedType(typeof(TakeVariant), "takeVariant")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
 public abstract record Command
 {
@@ -62,4 +66,7 @@ public abstract record Command
 
     /// <summary>Whether the cells that it touches hold nothing that they, or cells like them, did not hold before: tens of thousands need not be looked at again.</summary>
     internal virtual bool CellsAreSound => false;
+
+    /// <summary>Whether it says itself what the variants that are not taken keep.</summary>
+    internal virtual bool IsOfVariants => false;
 }

@@ -22,6 +22,11 @@ public static class Commands
         if (changes.IsEmpty)
             return (job, changes);
         var changed = ChangeSet.Apply(job, changes);
+        if (!job.Variants.IsEmpty && !command.IsOfVariants)
+        {
+            ImmutableArray<Change> kept = [.. Variants.Keeping(job, changed, changes)];
+            (changes, changed) = (changes.AddRange(kept), ChangeSet.Apply(changed, kept));
+        }
         JobParts.CheckTouched(changed, changes, command.CellsAreSound);
         return (changed, changes);
     }

@@ -27,6 +27,8 @@ internal static class JobParts
         new AlternatesPart(),
         new SchedulePart(),
         new CellsPart(),
+        new VariantsPart(),
+        new DiffersPart(),
     ];
 
     private static readonly Dictionary<string, JobPart> ByName = All.ToDictionary(p => p.Name);
@@ -48,6 +50,15 @@ internal static class JobParts
     {
         foreach (var part in All)
             part.Check(job);
+    }
+
+    /// <summary>Checks a job as one of its variants has it: all but the variants themselves.</summary>
+    /// <exception cref="RefusedException">The first thing that is wrong.</exception>
+    public static void CheckVariant(Job job)
+    {
+        foreach (var part in All)
+            if (part is not (VariantsPart or DiffersPart))
+                part.Check(job);
     }
 
     /// <summary>Checks what a change set touched, in the changed job. <paramref name="cellsAreSound"/> where its cells need not be looked at again.</summary>
