@@ -51,6 +51,16 @@ test("alternates that add and take off are named, put together, taken by one key
   await expect(dialog).toHaveCount(0);
   await expect(figure(page, "Two ceilings")).toBeVisible();
   await expect(figure(page, "Ceilings: Paint")).toBeVisible();
+  await page
+    .getByRole("button", { name: "Add to Two ceilings" })
+    .press("Enter");
+  const more = page.getByRole("dialog", { name: "Add to Two ceilings" });
+  await more.getByRole("checkbox", { name: "Room 3", exact: true }).press(" ");
+  await page.keyboard.press("Enter");
+  await expect(figure(page, "Ceilings: Paint")).toHaveCount(0);
+  await region(page, "Taken together").click();
+  await page.keyboard.press("Control+z");
+  await expect(figure(page, "Ceilings: Paint")).toBeVisible();
   // The walls of one room may be left out.
   await make(page, "Without room 3", /^takes off/, ["Room 3"]);
   await expect(figure(page, "Without room 3")).toContainText("−");

@@ -30,6 +30,8 @@ test("variants stand side by side, one is taken by one key, its edits are its ow
   await expect(
     page.getByRole("button", { name: "Take As first made" }),
   ).toBeVisible();
+  // Every station says which one it is.
+  await expect(page.getByText(/ · variant Walls alone$/)).toBeVisible();
   // The ceilings leave this one, and stay in the other.
   await page.getByRole("button", { name: "Worth", exact: true }).click();
   await page

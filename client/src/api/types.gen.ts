@@ -4574,6 +4574,7 @@ export interface components {
             pricing: components["schemas"]["PricingTerms"];
             policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
+            variant: string;
         };
         IncomingRow: {
             /** Format: int32 */
@@ -4644,6 +4645,7 @@ export interface components {
             pricing: components["schemas"]["PricingTerms"];
             policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
+            variant: string;
             tally: components["schemas"]["TallyView"];
             undo: components["schemas"]["UndoView"];
         };

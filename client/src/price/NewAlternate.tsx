@@ -12,11 +12,18 @@ type Kind = Schemas["AlternateKind"];
 
 const nothing: ReadonlySet<string> = new Set();
 
+interface Props {
+  options: Schemas["OptionsView"];
+  /** One that is there, to which more is added; null for a new one. */
+  to: Schemas["OfferedView"] | null;
+  onClose: () => void;
+}
+
 /** Puts work and places under one name that is offered beside the price. */
-export function NewAlternate({ options, onClose }: { options: Schemas["OptionsView"]; onClose: () => void }) {
+export function NewAlternate({ options, to, onClose }: Props) {
   const [open] = useJob();
   const [name, setName] = useState("");
-  const [kind, setKind] = useState<Kind>(options.adds.work.length > 0 ? "add" : "deduct");
+  const [kind, setKind] = useState<Kind>(to?.kind ?? (options.adds.work.length > 0 ? "add" : "deduct"));
   const [work, setWork] = useState(nothing);
   const [places, setPlaces] = useState(nothing);
   const [wrong, setWrong] = useState("");
@@ -28,12 +35,19 @@ export function NewAlternate({ options, onClose }: { options: Schemas["OptionsVi
     setWrong("");
   }
   const make = () =>
-    open.send({ type: "groupAlternate", alternate: newId(), name, kind, work: [...work], places: [...places] });
+    open.send({
+      type: "groupAlternate",
+      alternate: to?.id ?? newId(),
+      name: to?.name ?? name,
+      kind,
+      work: [...work],
+      places: [...places],
+    });
   return (
     <Ask
-      title="New alternate"
+      title={to ? `Add to ${to.name}` : "New alternate"}
       width="md"
-      apply="Offer it"
+      apply={to ? "Add it" : "Offer it"}
       ready={of.work.length > 0}
       onApply={make}
       onRefused={(error) => {
@@ -43,16 +57,20 @@ export function NewAlternate({ options, onClose }: { options: Schemas["OptionsVi
       }}
       onClose={onClose}
     >
-      <Input label="Name, as the customer reads it" focus value={name} onType={setName} wrong={wrong} />
-      <Radios
-        label="Taking it"
-        value={kind}
-        options={[
-          { value: "add", words: "adds to the price", small: "work that stands as an alternate" },
-          { value: "deduct", words: "takes off", small: "work that is in the price is left out" },
-        ]}
-        onChoose={choose}
-      />
+      {!to && (
+        <>
+          <Input label="Name, as the customer reads it" focus value={name} onType={setName} wrong={wrong} />
+          <Radios
+            label="Taking it"
+            value={kind}
+            options={[
+              { value: "add", words: "adds to the price", small: "work that stands as an alternate" },
+              { value: "deduct", words: "takes off", small: "work that is in the price is left out" },
+            ]}
+            onChoose={choose}
+          />
+        </>
+      )}
       {of.work.length === 0 ? (
         <p className="note">
           {kind === "add"

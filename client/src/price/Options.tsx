@@ -18,7 +18,7 @@ type Offered = Schemas["OfferedView"];
 export function Options() {
   const [, { job }] = useJob();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [making, setMaking] = useState(false);
+  const [making, setMaking] = useState<Offered | "new" | null>(null);
   const { data } = useQuery(askJob.options(job, [...chosen]));
   if (!data) return null;
   return (
@@ -30,7 +30,7 @@ export function Options() {
             <span className="note">
               {data.offered.length === 0 ? "nothing is offered beside the price yet" : "each before tax, by itself"}
             </span>
-            <button className="act" onClick={() => setMaking(true)}>
+            <button className="act" onClick={() => setMaking("new")}>
               New alternate
             </button>
           </header>
@@ -59,6 +59,7 @@ export function Options() {
                     offered={offered}
                     chosen={chosen.has(offered.id)}
                     onChoose={() => setChosen(toggled(chosen, offered.id))}
+                    onMore={() => setMaking(offered)}
                   />
                 ))}
               </tbody>
@@ -78,8 +79,8 @@ export function Options() {
             </p>
           ) : (
             <ul className="rows">
-              {data.together.map((row) => (
-                <li key={row.label} className={row.sum ? styles.sum : undefined}>
+              {data.together.map((row, i) => (
+                <li key={i} className={row.sum ? styles.sum : undefined}>
                   <span>{row.label}</span>
                   <Figure figure={row.figure} label={`${row.label}, taken together`} />
                 </li>
@@ -89,7 +90,7 @@ export function Options() {
         </section>
       </div>
       <Variants />
-      {making && <NewAlternate options={data} onClose={() => setMaking(false)} />}
+      {making && <NewAlternate options={data} to={making === "new" ? null : making} onClose={() => setMaking(null)} />}
     </div>
   );
 }
@@ -98,9 +99,10 @@ interface RowProps {
   offered: Offered;
   chosen: boolean;
   onChoose: () => void;
+  onMore: () => void;
 }
 
-function Row({ offered, chosen, onChoose }: RowProps) {
+function Row({ offered, chosen, onChoose, onMore }: RowProps) {
   const [open] = useJob();
   const { name, keeps } = offered;
   const tell = (command: object) => void open.tell(command as never);
@@ -142,6 +144,11 @@ function Row({ offered, chosen, onChoose }: RowProps) {
               onClick={() => tell({ ...keeps, type: "takeAlternate" })}
             >
               {offered.taken ? "Give back" : "Take"}
+            </button>
+          )}
+          {offered.named && !offered.taken && (
+            <button className="act" aria-label={`Add to ${name}`} onClick={onMore}>
+              Add to it
             </button>
           )}
           {offered.named && (

@@ -131,7 +131,9 @@ function Frame() {
             </button>
           </h1>
           <span className="sub">
-            {[job.info.subtitle, `no. ${job.info.number}`, customer?.name].filter(Boolean).join(" · ")}
+            {[job.info.subtitle, `no. ${job.info.number}`, customer?.name, job.variant && `variant ${job.variant}`]
+              .filter(Boolean)
+              .join(" · ")}
           </span>
           <Saved />
           <button className="plain" disabled={!job.undo.undo && !job.undo.leftBehind} onClick={() => void open.undo()}>

@@ -99,6 +99,7 @@ public sealed record Touched(
         && old.Crew == now.Crew
         && old.Pricing == now.Pricing
         && old.Policy == now.Policy
+        && old.Variants == now.Variants
         && old.Proposal == now.Proposal;
 
     private static bool SameOrder<T>(ImmutableArray<T> a, ImmutableArray<T> b, Func<T, Guid> id) =>

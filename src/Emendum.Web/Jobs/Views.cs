@@ -151,6 +151,7 @@ public sealed record JobView(
     PricingTerms Pricing,
     PolicyView? Policy,
     ProposalTerms Proposal,
+    string Variant,
     TallyView Tally,
     UndoView Undo
 );
@@ -158,7 +159,7 @@ public sealed record JobView(
 /// <summary>How much the last edit moved the totals, signed; null where it did not.</summary>
 public sealed record DeltaView(FigureView? Hours, FigureView? Materials, FigureView? Cost, FigureView? BeforeTax);
 
-/// <summary>What is of the job as a whole.</summary>
+/// <summary>What is of the job as a whole; <paramref name="Variant"/> is the name of the variant that is taken, or empty.</summary>
 public sealed record HeadView(
     JobInfo Info,
     UnitSystem Units,
@@ -170,7 +171,8 @@ public sealed record HeadView(
     CrewTerms Crew,
     PricingTerms Pricing,
     PolicyView? Policy,
-    ProposalTerms Proposal
+    ProposalTerms Proposal,
+    string Variant
 );
 
 /// <summary>What has changed between two versions, the same for everybody: whole new views of what was touched, the new order where that changed, and what is gone.</summary>
@@ -288,9 +290,12 @@ public sealed class ViewOf(Estimate estimate)
             job.Pricing,
             PolicyView.Of(job),
             job.Proposal,
+            Taken,
             Tally(),
             undo
         );
+
+    private string Taken => job.Variants.FirstOrDefault(v => v.Taken)?.Name ?? "";
 
     private IEnumerable<CellKey> InOrder() =>
         from work in job.Work
@@ -311,7 +316,8 @@ public sealed class ViewOf(Estimate estimate)
             job.Crew,
             job.Pricing,
             PolicyView.Of(job),
-            job.Proposal
+            job.Proposal,
+            Taken
         );
 
     /// <summary>What has changed between two versions.</summary>
