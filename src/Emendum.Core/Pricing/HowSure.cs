@@ -179,7 +179,7 @@ public sealed record HowSure(
     private static ImmutableArray<UncertainWork> Uncertain(Estimate estimate, Sureness terms, Trace trace)
     {
         var (job, reckoned) = (estimate.Job, estimate.Reckoned);
-        var costs = LineCosts.Of(reckoned, trace);
+        var costs = estimate.Price.Draft.LineCosts;
         var lines = Enumerable.Range(0, reckoned.Lines.Length).ToLookup(n => reckoned.Lines[n].OfItem.Item.Id);
         var once = reckoned.Costs.Once.Where(o => o.Part.Kind.IsLabour).ToLookup(o => o.Item.Item.Id);
         var all = ImmutableArray.CreateBuilder<UncertainWork>();

@@ -79,6 +79,13 @@ public static class Commands
         return [.. all.SelectMany(at => Set(job, Field($"{under}/{Place(job, at.Place).Id}", field), at.Was, at.Now))];
     }
 
+    /// <summary>Cells that become others.</summary>
+    internal static IEnumerable<Change> Become(IEnumerable<KeyValuePair<CellKey, Cell>> cells, Func<Cell, Cell> now)
+    {
+        var write = ChangeSet.CellWriter();
+        return cells.Select(c => new Change($"cells/{c.Key.Work}/{c.Key.Place}", write(c.Value), write(now(c.Value))));
+    }
+
     /// <summary>The cells that go with what is taken away.</summary>
     internal static IEnumerable<Change> CellsGone(Job job, Func<CellKey, bool> concerns) =>
         job

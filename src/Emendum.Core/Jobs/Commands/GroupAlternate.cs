@@ -48,7 +48,6 @@ public sealed record GroupAlternate(
             );
         if (cells.Length > Commands.MostCells)
             throw RefusedException.Of("work", $"At most {Commands.MostCells} cells at a time.");
-        var write = ChangeSet.CellWriter();
         var made = new Alternate(
             Alternate,
             Name.Trim(),
@@ -60,11 +59,7 @@ public sealed record GroupAlternate(
             .. there is null
                 ? [new Change($"alternates/{Alternate}", null, Commands.Node(made))]
                 : ImmutableArray<Change>.Empty,
-            .. cells.Select(c => new Change(
-                $"cells/{c.Key.Work}/{c.Key.Place}",
-                write(c.Value),
-                write(c.Value with { Alternate = Alternate })
-            )),
+            .. Commands.Become(cells, cell => cell with { Alternate = Alternate }),
         ];
     }
 }

@@ -20,14 +20,12 @@ public sealed record SetPiece(PieceKind Kind, Guid Piece, PieceState Was, PieceS
             ?? throw RefusedException.Of("piece", "Nothing of that stands so any more.");
         if (piece.Cells.Length > Commands.MostCells)
             throw RefusedException.Of("piece", $"At most {Commands.MostCells} cells at a time.");
-        var write = ChangeSet.CellWriter();
         return
         [
-            .. piece.Cells.Select(key => new Change(
-                $"cells/{key.Work}/{key.Place}",
-                write(job.Cells[key]),
-                write(Jobs.Piece.Moved(job.Cells[key], Now))
-            )),
+            .. Commands.Become(
+                piece.Cells.Select(key => KeyValuePair.Create(key, job.Cells[key])),
+                cell => Jobs.Piece.Moved(cell, Now)
+            ),
         ];
     }
 

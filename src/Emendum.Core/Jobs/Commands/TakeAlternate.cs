@@ -22,14 +22,9 @@ public sealed record TakeAlternate(Guid Alternate, bool Was, bool Taken, decimal
             return [];
         if (cells.Length == 0)
             throw RefusedException.Of("alternate", $"{name} has no work any more.");
-        var write = ChangeSet.CellWriter();
         return
         [
-            .. cells.Select(c => new Change(
-                $"cells/{c.Key.Work}/{c.Key.Place}",
-                write(c.Value),
-                write(moved(c.Value))
-            )),
+            .. Commands.Become(cells, moved),
             .. job.Pricing.Basis == PriceBasis.Fixed && FixedPrice is { } price
                 ? Commands.Set(
                     job,

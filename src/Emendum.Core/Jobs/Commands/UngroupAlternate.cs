@@ -10,16 +10,9 @@ public sealed record UngroupAlternate(Guid Alternate) : Command
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)
     {
         var there = RenameAlternate.Find(job, Alternate);
-        var write = ChangeSet.CellWriter();
         return
         [
-            .. TakeAlternate
-                .CellsOf(job, Alternate)
-                .Select(c => new Change(
-                    $"cells/{c.Key.Work}/{c.Key.Place}",
-                    write(c.Value),
-                    write(c.Value with { Alternate = null })
-                )),
+            .. Commands.Become(TakeAlternate.CellsOf(job, Alternate), cell => cell with { Alternate = null }),
             new($"alternates/{Alternate}", Commands.Node(there), null),
         ];
     }

@@ -31,11 +31,7 @@ internal sealed class AlternatesPart() : ThingsPart<Alternate>("alternates")
             throw RefusedException.Of("alternates", $"A job has at most {Most} alternates with a name.");
         if (job.Alternates.Any(a => string.IsNullOrWhiteSpace(a.Name) || a.Name.Length > 120))
             throw RefusedException.Of("name", "An alternate has a name of at most 120 characters.");
-        var twice = job
-            .Alternates.GroupBy(a => a.Name, StringComparer.OrdinalIgnoreCase)
-            .FirstOrDefault(a => a.Count() > 1);
-        if (twice is not null)
-            throw RefusedException.Of("name", $"There is an alternate “{twice.Key}” already.");
+        OnceNamed(job, of => of.Name, "an alternate");
     }
 
     /// <inheritdoc/>

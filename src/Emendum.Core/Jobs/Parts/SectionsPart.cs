@@ -49,11 +49,7 @@ internal sealed class SectionsPart() : ThingsPart<Section>("sections")
             PricingTerms.CheckMargin(own.TargetMargin ?? 0, "pricing");
             PricingTerms.CheckProfit(own.Profit ?? 0, "pricing");
         }
-        var twice = job
-            .Sections.GroupBy(s => s.Name, StringComparer.OrdinalIgnoreCase)
-            .FirstOrDefault(s => s.Count() > 1);
-        if (twice is not null)
-            throw RefusedException.Of("name", $"There is a section “{twice.Key}” already.");
+        OnceNamed(job, of => of.Name, "a section");
     }
 
     /// <inheritdoc/>

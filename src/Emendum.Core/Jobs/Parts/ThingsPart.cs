@@ -70,6 +70,17 @@ internal abstract class ThingsPart<T>(string name) : JobPart(name)
         return order == 0 ? IdOf(a).CompareTo(IdOf(b)) : order;
     }
 
+    /// <summary>Refuses a list in which two have one name, whatever the case of its letters.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="name">The name of a thing.</param>
+    /// <param name="what">What it is, with its article.</param>
+    protected void OnceNamed(Job job, Func<T, string> name, string what)
+    {
+        var twice = Of(job).GroupBy(name, StringComparer.OrdinalIgnoreCase).FirstOrDefault(of => of.Count() > 1);
+        if (twice is not null)
+            throw RefusedException.Of("name", $"There is {what} “{twice.Key}” already.");
+    }
+
     /// <summary>Refuses a list in which an id stands twice.</summary>
     protected void Once(Job job, string what)
     {

@@ -28,11 +28,7 @@ internal sealed class VariantsPart() : ThingsPart<Variant>("variants")
             throw RefusedException.Of("variants", $"A job has at most {Variants.Most} variants.");
         if (job.Variants.Any(v => string.IsNullOrWhiteSpace(v.Name) || v.Name.Length > 60))
             throw RefusedException.Of("name", "A variant has a name of at most 60 characters.");
-        var twice = job
-            .Variants.GroupBy(v => v.Name, StringComparer.OrdinalIgnoreCase)
-            .FirstOrDefault(v => v.Count() > 1);
-        if (twice is not null)
-            throw RefusedException.Of("name", $"There is a variant “{twice.Key}” already.");
+        OnceNamed(job, of => of.Name, "a variant");
         if (!job.Variants.IsEmpty && job.Variants.Count(v => v.Taken) != 1)
             throw RefusedException.Of("variants", "One variant is taken, and no more than one.");
     }
