@@ -160,6 +160,10 @@ internal sealed class PricedJob
         return id;
     }
 
+    /// <summary>Puts entries into the job's Book.</summary>
+    public void Pin(params BookEntry[] entries) =>
+        Job = Job with { Book = Job.Book.SetItems(entries.Select(e => KeyValuePair.Create(e.Id, e))) };
+
     /// <summary>Does a command.</summary>
     public void Do(Command command) => Job = Job.Do(command);
 

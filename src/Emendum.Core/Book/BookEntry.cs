@@ -100,6 +100,16 @@ public abstract record WorkEntry(
     /// <summary>Named levels of difficulty.</summary>
     public ImmutableArray<Level> Levels { get; init; } = [];
 
+    /// <summary>How much longer it takes the rarer it is done, the most frequent first; empty where that makes no difference.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<BuildUp>? BuildUp { get; init; }
+
+    /// <summary>What rarer work is multiplied by: the row of the largest number of times that is reached, and where it is rarer than all of them, the last.</summary>
+    public BuildUp? BuiltUp(decimal timesAYear) =>
+        BuildUp is { IsDefaultOrEmpty: false } rows
+            ? rows.FirstOrDefault(r => r.Times <= timesAYear) ?? rows[^1]
+            : null;
+
     /// <summary>Other work that is offered when this is added to a job.</summary>
     public ImmutableArray<Guid> Accessories { get; init; } = [];
 
@@ -143,6 +153,20 @@ public abstract record WorkEntry(
     /// <summary>How many coats it has unless somebody says otherwise.</summary>
     public virtual int UsualCoats() => 1;
 
+    private static void CheckBuildUp(BookCheck check, ImmutableArray<BuildUp> rows)
+    {
+        check.Most(rows.Length, 20, "buildUp", "rows of build-up");
+        for (var i = 0; i < rows.Length; i++)
+        {
+            if (rows[i].Times is < 1 or > 1000)
+                throw check.Wrong($"buildUp[{i}].times", "work comes 1 to 1,000 times a year.");
+            if (rows[i].Factor is <= 0 or > 100)
+                throw check.Wrong($"buildUp[{i}].factor", "the factor of a build-up is more than 0 and at most 100.");
+            if (i > 0 && rows[i].Times >= rows[i - 1].Times)
+                throw check.Wrong($"buildUp[{i}].times", "rows of build-up go from the most frequent to the rarest, each once.");
+        }
+    }
+
     /// <summary>Checks what all work has.</summary>
     internal void CheckWork(BookCheck check)
     {
@@ -165,6 +189,7 @@ public abstract record WorkEntry(
             throw check.Wrong("taxExempt", "say why no tax is charged on it.");
         check.Text(TaxExempt ?? "", "taxExempt", 200);
         check.Most(Levels.Length, 20, "levels", "levels of difficulty");
+        CheckBuildUp(check, BuildUp ?? []);
         check.Most(Accessories.Length, 100, "accessories", "accessories");
         for (var i = 0; i < Levels.Length; i++)
         {
@@ -198,6 +223,9 @@ public sealed record Lack(string Field, string What)
 
 /// <summary>A named level of difficulty with the factor on what it scales.</summary>
 public sealed record Level(string Name, decimal Factor);
+
+/// <summary>Build-up of dirt, growth: what the labour of work is multiplied by where it comes so often a year, or more.</summary>
+public sealed record BuildUp(int Times, decimal Factor);
 
 /// <summary>An entry while it is checked against those it stands with; makes its refusals.</summary>
 internal sealed class BookCheck(BookEntry entry, IReadOnlyDictionary<Guid, BookEntry> all, bool named)

@@ -82,6 +82,9 @@ public sealed class Trace
     /// <summary>The same trace for a reckoning within the reckoning, whose paths all begin with <paramref name="prefix"/>.</summary>
     public Trace Within(string prefix) => on ? new(true, prefix, Figures, assumptions) : this;
 
+    /// <summary>The same trace for a part of this reckoning: its paths begin with those of the whole and <paramref name="part"/>, also where nothing is recorded.</summary>
+    public Trace Under(string part) => new(on, Prefix + part, Figures, assumptions);
+
     /// <summary>A number someone typed.</summary>
     public Val Typed(decimal value, string unit, string label, string? text, string area, Guid id) =>
         new(value, on ? new Leaf("typed", value, unit, label, text, $"{area}/{id}") : null);

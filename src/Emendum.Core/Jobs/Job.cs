@@ -66,6 +66,15 @@ public sealed record Job(
     /// <summary>In what those that are not taken differ from it: JSON by variant and path, see <see cref="Jobs.Variants"/>.</summary>
     public ImmutableSortedDictionary<string, string> Differs { get; init; } = NothingSetAside;
 
+    /// <summary>How often its work comes, in order; empty where all is done once.</summary>
+    public ImmutableArray<Rhythm> Rhythms { get; init; } = [];
+
+    /// <summary>The terms of work that comes back; they count where there is a rhythm.</summary>
+    public RoundTerms Round { get; init; } = RoundTerms.Starting;
+
+    /// <summary>How far the event goes whose work is reckoned here; null where that is no event. No part of a job that is kept.</summary>
+    internal EventBand? Band { get; init; }
+
     /// <summary>How sure it is; null where nobody has said: as a job starts with.</summary>
     public Sureness? Sureness { get; init; }
 
@@ -141,6 +150,9 @@ public sealed record Job(
 
     /// <summary>Name of the section that work stands under.</summary>
     public string SectionOf(WorkItem item) => Section(item.Section)?.Name ?? "";
+
+    /// <summary>The rhythm with that id, or null.</summary>
+    public Rhythm? Rhythm(Guid id) => Rhythms.FirstOrDefault(r => r.Id == id);
 
     /// <summary>Work by section and name, as lists and documents call it.</summary>
     public string Titled(WorkItem item) => $"{SectionOf(item)}: {item.Name}";

@@ -53,6 +53,14 @@ public sealed record JobFile(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Differing>? Differs { get; init; }
 
+    /// <summary>How often its work comes; missing where all is done once.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<Rhythm>? Rhythms { get; init; }
+
+    /// <summary>Terms of the work that comes back; missing where nobody has said anything.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public RoundTerms? Round { get; init; }
+
     /// <summary>How sure the job is; missing where nobody has said.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Sureness? Sureness { get; init; }
@@ -102,6 +110,8 @@ public sealed record JobFile(
             SetAside = job.SetAside,
             Policy = job.Policy,
             Sureness = job.Sureness,
+            Rhythms = job.Rhythms.IsEmpty ? null : job.Rhythms,
+            Round = job.Round.IsStarting ? null : job.Round,
             Alternates = job.Alternates.IsEmpty ? null : job.Alternates,
             Variants = job.Variants.IsEmpty ? null : job.Variants,
             Differs = job.Differs.IsEmpty
@@ -186,6 +196,8 @@ public sealed record JobFile(
             Pace = file.Pace,
             Policy = file.Policy,
             Sureness = file.Sureness,
+            Rhythms = [.. (file.Rhythms ?? []).OrderBy(r => r.Rank, StringComparer.Ordinal).ThenBy(r => r.Id)],
+            Round = file.Round ?? RoundTerms.Starting,
             Alternates = [.. (file.Alternates ?? []).OrderBy(a => a.Rank, StringComparer.Ordinal).ThenBy(a => a.Id)],
             Variants = [.. (file.Variants ?? []).OrderBy(v => v.Rank, StringComparer.Ordinal).ThenBy(v => v.Id)],
             Differs = ToDictionary(

@@ -63,6 +63,11 @@ public static class Alternates
     private static Job AsPiece(Job job) =>
         job with
         {
+            // Supplies are the year's, whatever is done in it.
+            Round = job.Round with
+            {
+                Supplies = [],
+            },
             Pricing = WithoutWhole(job.Pricing) with
             {
                 Brackets = null,

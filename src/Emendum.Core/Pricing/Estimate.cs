@@ -47,10 +47,35 @@ public sealed record Estimate(Reckoned Reckoned, ImmutableArray<OwnPrice> Priced
     public static Estimate Of(Job job, Dictionary<Guid, PlaceMeasures> given, Trace trace) =>
         Of(Reckoner.Reckon(job, given, trace), trace);
 
-    private static Estimate Of(Reckoned reckoned, Trace trace) =>
+    /// <summary>Prices what has been reckoned.</summary>
+    internal static Estimate Of(Reckoned reckoned, Trace trace) =>
         Reckoner.Bounded(() =>
         {
+            if (!reckoned.Occurrences.IsEmpty)
+                return OfYear(reckoned, trace);
             var priced = PriceOnly.Of(reckoned, trace);
             return new Estimate(reckoned, priced, Price.Of(reckoned, priced, trace));
         });
+
+    /// <summary>The first year of a round. What has a price of its own has it in its occurrence; of an event, as the first band has it.</summary>
+    private static Estimate OfYear(Reckoned reckoned, Trace trace)
+    {
+        var price = Price.Of(reckoned, [], trace);
+        return new(
+            reckoned,
+            [
+                .. price
+                    .Occurrences.DistinctBy(o => o.Occurrence.Rhythm?.Id)
+                    .SelectMany(o =>
+                        o.Estimate.Priced.Select(p =>
+                            p with
+                            {
+                                ByLine = [.. p.ByLine.Select(l => l with { Line = o.Occurrence.LineAt[l.Line] })],
+                            }
+                        )
+                    ),
+            ],
+            price
+        );
+    }
 }

@@ -210,7 +210,7 @@ public sealed record HowSure(
             }
             Val Of(params CostClass[] classes) => Sum.Of(at.SelectMany(n => classes.Select(c => costs.Lines[n][c])));
             var hours = Within(
-                Sum.Of([.. at.Select(n => reckoned.Lines[n].Hours), .. once[id].Select(o => o.Amount)]),
+                Sum.Of([.. at.Select(reckoned.HoursInYear), .. once[id].Select(o => o.Amount)]),
                 "h",
                 "labour hours",
                 "hours",
@@ -222,7 +222,7 @@ public sealed record HowSure(
                 doubt,
                 says,
                 hours,
-                PaceOf(item, Sum.Of(at.Select(n => reckoned.Lines[n].Quantity)), hours, job, trace),
+                PaceOf(item, Sum.Of(at.Select(n => reckoned.InYear(n, reckoned.Lines[n].Quantity))), hours, job, trace),
                 Within(
                     Of(CostClass.Labour, CostClass.Equipment),
                     "",

@@ -7,7 +7,9 @@ internal static class LinePrices
 {
     /// <summary>What a part is shared to lines by; for what is made from costs that is worked out when first asked for.</summary>
     public static LineWeights WeightsOf(PriceDraft draft, Portion portion) =>
-        portion.Lines ?? TaxShares.Lines(draft, draft.Pools.First(p => p.Section?.Id == portion.Section), portion.Tax);
+        portion.Lines
+        ?? portion.Later?.Value
+        ?? TaxShares.Lines(draft, draft.Pools.First(p => p.Section?.Id == portion.Section), portion.Tax);
 
     /// <summary>Its amount so far, by line.</summary>
     public static Val[] Share(PriceDraft draft, Portion portion, LineWeights lines, string when) =>

@@ -17,7 +17,7 @@ public enum PortionKind
     /// <summary>A provisional sum: only fees, rounding and tax count it, and what they put on it falls on the others.</summary>
     Allowance,
 
-    /// <summary>Of the job and of no line: tax, and rounding after it.</summary>
+    /// <summary>Of the job and of no line: tax, rounding after it, what is bought for a year.</summary>
     Job,
 }
 
@@ -30,6 +30,26 @@ public sealed record Portion(PortionKind Of, Guid? Section, TaxCategory Tax, Val
 {
     /// <summary>What it is shared to lines by; null where that is made only when asked for.</summary>
     internal LineWeights? Lines { get; init; }
+
+    /// <summary>The same, made when first asked for.</summary>
+    internal Lazy<LineWeights>? Later { get; init; }
+
+    private LineWeights Weights => Lines ?? Later!.Value;
+
+    /// <summary>It with more of the same kind, build-up and tax category.</summary>
+    internal Portion With(Portion more)
+    {
+        var before = this;
+        LineWeights All() =>
+            new(
+                [.. before.Weights.At, .. more.Weights.At],
+                [.. before.Weights.Weights, .. more.Weights.Weights]
+            );
+        var amount = Amount + more.Amount;
+        return Lines is null || more.Lines is null
+            ? this with { Amount = amount, Lines = null, Later = new(All) }
+            : this with { Amount = amount, Lines = All() };
+    }
 }
 
 /// <summary>Lines by their position, each with what it counts for.</summary>

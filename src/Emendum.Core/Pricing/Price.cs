@@ -25,6 +25,9 @@ public sealed record Price(PriceDraft Draft, Readouts Readouts)
     /// <summary>Σ class costs.</summary>
     public Total Direct => Draft.Direct;
 
+    /// <summary>Each occurrence of a round with its price; empty where all work is done once. Then the steps are those of the first year.</summary>
+    public ImmutableArray<PricedOccurrence> Occurrences => Draft.Occurrences;
+
     /// <summary>The price before tax by what it is made of and by tax category.</summary>
     public ImmutableArray<Portion> Portions => Draft.Portions;
 
@@ -54,7 +57,7 @@ public sealed record Price(PriceDraft Draft, Readouts Readouts)
     public static Price Of(Reckoned reckoned, ImmutableArray<OwnPrice> priced, Trace trace)
     {
         var draft = new PriceDraft(reckoned, priced, trace);
-        foreach (var pass in Passes.InOrder)
+        foreach (var pass in reckoned.Occurrences.IsEmpty ? Passes.InOrder : Passes.OfYear)
             draft = pass(draft);
         return new(draft, Readouts.Of(draft));
     }

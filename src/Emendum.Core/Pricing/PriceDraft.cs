@@ -14,7 +14,7 @@ namespace Emendum.Core.Pricing;
 public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Priced, Trace Trace)
 {
     /// <summary>How it is made.</summary>
-    public PricingTerms Terms => Reckoned.Job.Pricing;
+    public PricingTerms Terms { get; init; } = Reckoned.Job.Pricing;
 
     /// <summary>What it costs.</summary>
     public Costs Costs => Reckoned.Costs;
@@ -24,6 +24,9 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
 
     /// <summary>Places of the job's currency.</summary>
     public int Places => Rules.Places;
+
+    /// <summary>Each occurrence of a round with its price; empty where all work is done once.</summary>
+    public ImmutableArray<PricedOccurrence> Occurrences { get; init; } = [];
 
     /// <summary>The steps so far.</summary>
     public ImmutableArray<PriceStep> Steps { get; init; } = [];
@@ -106,14 +109,7 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
             if (at < 0)
                 all.Add(portion);
             else
-                all[at] = all[at] with
-                {
-                    Amount = all[at].Amount + portion.Amount,
-                    Lines = new(
-                        [.. all[at].Lines!.At, .. portion.Lines!.At],
-                        [.. all[at].Lines!.Weights, .. portion.Lines!.Weights]
-                    ),
-                };
+                all[at] = all[at].With(portion);
         }
         return all.ToImmutable();
     }
@@ -121,8 +117,8 @@ public sealed record PriceDraft(Reckoned Reckoned, ImmutableArray<OwnPrice> Pric
     /// <summary>The parts of the price that a step may fall on.</summary>
     internal IEnumerable<Portion> Of(params PortionKind[] kinds) => Portions.Where(p => kinds.Contains(p.Of));
 
-    /// <summary>All but allowances.</summary>
-    private static bool BarAllowances(Portion portion) => portion.Of != PortionKind.Allowance;
+    /// <summary>All but allowances, and what is no line's.</summary>
+    private static bool BarAllowances(Portion portion) => portion.Of is not (PortionKind.Allowance or PortionKind.Job);
 
     /// <summary>What all but allowances come to so far.</summary>
     internal Val LessAllowances => Sum(Portions.Where(BarAllowances));

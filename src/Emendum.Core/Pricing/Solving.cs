@@ -127,13 +127,16 @@ public sealed class Solving
     /// <summary>The job with the term moved, without rounding, and <paramref name="free"/> of the job's least charge, with one percent for all sizes.</summary>
     private Estimate At(long n, bool free, decimal? percent = null)
     {
-        var moved = Moved(terms, n) with { Rounding = null, Typed = null };
+        // In a round a visit is rounded, and what is typed is of the year: it is met beside the visits.
+        var moved = Moved(terms, n) with { Rounding = IsRound ? terms.Rounding : null, Typed = null };
         if (free)
             moved = moved with { LeastJob = 0 };
         if (percent is { } one)
             moved = moved with { Brackets = terms.Brackets! with { Rows = [new(0, one)], NeverMoreThanNext = false } };
         return estimate.If(estimate.Job with { Pricing = moved });
     }
+
+    private bool IsRound => !estimate.Price.Occurrences.IsEmpty;
 
     private PricingTerms Moved(PricingTerms of, long n)
     {
@@ -273,7 +276,7 @@ public sealed class Solving
     }
 
     private decimal? TypedAt(long n) =>
-        terms.Rounding is not { } rounding ? null
+        terms.Rounding is not { } rounding || IsRound ? null
         : At(n, free: false).Price is var price && rounding.AfterTax ? price.Total.V
         : price.BeforeTax.V;
 

@@ -53,6 +53,9 @@ internal sealed class TaxCategories(PricingTerms terms)
             : Of("O", [], "no tax is charged");
     }
 
+    /// <summary>The category of this price that is like one of another.</summary>
+    public TaxCategory Like(TaxCategory other) => Of(other.Code, other.Taxes, other.Reason);
+
     private TaxCategory Of(string code, ImmutableArray<Tax> taxes, string reason)
     {
         var found = all.FirstOrDefault(c => c.Code == code && c.Taxes.SequenceEqual(taxes));

@@ -277,16 +277,19 @@ public static class Proposal
                 }
                 break;
         }
-        if (spread is { Other.V: not 0 })
-            yield return new(RowKind.Part, "Other work", "", spread.Other.V, null);
+        var supplies = price.Step(SuppliesPass.Key);
+        if (spread is not null && spread.Other.V - (supplies?.Amount.V ?? 0) is var other and not 0)
+            yield return new(RowKind.Part, "Other work", "", other, null);
+        if (spread is not null && supplies is not null)
+            yield return new(RowKind.Part, supplies.Label, "", supplies.Amount.V, supplies.Amount.Path);
         if (spread is { Contingency.V: not 0 })
             yield return new(RowKind.Part, "Contingency", "", spread.Contingency.V, "price/contingency");
         foreach (var discount in spread is null ? [] : discounts)
             yield return new(
                 RowKind.Discount,
                 "Discount",
-                job.Pricing
-                    .Discounts[int.Parse(discount.Key["discounts/".Length..], CultureInfo.InvariantCulture) - 1]
+                price
+                    .Draft.Terms.Discounts[int.Parse(discount.Key["discounts/".Length..], CultureInfo.InvariantCulture) - 1]
                     .Reason,
                 discount.Amount.V,
                 discount.Amount.Path

@@ -41,6 +41,20 @@ internal static class Factors
         return (amount / by).Ceil() * by;
     }
 
+    /// <summary>Labour with what has built up since the last time, and with how far an event goes.</summary>
+    private static Val BuiltUp(CompiledItem item, Val amount, Job job, Trace trace)
+    {
+        if (RhythmTimes.Of(job, item.Item) is not { } rhythm)
+            return amount;
+        if (rhythm.Kind == RhythmKind.Event)
+            return job.Band is { Factor: not 1 } band
+                ? amount * trace.Typed(band.Factor, "", band.Name, null, "rhythms", rhythm.Id)
+                : amount;
+        return item.Entry.BuiltUp(RhythmTimes.AYear(job, rhythm)) is { Factor: not 1 } built
+            ? amount * trace.Book(built.Factor, "", $"build-up, {rhythm.Name}", item.Entry.Id)
+            : amount;
+    }
+
     /// <summary>The amount with difficulty, where it scales the part, and conditions of its class.</summary>
     public static Val Apply(
         CompiledItem item,
@@ -55,6 +69,8 @@ internal static class Factors
             amount *= trace.Book(level.Factor, "", level.Name, item.Entry.Id);
         if (part.Kind.IsLabour && job.Pace is { Factor: not 1 } pace)
             amount *= trace.Typed(pace.Factor, "", pace.Reason, null, "pace", job.Id);
+        if (part.Kind.IsLabour)
+            amount = BuiltUp(item, amount, job, trace);
         if (conditions.IsEmpty)
             return amount;
         foreach (var condition in conditions)

@@ -29,6 +29,12 @@ internal sealed class Fold
         Line?[] grid
     )
     {
+        return Begun(job, trace, lines).Ended(measures, items, lines, grid, null);
+    }
+
+    /// <summary>The lines added up, before anything is bought for them.</summary>
+    public static Fold Begun(Job job, Trace trace, Line[] lines)
+    {
         var fold = new Fold(job, trace);
         for (var from = 0; from < lines.Length; )
         {
@@ -38,6 +44,29 @@ internal sealed class Fold
             fold.Item(lines[from].OfItem, lines.AsSpan(from, to - from));
             from = to;
         }
+        return fold;
+    }
+
+    /// <summary>Goods that are needed, what is mixed on the spot by its parts.</summary>
+    public IReadOnlyList<(Material Material, string Colour, Val Need)> Needs() => Goods.Needs(job.Book, trace);
+
+    private MaterialCosts Goods => kinds.OfType<MaterialCosts>().Single();
+
+    /// <summary>What it all comes to.</summary>
+    /// <param name="measures">Measures by place.</param>
+    /// <param name="items">All work of the job.</param>
+    /// <param name="lines">The lines that were added up.</param>
+    /// <param name="grid">All lines by position.</param>
+    /// <param name="buy">How goods are bought for the needs; null for by themselves.</param>
+    public Reckoned Ended(
+        Dictionary<Guid, PlaceMeasures> measures,
+        CompiledItem[] items,
+        Line[] lines,
+        Line?[] grid,
+        Func<IReadOnlyList<(Material, string, Val)>, ImmutableArray<Purchase>>? buy
+    )
+    {
+        Goods.Buy = buy;
         return new()
         {
             Job = job,
@@ -45,7 +74,7 @@ internal sealed class Fold
             Items = items,
             Lines = lines,
             Grid = grid,
-            Costs = fold.Totals(measures, Array.Exists(lines, l => l.Works)),
+            Costs = Totals(measures, Array.Exists(lines, l => l.Works)),
         };
     }
 

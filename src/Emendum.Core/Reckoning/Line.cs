@@ -13,12 +13,15 @@ public sealed class Line
     private Line(CompiledItem item, PlaceMeasures measures, Cell cell, Job job)
     {
         (OfItem, Measures, Cell, conditions, pace) = (item, measures, cell, job.Conditions, job.Pace);
+        (rhythm, often) = Often(item, job);
         Item = cell.WorksOtherwise ? CompiledItem.Of(cell.Of(item.Item), job.Book) : item;
         (Supply, Allowance) = (cell.Supply ?? item.Item.Supply, cell.Allowance ?? item.Item.Allowance);
     }
 
     private readonly System.Collections.Immutable.ImmutableArray<Guid> conditions;
     private readonly PaceFactor? pace;
+    private readonly Rhythm? rhythm;
+    private readonly decimal often;
 
     /// <summary>The work item of the grid's column.</summary>
     public CompiledItem OfItem { get; }
@@ -72,7 +75,11 @@ public sealed class Line
         && ReferenceEquals(measures, Measures)
         && ReferenceEquals(cell, Cell)
         && conditions == job.Conditions
-        && ReferenceEquals(pace, job.Pace);
+        && ReferenceEquals(pace, job.Pace)
+        && (rhythm, often) == Often(item, job);
+
+    private static (Rhythm? Rhythm, decimal Often) Often(CompiledItem item, Job job) =>
+        RhythmTimes.Of(job, item.Item) is { } rhythm ? (rhythm, RhythmTimes.AYear(job, rhythm)) : (null, 0);
 
     /// <summary>Reckons one included cell.</summary>
     public static Line Of(CompiledItem item, PlaceMeasures measures, Cell cell, Job job, Trace trace)

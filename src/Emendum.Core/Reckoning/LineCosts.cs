@@ -24,10 +24,37 @@ public sealed class LineCosts
     /// <summary>The same by other rules.</summary>
     public static LineCosts Of(Reckoned reckoned, CostRules rules, Trace trace)
     {
+        if (!reckoned.Occurrences.IsEmpty)
+            return InYear(reckoned, rules, trace);
         var shares = new LineShares(reckoned, rules, trace);
         foreach (var kind in KindCosts.All())
             kind.Share(shares);
         return new(shares.Sums(), shares.Free());
+    }
+
+    /// <summary>The cost of every line in the first year: that of each occurrence by its own rules, as often as it comes.</summary>
+    private static LineCosts InYear(Reckoned reckoned, CostRules rules, Trace trace)
+    {
+        var sums = Array.ConvertAll(reckoned.Lines, _ => new ByClass<Sum>(_ => new()));
+        var free = Array.ConvertAll(reckoned.Lines, _ => new Sum());
+        foreach (var of in reckoned.Occurrences)
+        {
+            var within = trace.Under(Occurrence.Within(of.Id));
+            var own = CostRules.Of(of.Reckoned.Job, within);
+            var costs = Of(of.Reckoned, rules.Hour is { } hour ? own.WithHours(hour) : own, within);
+            for (var i = 0; i < of.LineAt.Length; i++)
+            {
+                foreach (var (at, cost) in costs.Lines[i])
+                    if (cost.V != 0)
+                        sums[of.LineAt[i]][at].Add(of.InYear(cost));
+                if (costs.Free[i].V != 0)
+                    free[of.LineAt[i]].Add(of.InYear(costs.Free[i]));
+            }
+        }
+        return new(
+            Array.ConvertAll(sums, line => new ByClass<Val>(of => line[of].Total)),
+            Array.ConvertAll(free, sum => sum.Total)
+        );
     }
 }
 

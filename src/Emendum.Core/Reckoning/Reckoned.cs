@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
@@ -26,6 +27,39 @@ public sealed class Reckoned
     /// <summary>What it costs.</summary>
     public required Costs Costs { get; init; }
 
+    /// <summary>Work that comes back, each rhythm by itself, and last what is done once; empty in a job where all is. Then <see cref="Costs"/> are those of the first year, and <see cref="Lines"/> those of one
+    /// occurrence each.</summary>
+    public ImmutableArray<Occurrence> Occurrences { get; init; } = [];
+
+    /// <summary>Labour hours of a line of <see cref="Lines"/> in the first year; of a job without rhythms, its hours.</summary>
+    public Val HoursInYear(int line) => Occurrences.IsEmpty ? Lines[line].Hours : (inYear ??= InYear())[line];
+
+    /// <summary>What the first year has of an amount of a line that is the same each time.</summary>
+    public Val InYear(int line, Val one) =>
+        Occurrences.IsEmpty
+            ? one
+            : Figures.Sum.Of(Occurrences.Where(o => Array.BinarySearch(o.LineAt, line) >= 0).Select(o => o.InYear(one)));
+
+    private Val[]? inYear;
+
+    private Val[] InYear()
+    {
+        var all = new Val[Lines.Length];
+        foreach (var of in Occurrences)
+            for (var i = 0; i < of.LineAt.Length; i++)
+            {
+                var hours = of.InYear(of.Reckoned.Lines[i].Hours);
+                all[of.LineAt[i]] = all[of.LineAt[i]].V == 0 ? hours : all[of.LineAt[i]] + hours;
+            }
+        return all;
+    }
+
+    /// <summary>What comes once for a work item each time it is done; of an event, as its first band has it.</summary>
+    public IEnumerable<(CompiledItem Item, CompiledItem.Part Part, Val Amount)> EachTime =>
+        Occurrences.IsEmpty
+            ? Costs.Once
+            : Occurrences.DistinctBy(o => o.Rhythm?.Id).SelectMany(o => o.Reckoned.Costs.Once);
+
     /// <summary>The same for a job that differs in nothing that is reckoned with: its price, its proposal, what it is called.</summary>
     internal Reckoned For(Job job) =>
         new()
@@ -36,6 +70,9 @@ public sealed class Reckoned
             Lines = Lines,
             Grid = Grid,
             Costs = Costs,
+            Occurrences = Occurrences.IsEmpty
+                ? Occurrences
+                : [.. Occurrences.Select((o, n) => o with { Reckoned = o.Reckoned.For(Occurrence.JobOf(job, o.Rhythm, o.Band, n == 0)) })],
             itemAt = itemAt,
             placeAt = placeAt,
         };
@@ -67,6 +104,8 @@ public sealed class Reckoned
         && job.Crew == Job.Crew
         && job.Conditions == Job.Conditions
         && ReferenceEquals(job.Pace, Job.Pace)
+        && job.Rhythms == Job.Rhythms
+        && (Occurrences.IsEmpty || (job.Round, job.Info.Currency) == (Job.Round, Job.Info.Currency))
         && (job.Units, job.Deduct) == (Job.Units, Job.Deduct);
 
     private Dictionary<Guid, int>? itemAt,

@@ -75,7 +75,7 @@ public static class Reckoner
                     lines.Add(line);
             }
         }
-        return Fold.Of(job, trace, measures, items, [.. lines], grid);
+        return RoundFold.Of(job, trace, measures, items, [.. lines], grid);
     }
 
     private static Reckoned ReckonCells(Job job, Reckoned earlier, IReadOnlyCollection<CellKey> touched)
@@ -95,7 +95,7 @@ public static class Reckoner
         foreach (var line in grid)
             if (line is { Cell.State: CellState.Included })
                 lines.Add(line);
-        return Fold.Of(job, Trace.Silent, earlier.Measures, earlier.Items, [.. lines], grid);
+        return RoundFold.Of(job, Trace.Silent, earlier.Measures, earlier.Items, [.. lines], grid);
     }
 
     private static Dictionary<Guid, PlaceMeasures> MeasureAll(Job job, Trace trace, Reckoned? earlier)

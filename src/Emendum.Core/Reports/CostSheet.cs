@@ -63,7 +63,7 @@ public sealed record CostSheet(
             [.. lines],
             draft.Direct - Sum.Of(spread.Costs.Where(c => c.V != 0)),
             spread.NoLines,
-            estimate.Reckoned.Costs.Hours - Sum.Of(estimate.Reckoned.Lines.Select(l => l.Hours)),
+            estimate.Reckoned.Costs.Hours - Sum.Of(Enumerable.Range(0, estimate.Reckoned.Lines.Length).Select(estimate.Reckoned.HoursInYear)),
             spread.Contingency
         );
     }

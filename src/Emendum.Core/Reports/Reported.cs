@@ -29,6 +29,7 @@ public static class Reported
         ScheduleCompared.Of(estimate.Reckoned, trace);
         Alternates.Priced(estimate, trace);
         LineMoney.Of(estimate, trace);
+        Year.Of(estimate, trace);
         foreach (var detail in Enum.GetValues<Detail>())
             Proposal.Of(estimate.ShownAs(job.Proposal with { Detail = detail }), Party.None, trace);
         return estimate;

@@ -73,7 +73,7 @@ public sealed class Subtotals
                 l => l.Hours,
                 l => ($"{l.Item.Item.Name}: labour", "h", new("work", l.Item.Item.Id, "hours")),
                 work,
-                reckoned.Costs.Once.Where(o => o.Part.Kind.IsLabour).Select(o => (o.Item.Item.Id, o.Amount))
+                reckoned.EachTime.Where(o => o.Part.Kind.IsLabour).Select(o => (o.Item.Item.Id, o.Amount))
             ),
             By(
                 l => l.Item.Item.Id,

@@ -135,6 +135,12 @@ public sealed record WorkItem(
     )]
     public Doubt? Doubt { get; init; }
 
+    /// <summary>How often it is done: a rhythm of the job, or the id that stands for once; null for as the job says.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public Guid? Rhythm { get; init; }
+
     /// <summary>Entries it cannot be reckoned without, beside its own.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public IEnumerable<Guid> Uses =>

@@ -23,6 +23,8 @@ internal static class JobParts
         new ProposalPart(),
         new PlacesPart(),
         new SectionsPart(),
+        new RoundPart(),
+        new RhythmsPart(),
         new WorkPart(),
         new AlternatesPart(),
         new SchedulePart(),

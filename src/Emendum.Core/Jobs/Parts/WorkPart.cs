@@ -143,6 +143,8 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
             throw RefusedException.Of("allowance", "A sum is not below zero.");
         PricingTerms.NotBelowZero(item.Least ?? 0, "least", "A least charge");
         item.Doubt?.Check("doubt");
+        if (item.Rhythm is { } rhythm && rhythm != Rhythm.Once && job.Rhythm(rhythm) is null)
+            throw RefusedException.Of("rhythm", "That rhythm is not in this job any more.");
         if (entry is not null && item.UnitPrice?.Wrong(entry.Measure) is var (_, wrong))
             throw RefusedException.Of("unitPrice", char.ToUpperInvariant(wrong[0]) + wrong[1..]);
         if (item.CrewNote?.Length > 2000)

@@ -23,4 +23,19 @@ internal static class Passes
         RoundingPass.AfterTax,
         TotalPass.Of,
     ];
+
+    /// <summary>The order where work comes back: the passes above run for each occurrence, and these for the first year.</summary>
+    public static readonly ImmutableArray<Func<PriceDraft, PriceDraft>> OfYear =
+    [
+        OccurrencesPass.Of,
+        SuppliesPass.Of,
+        RaisePass.Of,
+        DiscountsPass.Of,
+        AdjustmentPass.Of,
+        YearPass.Of,
+        OccurrencesPass.OfOnce,
+        BeforeTaxPass.Of,
+        TaxPass.Of,
+        TotalPass.Of,
+    ];
 }

@@ -22,23 +22,44 @@ internal sealed class MaterialCosts : KindCosts
         return pool.Need;
     }
 
+    /// <summary>How goods are bought for needs; null for by themselves.</summary>
+    public Func<IReadOnlyList<(Material, string, Val)>, ImmutableArray<Purchase>>? Buy { get; set; }
+
+    private (ImmutableArray<Mixed> Mixed, IReadOnlyList<(Material, string, Val)> Needs)? needed;
+
+    /// <summary>Goods that are needed, what is mixed on the spot by its parts.</summary>
+    public IReadOnlyList<(Material Material, string Colour, Val Need)> Needs(
+        IReadOnlyDictionary<Guid, BookEntry> book,
+        Trace trace
+    ) => (needed ??= Needed(book, trace)).Needs;
+
     /// <summary>What is mixed on the spot is mixed once for the job, and its parts are needed beside what else needs them.</summary>
-    public override void End(CostsDraft costs, Trace trace)
+    private (ImmutableArray<Mixed>, IReadOnlyList<(Material, string, Val)>) Needed(
+        IReadOnlyDictionary<Guid, BookEntry> book,
+        Trace trace
+    )
     {
         var mixed = ImmutableArray.CreateBuilder<Mixed>();
         foreach (var pool in pools.Values.Where(p => p.Material.Mix is not null).ToArray())
         {
-            var of = Mixing.Of(pool.Material, pool.Colour, pool.Need.Total, costs.Book, trace);
+            var of = Mixing.Of(pool.Material, pool.Colour, pool.Need.Total, book, trace);
             mixed.Add(of);
             foreach (var part in of.Parts)
                 if (part.Material is { } material)
                     SumOf(material, part.Colour).Add(part.Amount);
         }
-        costs.Mixed = mixed.ToImmutable();
-        costs.Buying = Buying.Of(
-            [.. pools.Values.Where(p => p.Material.Mix is null).Select(p => (p.Material, p.Colour, p.Need.Total))],
-            trace
+        return (
+            mixed.ToImmutable(),
+            [.. pools.Values.Where(p => p.Material.Mix is null).Select(p => (p.Material, p.Colour, p.Need.Total))]
         );
+    }
+
+    /// <inheritdoc/>
+    public override void End(CostsDraft costs, Trace trace)
+    {
+        var needs = Needs(costs.Book, trace);
+        costs.Mixed = needed!.Value.Mixed;
+        costs.Buying = Buy is null ? Buying.Of(needs, trace) : Buy(needs);
     }
 
     /// <inheritdoc/>
