@@ -42,8 +42,11 @@ public static class ApiDescription
                     schema.AdditionalProperties ??= new OpenApiSchema { Type = JsonSchemaType.String };
                 // Entries of the Book come with all their fields; what is left out when one is sent takes its default.
                 if (
-                    (type.Namespace == typeof(Core.Book.BookEntry).Namespace || type == typeof(Core.Jobs.PricingTerms))
-                    && schema.Properties is { Count: > 0 }
+                    (
+                        type.Namespace == typeof(Core.Book.BookEntry).Namespace
+                        || type == typeof(Core.Jobs.PricingTerms)
+                        || type == typeof(Core.Jobs.Rhythm)
+                    ) && schema.Properties is { Count: > 0 }
                 )
                     (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
                 return Task.CompletedTask;

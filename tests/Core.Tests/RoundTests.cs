@@ -81,11 +81,22 @@ public class RoundTests
         Assert.Equal((7_314.53m, 5_026.57m), (year.Cost.V, year.Profit.V));
         Assert.Equal(new DateOnly(2027, 1, 4), year.FirstDay);
         Assert.Equal((int[])[2, 2, 3, 2, 2, 2, 2, 3, 2, 2, 2, 2], year.Occurrences.Single().Visits);
-        Assert.Equal(
-            [2_008.43m, .. Enumerable.Repeat(1_028.43m, 10), 1_028.37m],
-            year.Months.Select(m => m.Billed.V)
-        );
-        decimal[] costs = [1_675.69m, 471.56m, 707.34m, 471.56m, 471.56m, 471.56m, 1_063.68m, 707.34m, 471.56m, 471.56m, 471.56m, 471.56m];
+        Assert.Equal([2_008.43m, .. Enumerable.Repeat(1_028.43m, 10), 1_028.37m], year.Months.Select(m => m.Billed.V));
+        decimal[] costs =
+        [
+            1_675.69m,
+            471.56m,
+            707.34m,
+            471.56m,
+            471.56m,
+            471.56m,
+            1_063.68m,
+            707.34m,
+            471.56m,
+            471.56m,
+            471.56m,
+            471.56m,
+        ];
         Assert.Equal(costs, year.Months.Select(m => m.Cost.V));
         Assert.Equal((-35.25m, 5_394.57m), (year.Months[6].Profit.V, year.Months[11].SoFar.V));
         Assert.Equal([12_341.10m, 12_711.33m, 13_092.67m], year.Years.Select(y => y.V));
@@ -237,7 +248,12 @@ public class RoundTests
         // Twenty-six times in half a year is as often as weekly.
         job.Do(new SetRhythm(rhythm, "times", 4, 26));
         job.Do(
-            new SetRhythm(rhythm, "months", ChangeSet.Get(job.Job, $"rhythms/{rhythm}/months"), JsonSerializer.SerializeToNode(new[] { 4, 5, 6, 7, 8, 9 }))
+            new SetRhythm(
+                rhythm,
+                "months",
+                ChangeSet.Get(job.Job, $"rhythms/{rhythm}/months"),
+                JsonSerializer.SerializeToNode(new[] { 4, 5, 6, 7, 8, 9 })
+            )
         );
         Assert.Equal(17m, PriceOf(job, rhythm));
     }
@@ -267,11 +283,7 @@ public class RoundTests
         // 1 h at 30 and 12 of salt. To 5 cm × 1: 42, eight times, at most ten; to 15 cm × 2.5: 87, three times, at most five.
         var job = new PricedJob();
         job.Work(labour: 30, charge: 12);
-        EventBand[] bands =
-        [
-            new(Sample.NewId(), "to 5 cm", 1, 8, 10),
-            new(Sample.NewId(), "to 15 cm", 2.5m, 3, 5),
-        ];
+        EventBand[] bands = [new(Sample.NewId(), "to 5 cm", 1, 8, 10), new(Sample.NewId(), "to 15 cm", 2.5m, 3, 5)];
         var snow = Rhythm(job, "Snow", 1, usual: true, kind: RhythmKind.Event, months: [1, 2, 3, 11, 12], bands: bands);
         Assert.Equal((42m, 87m), (PriceOf(job, bands[0].Id), PriceOf(job, bands[1].Id)));
         var year = YearOf(job);
@@ -315,7 +327,12 @@ public class RoundTests
     private static Assembly Needing(Assembly of, string ratio) =>
         of with
         {
-            Components = [.. of.Components.Select(c => c.Kind == ComponentKind.Material ? c with { Ratio = Ratio.Parse(ratio) } : c)],
+            Components =
+            [
+                .. of.Components.Select(c =>
+                    c.Kind == ComponentKind.Material ? c with { Ratio = Ratio.Parse(ratio) } : c
+                ),
+            ],
         };
 
     [Fact]
@@ -360,7 +377,10 @@ public class RoundTests
         Assert.Equal(1_380m, job.Price.BeforeTax.V);
         var solved = Solving.Of(job.Estimate, SolveFor.BeforeTax, 1_400);
         Assert.Equal(("adjustment", 20m), (solved.Exact!.Field, solved.Exact.Now));
-        Assert.Equal((1_400m, 115m), (solved.Exact.Estimate.Price.BeforeTax.V, solved.Exact.Estimate.Price.Occurrences[0].Price.V));
+        Assert.Equal(
+            (1_400m, 115m),
+            (solved.Exact.Estimate.Price.BeforeTax.V, solved.Exact.Estimate.Price.Occurrences[0].Price.V)
+        );
     }
 
     [Fact]
@@ -398,7 +418,15 @@ public class RoundTests
         Assert.Null(job.Job.Rhythm(b)!.Instead);
         Do(new RemoveRhythm(b));
         Assert.Null(job.Job.Item(work)!.Rhythm);
-        Assert.Equal(bytes, JobFile.Write(changes.AsEnumerable().Reverse().Aggregate(job.Job, (so, made) => ChangeSet.Apply(so, ChangeSet.Reversed(made)))));
+        Assert.Equal(
+            bytes,
+            JobFile.Write(
+                changes
+                    .AsEnumerable()
+                    .Reverse()
+                    .Aggregate(job.Job, (so, made) => ChangeSet.Apply(so, ChangeSet.Reversed(made)))
+            )
+        );
         Assert.Equal(JobFile.Write(job.Job), JobFile.Write(JobFile.Read(JobFile.Write(job.Job))));
     }
 

@@ -11,10 +11,35 @@ const of = (job: At) => ({ path: { id: job.id } });
 
 /** What is asked of one job. */
 export const askJob = {
-  price: (job: At) =>
+  /** The price, or that of one occurrence of a round. */
+  price: (job: At, occurrence = "") =>
     queryOptions({
-      queryKey: ["price", job.id, job.version],
-      queryFn: async () => (await api.GET("/api/jobs/{id}/price", { params: of(job) })).data!,
+      queryKey: ["price", job.id, job.version, occurrence],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/price", {
+            params: { ...of(job), query: occurrence === "" ? {} : { occurrence } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** The year of a round. */
+  year: (job: At) =>
+    queryOptions({
+      queryKey: ["year", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/price/year", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** A rhythm with other frequencies, and one that was typed. */
+  frequencies: (job: At, rhythm: string, times: string) =>
+    queryOptions({
+      queryKey: ["frequencies", job.id, job.version, rhythm, times],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/price/year/{rhythm}/frequencies", {
+            params: { path: { id: job.id, rhythm }, query: { times } },
+          })
+        ).data!,
       placeholderData: keepPreviousData,
     }),
   /** What each way of pricing would bring. */

@@ -1671,7 +1671,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    occurrence?: string;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -1922,6 +1924,83 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["VariantDiffersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["YearView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/year/{rhythm}/frequencies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    times?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    rhythm: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FrequenciesView"];
                     };
                 };
             };
@@ -3463,6 +3542,7 @@ export interface components {
             customerNote: string;
             hidden: boolean;
             levels: components["schemas"]["Level"][];
+            buildUp: null | components["schemas"]["BuildUp"][];
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
             countedIn: null | components["schemas"]["Unit"];
@@ -3626,6 +3706,7 @@ export interface components {
             customerNote: string;
             hidden: boolean;
             levels: components["schemas"]["Level"][];
+            buildUp: null | components["schemas"]["BuildUp"][];
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
             countedIn: null | components["schemas"]["Unit"];
@@ -3664,6 +3745,7 @@ export interface components {
             customerNote: string;
             hidden: boolean;
             levels: components["schemas"]["Level"][];
+            buildUp: null | components["schemas"]["BuildUp"][];
             accessories: string[];
             whereNone: null | components["schemas"]["Measure"];
             countedIn: null | components["schemas"]["Unit"];
@@ -3807,6 +3889,12 @@ export interface components {
         };
         /** @enum {unknown} */
         BreakKind: "none" | "whole" | "slices" | "packages";
+        BuildUp: {
+            /** Format: int32 */
+            times: number;
+            /** Format: double */
+            factor: unknown;
+        };
         Bullet: {
             strong: string;
             text: string;
@@ -3917,7 +4005,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"];
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -3933,6 +4021,12 @@ export interface components {
             type: "addPlaces";
             places: components["schemas"]["NewPlace"][];
             work: components["schemas"]["NewWork"][];
+        };
+        CommandAddRhythm: {
+            /** @enum {string} */
+            type: "addRhythm";
+            rhythm: components["schemas"]["Rhythm"];
+            usual: boolean;
         };
         CommandAddSchedule: {
             /** @enum {string} */
@@ -4084,6 +4178,12 @@ export interface components {
             type: "removePlaces";
             places: string[];
         };
+        CommandRemoveRhythm: {
+            /** @enum {string} */
+            type: "removeRhythm";
+            /** Format: uuid */
+            rhythm: string;
+        };
         CommandRemoveSchedule: {
             /** @enum {string} */
             type: "removeSchedule";
@@ -4231,6 +4331,22 @@ export interface components {
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
         };
+        CommandSetRhythm: {
+            /** @enum {string} */
+            type: "setRhythm";
+            /** Format: uuid */
+            rhythm: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandSetRound: {
+            /** @enum {string} */
+            type: "setRound";
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
         CommandSetScheduleItem: {
             /** @enum {string} */
             type: "setScheduleItem";
@@ -4260,6 +4376,14 @@ export interface components {
             was: components["schemas"]["UnitSystem"];
             units: components["schemas"]["UnitSystem"];
         };
+        CommandSetVisit: {
+            /** @enum {string} */
+            type: "setVisit";
+            /** Format: uuid */
+            rhythm: string;
+            was: components["schemas"]["VisitOf"];
+            now: components["schemas"]["VisitOf"];
+        };
         CommandSetWork: {
             /** @enum {string} */
             type: "setWork";
@@ -4278,6 +4402,14 @@ export interface components {
             taken: boolean;
             /** Format: decimal */
             fixedPrice: null | string;
+        };
+        CommandTakeFrequency: {
+            /** @enum {string} */
+            type: "takeFrequency";
+            /** Format: uuid */
+            rhythm: string;
+            was: components["schemas"]["Frequency"];
+            now: components["schemas"]["Frequency"];
         };
         CommandTakeFromBook: {
             /** @enum {string} */
@@ -4501,6 +4633,17 @@ export interface components {
             hours: null | components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
         };
+        EventBand: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: decimal */
+            factor: string;
+            /** Format: int32 */
+            expected: number;
+            /** Format: int32 */
+            cap: null | number;
+        };
         Exemption: {
             kind: components["schemas"]["ExemptKind"];
             reason: string;
@@ -4543,6 +4686,58 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             reason: string;
         };
+        FirstYearView: {
+            from: string;
+            occurrences: components["schemas"]["OccurrenceView"][];
+            once: null | components["schemas"]["OnceView"];
+            supplies: null | components["schemas"]["FigureView"];
+            ofYear: components["schemas"]["FigureView"];
+            cost: components["schemas"]["FigureView"];
+            profit: components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            month: components["schemas"]["FigureView"];
+            last: components["schemas"]["FigureView"];
+            months: components["schemas"]["MonthView"][];
+            billed: components["schemas"]["FigureView"];
+            allCost: components["schemas"]["FigureView"];
+            allProfit: components["schemas"]["FigureView"];
+            ticks: components["schemas"]["TickView"][];
+            /** Format: decimal */
+            nothing: string;
+            line: string;
+            seasons: components["schemas"]["SeasonView"][];
+            years: components["schemas"]["FigureView"][];
+            words: string[];
+        };
+        FrequenciesView: {
+            rhythm: string;
+            all: components["schemas"]["FrequencyView"][];
+            words: string;
+        };
+        Frequency: {
+            kind: components["schemas"]["RhythmKind"];
+            /** Format: int32 */
+            times: number;
+        };
+        FrequencyName: {
+            kind: components["schemas"]["RhythmKind"];
+            /** Format: int32 */
+            times: number;
+            name: string;
+        };
+        FrequencyView: {
+            frequency: components["schemas"]["FrequencyName"];
+            now: boolean;
+            times: null | components["schemas"]["FigureView"];
+            price: null | components["schemas"]["FigureView"];
+            hours: null | components["schemas"]["FigureView"];
+            month: null | components["schemas"]["FigureView"];
+            year: null | components["schemas"]["FigureView"];
+            profit: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            underFloor: boolean;
+            refused: string;
+        };
         GoodsTaken: {
             added: components["schemas"]["NamedEntry"][];
             /** Format: int32 */
@@ -4574,6 +4769,8 @@ export interface components {
             pricing: components["schemas"]["PricingTerms"];
             policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
+            rhythms: components["schemas"]["Rhythm"][];
+            round: components["schemas"]["RoundTerms"];
             variant: string;
         };
         IncomingRow: {
@@ -4645,6 +4842,8 @@ export interface components {
             pricing: components["schemas"]["PricingTerms"];
             policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
+            rhythms: components["schemas"]["Rhythm"][];
+            round: components["schemas"]["RoundTerms"];
             variant: string;
             tally: components["schemas"]["TallyView"];
             undo: components["schemas"]["UndoView"];
@@ -4773,6 +4972,17 @@ export interface components {
             work: components["schemas"]["MoneyOfWork"][];
             places: components["schemas"]["MoneyOfPlace"][];
         };
+        MonthView: {
+            name: string;
+            billed: components["schemas"]["FigureView"];
+            cost: components["schemas"]["FigureView"];
+            profit: components["schemas"]["FigureView"];
+            soFar: components["schemas"]["FigureView"];
+            /** Format: decimal */
+            billedHeight: string;
+            /** Format: decimal */
+            costHeight: string;
+        };
         MovedJob: {
             /** Format: uuid */
             id: string;
@@ -4847,6 +5057,23 @@ export interface components {
             source: string;
             take: null | components["schemas"]["QuantitySource"];
         };
+        OccurrenceName: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        OccurrenceView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            times: components["schemas"]["FigureView"];
+            hours: components["schemas"]["FigureView"];
+            price: components["schemas"]["FigureView"];
+            cost: components["schemas"]["FigureView"];
+            inYear: components["schemas"]["FigureView"];
+            visits: number[];
+            days: unknown[];
+        };
         Offer: {
             words: string;
             does: components["schemas"]["Command"];
@@ -4870,6 +5097,11 @@ export interface components {
             contrary: boolean;
             refused: string;
             keeps: null | components["schemas"]["TakeAlternate"];
+        };
+        OnceView: {
+            price: components["schemas"]["FigureView"];
+            cost: components["schemas"]["FigureView"];
+            hours: components["schemas"]["FigureView"];
         };
         OptionsView: {
             offered: components["schemas"]["OfferedView"][];
@@ -5113,6 +5345,7 @@ export interface components {
             time: components["schemas"]["ReadoutView"][];
             setUps: components["schemas"]["SetUpChoice"][];
             ofCustomer: null | components["schemas"]["Exemption"];
+            occurrences: components["schemas"]["OccurrenceName"][];
         };
         PricingTerms: {
             basis: components["schemas"]["PriceBasis"];
@@ -5250,6 +5483,40 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Rhythm: {
+            /** Format: uuid */
+            id: string;
+            rank: string;
+            name: string;
+            kind: components["schemas"]["RhythmKind"];
+            /** Format: int32 */
+            times: number;
+            months: number[];
+            /** Format: uuid */
+            instead: null | string;
+            ownVisit: boolean;
+            bands: components["schemas"]["EventBand"][];
+        };
+        /** @enum {unknown} */
+        RhythmKind: "times" | "workingDays" | "event";
+        RhythmOfWork: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: uuid */
+            rhythm: null | string;
+            follows: string;
+            buildUp: string;
+        };
+        RhythmView: {
+            rhythm: components["schemas"]["Rhythm"];
+            times: null | components["schemas"]["FigureView"];
+            /** Format: int32 */
+            stated: number;
+            usual: boolean;
+            /** Format: int32 */
+            work: number;
+        };
         RiskView: {
             /** Format: uuid */
             id: string;
@@ -5280,6 +5547,22 @@ export interface components {
             hours: components["schemas"]["FigureView"];
             loadedCost: components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
+        };
+        /** @enum {unknown} */
+        RoundBilling: "level" | "overMonths" | "asDone";
+        RoundTerms: {
+            start: string;
+            /** Format: uuid */
+            usual: null | string;
+            billing: components["schemas"]["RoundBilling"];
+            /** Format: decimal */
+            supplyMarkup: string;
+            /** Format: decimal */
+            rise: string;
+            /** Format: int32 */
+            years: number;
+            supplies: components["schemas"]["YearSupply"][];
+            daysOff: string[];
         };
         /** @enum {unknown} */
         RowKind: "group" | "part" | "discount" | "subtotal" | "tax" | "total";
@@ -5377,6 +5660,11 @@ export interface components {
             apart: number;
             /** Format: int32 */
             open: number;
+        };
+        SeasonView: {
+            name: string;
+            expected: components["schemas"]["FigureView"];
+            capped: null | components["schemas"]["FigureView"];
         };
         SecondView: {
             hours: components["schemas"]["TwoView"];
@@ -5480,6 +5768,10 @@ export interface components {
         };
         /** @enum {unknown} */
         Supply: "we" | "customerMaterial" | "customer";
+        SupplyView: {
+            supply: components["schemas"]["YearSupply"];
+            cost: null | components["schemas"]["FigureView"];
+        };
         Sureness: {
             all: components["schemas"]["Doubt"];
             /** Format: decimal */
@@ -5567,6 +5859,7 @@ export interface components {
             lines: number;
             /** Format: int32 */
             bought: number;
+            year: boolean;
         };
         TapeDoubt: {
             says: string;
@@ -5777,9 +6070,16 @@ export interface components {
             at: string;
             differences: components["schemas"]["Difference"][];
         };
+        VisitOf: {
+            /** Format: uuid */
+            instead: null | string;
+            ownVisit: boolean;
+        };
         WaysView: {
             area: string;
             fixture: string;
+            /** Format: decimal */
+            toFix: string;
             ways: components["schemas"]["WayView"][];
         };
         WayView: {
@@ -5860,6 +6160,8 @@ export interface components {
             soldAt: string;
             /** Format: decimal */
             least: null | string;
+            /** Format: uuid */
+            rhythm: null | string;
         };
         WorthView: {
             /** Format: int32 */
@@ -5867,6 +6169,27 @@ export interface components {
             sum: null | components["schemas"]["FigureView"];
             price: components["schemas"]["FigureView"];
             pieces: components["schemas"]["PieceView"][];
+        };
+        YearSupply: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: decimal */
+            quantity: string;
+            /** Format: decimal */
+            each: string;
+            months: number[];
+        };
+        YearView: {
+            terms: components["schemas"]["RoundTerms"];
+            start: string;
+            rhythms: components["schemas"]["RhythmView"][];
+            work: components["schemas"]["RhythmOfWork"][];
+            supplies: components["schemas"]["SupplyView"][];
+            usual: components["schemas"]["FrequencyName"][];
+            /** Format: decimal */
+            leastJob: string;
+            year: null | components["schemas"]["FirstYearView"];
         };
         YoursView: {
             undo: components["schemas"]["UndoView"];

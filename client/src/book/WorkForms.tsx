@@ -120,6 +120,19 @@ export function WorkFields() {
           </>
         )}
       </Rows>
+      <Rows
+        title="Build-up, where it comes back"
+        path="buildUp"
+        add="Add a row of build-up"
+        blank={() => ({ times: "", factor: "" })}
+      >
+        {(path) => (
+          <>
+            <TextOf label="From so many times a year" path={`${path}.times`} whole />
+            <TextOf label="Hours ×" path={`${path}.factor`} />
+          </>
+        )}
+      </Rows>
       <div className="two">
         <EntryAt label="Usual surface" kinds={["surface"]} path="surface" none />
         <TextOf label="Drying after each coat" path="dryingHours" unit="h" />

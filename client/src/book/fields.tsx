@@ -187,7 +187,8 @@ export function Rows<T extends object>({
   const { view, set } = editing;
   const [wrong, setWrong] = useState("");
   const [draft, setDraft, drop] = useDraft<T | null>(`${view.entry.id} row ${path}`, null);
-  const items = at(view.entry, path) as T[];
+  // A list that an entry leaves out is empty.
+  const items = (at(view.entry, path) ?? []) as T[];
   const more = draft ?? (items.length < least ? blank() : null);
   const keep = (next: T[]) =>
     void set(path, next).then(

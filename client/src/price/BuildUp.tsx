@@ -1,6 +1,9 @@
+import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Schemas } from "../api/client";
+import { askJob } from "../api/jobQueries";
+import { Choice } from "../controls/Choice";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { CostLists } from "./CostLists";
@@ -13,8 +16,13 @@ import { Ways } from "./Ways";
 import styles from "./price.module.css";
 
 /** From cost to what the customer pays, step by step, and the terms that lead there. */
-export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
+export function BuildUp({ whole }: { whole: Schemas["PriceView"] }) {
   const [open, { job }] = useJob();
+  // Of a round, each occurrence has a build-up of its own; the whole is its first year.
+  const [occurrence, setOccurrence] = useState("");
+  const of = whole.occurrences.some((o) => o.id === occurrence) ? occurrence : "";
+  const one = useQuery({ ...askJob.price(job, of), enabled: of !== "" });
+  const price = of === "" ? whole : (one.data ?? whole);
   const [search] = useSearchParams();
   const [choosing, setChoosing] = useState(false);
   const terms = job.pricing;
@@ -45,6 +53,17 @@ export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
               </button>
             </span>
           </header>
+          {whole.occurrences.length > 0 && (
+            <div className="pad">
+              <Choice
+                label="Build-up of"
+                value={of}
+                none="the first year"
+                options={whole.occurrences.map((o) => [o.id, `one occurrence: ${o.name}`] as const)}
+                onChoose={setOccurrence}
+              />
+            </div>
+          )}
           <ul className={styles.steps}>
             {price.steps.map((step) => (
               <li key={step.key} className={styles[step.kind]}>
@@ -73,7 +92,7 @@ export function BuildUp({ price }: { price: Schemas["PriceView"] }) {
           )}
         </section>
         <div className={styles.right}>
-          <TypeAny price={price} />
+          <TypeAny price={whole} />
           <section className="panel" aria-label="Where that leaves us">
             <header>
               <h2>Where that leaves us</h2>

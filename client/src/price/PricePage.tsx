@@ -8,16 +8,18 @@ import { BuildUp } from "./BuildUp";
 import { HowSure } from "./HowSure";
 import { Options } from "./Options";
 import { TypeAny } from "./TypeAny";
+import { Year } from "./Year";
 import { WorthView } from "./Worth";
 import styles from "./price.module.css";
 
-const views = { buildUp: "Build-up", worth: "Worth", options: "Options", sure: "How sure" };
+const views = { buildUp: "Build-up", worth: "Worth", options: "Options", year: "Year", sure: "How sure" };
 type View = keyof typeof views;
 
 /** What is said of all that stands in a view. */
 const said: Partial<Record<View, string>> = {
   worth: "Worth of a piece: the price with it, less the price without it, bought and raised anew, before rounding",
   options: "Alternates are offered beside the price: before tax and before the job's rounding",
+  year: "A visit is priced by itself; the year multiplies it. Goods are bought once for the year",
   sure: "The price stands; hours and what is bought come out anywhere between least and most",
 };
 
@@ -70,10 +72,12 @@ export function PricePage() {
         </div>
       ) : view === "options" ? (
         <Options />
+      ) : view === "year" ? (
+        <Year />
       ) : view === "sure" ? (
         <HowSure />
       ) : (
-        <BuildUp price={price} />
+        <BuildUp whole={price} />
       )}
     </div>
   );

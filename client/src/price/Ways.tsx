@@ -17,7 +17,7 @@ export function Ways({ onClose }: { onClose: () => void }) {
       type: "chooseBasis",
       was: job.pricing.basis,
       now: way.basis,
-      fixedPrice: way.basis === "fixed" ? (way.beforeTax?.value ?? null) : null,
+      fixedPrice: way.basis === "fixed" ? (data?.toFix ?? null) : null,
     });
     onClose();
   }

@@ -6,11 +6,11 @@ export function Tally() {
   const [, { job, delta }] = useJob();
   const { tally } = job;
   const items = [
-    { label: "Labour", figure: tally.hours, moved: delta?.hours },
+    { label: tally.year ? "Labour, a year" : "Labour", figure: tally.hours, moved: delta?.hours },
     { label: `Crew of ${tally.crewSize}`, figure: tally.crewDays },
     { label: "Materials", figure: tally.materials, moved: delta?.materials },
-    { label: "Cost", figure: tally.cost, moved: delta?.cost },
-    { label: "Price before tax", figure: tally.beforeTax, moved: delta?.beforeTax },
+    { label: tally.year ? "Cost, first year" : "Cost", figure: tally.cost, moved: delta?.cost },
+    { label: tally.year ? "Price, first year" : "Price before tax", figure: tally.beforeTax, moved: delta?.beforeTax },
     { label: "Customer pays", figure: tally.total },
   ];
   // The gauge runs from 0 to 100 %; these are widths on screen, not figures.

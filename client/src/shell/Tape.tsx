@@ -31,11 +31,13 @@ export function Tape() {
     work: (
       <>
         {counted(tally.lines, "line")} · <FigureText figure={tally.hours} />
+        {tally.year && " a year"}
       </>
     ),
     price: (
       <>
         <FigureText figure={tally.beforeTax} />
+        {tally.year && " first year"}
         {tally.margin && (
           <>
             {" · "}

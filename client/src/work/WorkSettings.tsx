@@ -3,6 +3,7 @@ import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import type { Work } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
+import { once } from "../job/once";
 import { ConditionChecks, Part, Setting, Typed } from "./Settings";
 import { answerIn, answered } from "./edits";
 import { useOwnCells } from "./ownCells";
@@ -54,6 +55,8 @@ function AnswersByPlace({ item, question }: { item: Work; question: Work["questi
 /** How a work item is done everywhere in this job, and what is said of it. */
 export function WorkSettings({ item }: { item: Work }) {
   const [open, { job }] = useJob();
+  const { rhythms } = job;
+  const { usual } = job.round;
   const products = useProducts(item);
   const [roles, surfaces] = [useChoices("role"), useChoices("surface")];
   const send = (field: string, was: unknown, now: unknown) =>
@@ -201,6 +204,15 @@ export function WorkSettings({ item }: { item: Work }) {
           none="as the rate stands"
           options={item.levels.map((l) => [l.name, `${l.name} × ${l.factor}`] as const)}
           onChoose={(now) => tell("difficulty", item.difficulty, now)}
+        />
+      )}
+      {rhythms.length > 0 && (
+        <Setting
+          label="Rhythm"
+          value={item.rhythm ?? ""}
+          none={`as the job says: ${rhythms.find((r) => r.id === usual)?.name ?? "once"}`}
+          options={[...rhythms.map((r) => [r.id, r.name] as const), [once, "once"]]}
+          onChoose={(now) => tell("rhythm", item.rhythm ?? null, orNull(now))}
         />
       )}
       <Typed label="Colour" value={item.colour} onKeep={(text) => send("colour", item.colour, text)} />

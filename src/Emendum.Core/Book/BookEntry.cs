@@ -163,7 +163,10 @@ public abstract record WorkEntry(
             if (rows[i].Factor is <= 0 or > 100)
                 throw check.Wrong($"buildUp[{i}].factor", "the factor of a build-up is more than 0 and at most 100.");
             if (i > 0 && rows[i].Times >= rows[i - 1].Times)
-                throw check.Wrong($"buildUp[{i}].times", "rows of build-up go from the most frequent to the rarest, each once.");
+                throw check.Wrong(
+                    $"buildUp[{i}].times",
+                    "rows of build-up go from the most frequent to the rarest, each once."
+                );
         }
     }
 

@@ -72,7 +72,10 @@ public sealed record Rhythm(Guid Id, string Rank, string Name, RhythmKind Kind, 
             || Months.Distinct().Count() != Months.Length
             || Months.Length == 12
         )
-            throw RefusedException.Of("months", "Months are 1 to 12, each once and in order; for all of them, name none.");
+            throw RefusedException.Of(
+                "months",
+                "Months are 1 to 12, each once and in order; for all of them, name none."
+            );
         if (Kind == RhythmKind.Event != !Bands.IsEmpty)
             throw RefusedException.Of("bands", "Work by event has at least one band, and other work has none.");
         if (Bands.Length > 20)

@@ -11,6 +11,13 @@ public static class RhythmTimes
         : (item.Rhythm ?? job.Round.Usual) is { } id ? job.Rhythm(id)
         : null;
 
+    /// <summary>Whether any of a job's work comes back.</summary>
+    public static bool ComesBack(Job job) =>
+        !job.Rhythms.IsEmpty
+        && job.Cells.Any(c =>
+            c.Value.State == CellState.Included && job.Item(c.Key.Work) is { } item && Of(job, item) is not null
+        );
+
     /// <summary>How often a rhythm comes in a year, as it is stated; what an event brings is what is expected.</summary>
     public static int Stated(Job job, Rhythm rhythm) =>
         rhythm.Kind switch
@@ -33,7 +40,10 @@ public static class RhythmTimes
 
     /// <summary>Whether the crew comes for it: it needs a visit of its own, takes the place of one, or is the job's usual.</summary>
     public static bool HasVisit(Job job, Rhythm rhythm) =>
-        rhythm.OwnVisit || rhythm.Instead is not null || rhythm.Kind == RhythmKind.Event || job.Round.Usual == rhythm.Id;
+        rhythm.OwnVisit
+        || rhythm.Instead is not null
+        || rhythm.Kind == RhythmKind.Event
+        || job.Round.Usual == rhythm.Id;
 
     /// <summary>As often as it would come in a whole year: seasonal work is as frequent as it is in its months.</summary>
     public static decimal AYear(Job job, Rhythm rhythm) => Stated(job, rhythm) * 12m / rhythm.MonthCount;

@@ -51,11 +51,7 @@ public sealed record RoundTerms(
     /// <summary>Whether nobody has said anything.</summary>
     [JsonIgnore]
     public bool IsStarting =>
-        this with
-        {
-            Supplies = Starting.Supplies,
-            DaysOff = Starting.DaysOff,
-        } == Starting
+        this with { Supplies = Starting.Supplies, DaysOff = Starting.DaysOff } == Starting
         && Supplies.IsEmpty
         && DaysOff.IsEmpty;
 
@@ -72,8 +68,7 @@ public sealed record RoundTerms(
     }
 
     /// <summary>A day as it is written.</summary>
-    internal static DateOnly Day(string text) =>
-        DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+    internal static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     /// <summary>The days off that fall on a working day.</summary>
     [JsonIgnore]
@@ -101,7 +96,10 @@ public sealed record RoundTerms(
             if (string.IsNullOrWhiteSpace(supply.Name) || supply.Name.Length > 120)
                 throw RefusedException.Of("supplies", "A supply has a name of at most 120 characters.");
             if (supply.Quantity < 0 || supply.Each < 0)
-                throw RefusedException.Of("supplies", $"{supply.Name}: neither how many nor what one costs is below zero.");
+                throw RefusedException.Of(
+                    "supplies",
+                    $"{supply.Name}: neither how many nor what one costs is below zero."
+                );
             if (
                 supply.Months.Any(m => m is < 1 or > 12)
                 || !supply.Months.Order().SequenceEqual(supply.Months)
@@ -113,7 +111,10 @@ public sealed record RoundTerms(
             throw RefusedException.Of("daysOff", $"At most {Most} days off.");
         if (DaysOff.Any(d => !IsDay(d)))
             throw RefusedException.Of("daysOff", "A day off is written like 2027-12-27.");
-        if (!DaysOff.Order(StringComparer.Ordinal).SequenceEqual(DaysOff) || DaysOff.Distinct().Count() != DaysOff.Length)
+        if (
+            !DaysOff.Order(StringComparer.Ordinal).SequenceEqual(DaysOff)
+            || DaysOff.Distinct().Count() != DaysOff.Length
+        )
             throw RefusedException.Of("daysOff", "Days off stand each once and in order.");
     }
 

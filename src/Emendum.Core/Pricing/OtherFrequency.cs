@@ -53,7 +53,5 @@ public sealed record OtherFrequency(Frequency Frequency, bool IsNow, Year? Year,
         job.Rhythm(rhythm) ?? throw RefusedException.Of("rhythm", "That rhythm is not in this job any more.");
 
     private static Job JobWith(Job job, Guid rhythm, Frequency frequency) =>
-        Commands
-            .Apply(job, new TakeFrequency(rhythm, Frequency.Of(Find(job, rhythm)), frequency), _ => null)
-            .Job;
+        Commands.Apply(job, new TakeFrequency(rhythm, Frequency.Of(Find(job, rhythm)), frequency), _ => null).Job;
 }

@@ -41,14 +41,20 @@ public sealed record Portion(PortionKind Of, Guid? Section, TaxCategory Tax, Val
     {
         var before = this;
         LineWeights All() =>
-            new(
-                [.. before.Weights.At, .. more.Weights.At],
-                [.. before.Weights.Weights, .. more.Weights.Weights]
-            );
+            new([.. before.Weights.At, .. more.Weights.At], [.. before.Weights.Weights, .. more.Weights.Weights]);
         var amount = Amount + more.Amount;
         return Lines is null || more.Lines is null
-            ? this with { Amount = amount, Lines = null, Later = new(All) }
-            : this with { Amount = amount, Lines = All() };
+            ? this with
+            {
+                Amount = amount,
+                Lines = null,
+                Later = new(All),
+            }
+            : this with
+            {
+                Amount = amount,
+                Lines = All(),
+            };
     }
 }
 

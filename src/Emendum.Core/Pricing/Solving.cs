@@ -128,7 +128,11 @@ public sealed class Solving
     private Estimate At(long n, bool free, decimal? percent = null)
     {
         // In a round a visit is rounded, and what is typed is of the year: it is met beside the visits.
-        var moved = Moved(terms, n) with { Rounding = IsRound ? terms.Rounding : null, Typed = null };
+        var moved = Moved(terms, n) with
+        {
+            Rounding = IsRound ? terms.Rounding : null,
+            Typed = null,
+        };
         if (free)
             moved = moved with { LeastJob = 0 };
         if (percent is { } one)

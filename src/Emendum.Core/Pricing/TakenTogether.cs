@@ -38,7 +38,7 @@ public sealed record TakenTogether(
         var job = taken.Aggregate(estimate.Job, (so, t) => t.Offered.In(so, true));
         // A fixed price covers what is in the job; what is taken is added to it, or taken off.
         if (job.Pricing.Basis == PriceBasis.Fixed)
-            job = job with { Pricing = job.Pricing with { FixedPrice = FixedWith(estimate.Job, printed.V) } };
+            job = job with { Pricing = TakeAlternate.Fixed(estimate.Job, FixedWith(estimate.Job, printed.V)) };
         var within = trace.Within(Within(taken.Select(t => t.Offered.Id)));
         var after = trace.On
             ? Estimate.Of(job, within)
@@ -57,7 +57,7 @@ public sealed record TakenTogether(
     public static string Within(IEnumerable<Guid> taken) => $"together/{string.Join('+', taken)}/";
 
     /// <summary>The fixed price of a job with something more, or less.</summary>
-    public static decimal FixedWith(Job job, decimal printed) => decimal.Max(0, job.Pricing.FixedPrice + printed);
+    public static decimal FixedWith(Job job, decimal printed) => job.Pricing.FixedPrice + printed;
 
     private static Val BeforeRounding(Estimate estimate) =>
         estimate.Price.Step("rounding") is { } step

@@ -29,13 +29,13 @@ public sealed record Way(PriceBasis Basis, Estimate? Estimate, string Refused)
         }
     }
 
+    /// <summary>What a fixed price begins with: the job's, or in a round that of its first visit.</summary>
+    public static decimal PriceToFix(Estimate estimate) =>
+        decimal.Max(0, estimate.Price.Occurrences is [var first, ..] ? first.Price.V : estimate.Price.BeforeTax.V);
+
     private static Job By(Estimate estimate, PriceBasis basis) =>
         Commands
-            .Apply(
-                estimate.Job,
-                new ChooseBasis(estimate.Job.Pricing.Basis, basis, decimal.Max(0, estimate.Price.BeforeTax.V)),
-                _ => null
-            )
+            .Apply(estimate.Job, new ChooseBasis(estimate.Job.Pricing.Basis, basis, PriceToFix(estimate)), _ => null)
             .Job;
 
     /// <summary>What the paths of a way begin with where its figures are recorded.</summary>

@@ -66,6 +66,10 @@ public sealed record Year(
     public static Year? Of(Estimate estimate, Trace trace) =>
         estimate.Price.Occurrences.IsEmpty ? null : Reckoner.Bounded(() => new Maker(estimate, trace).Year());
 
+    /// <summary>What one supply costs in the year.</summary>
+    public static Total CostOf(Estimate estimate, YearSupply supply) =>
+        SuppliesPass.CostOf(estimate.Price.Draft, supply);
+
     /// <summary>The year while it is made.</summary>
     private sealed class Maker(Estimate estimate, Trace trace)
     {
@@ -76,8 +80,7 @@ public sealed record Year(
         private Total Figure(Val value, string unit, string label, string leaf) =>
             trace.Total(value, unit, label, new("year", leaf));
 
-        private Total Money(Val value, string label, string leaf) =>
-            Figure(value.Money(draft.Places), "", label, leaf);
+        private Total Money(Val value, string label, string leaf) => Figure(value.Money(draft.Places), "", label, leaf);
 
         public Year Year()
         {
@@ -281,7 +284,15 @@ public sealed record Year(
                     : Money(
                         Sum.Of(
                             bands.Select(b =>
-                                b.Price * trace.Typed(b.Occurrence.Band!.Cap!.Value, "", "at the most", null, "rhythms", rhythm.Id)
+                                b.Price
+                                * trace.Typed(
+                                    b.Occurrence.Band!.Cap!.Value,
+                                    "",
+                                    "at the most",
+                                    null,
+                                    "rhythms",
+                                    rhythm.Id
+                                )
                             )
                         ),
                         rhythm.Name + ": a season at its cap",
@@ -298,11 +309,7 @@ public sealed record Year(
             Val before = year;
             for (var n = 1; n <= terms.Years; n++)
             {
-                var now = Money(
-                    n == 1 ? before : before * (100m + rise) / 100m,
-                    $"Year {n}",
-                    $"years/{n}"
-                );
+                var now = Money(n == 1 ? before : before * (100m + rise) / 100m, $"Year {n}", $"years/{n}");
                 years.Add(now);
                 before = now;
             }

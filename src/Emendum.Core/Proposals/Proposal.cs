@@ -38,7 +38,8 @@ public static class Proposal
         AddScope(blocks, estimate);
         AddCustomers(blocks, estimate);
         AddExclusions(blocks, estimate);
-        blocks.Add(new Heading(1, "Price"));
+        AddYear(blocks, estimate, trace);
+        blocks.Add(new Heading(1, estimate.Price.Occurrences.IsEmpty ? "Price" : "Price of the first year"));
         blocks.Add(PriceTable.Of(estimate, Rows(estimate, trace)));
         AddAlternates(blocks, estimate, trace);
         var closing = Paragraphs(terms.Terms);
@@ -177,6 +178,47 @@ public static class Proposal
                 : words + "."
             : "";
 
+    /// <summary>What comes back, how often and at what price, and what a year and a month of it come to.</summary>
+    private static void AddYear(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)
+    {
+        if (Year.Of(estimate, trace) is not { } year)
+            return;
+        var (price, terms) = (estimate.Price, estimate.Job.Round);
+        var steps = price.Steps.TakeWhile(s => s.Key != YearPass.Key);
+        blocks.Add(new Heading(1, "A year of it"));
+        blocks.Add(
+            PriceTable.Of(
+                estimate,
+                [
+                    .. steps.Select(s => new PriceRow(
+                        s.IsDiscount ? RowKind.Discount : RowKind.Part,
+                        s.Label,
+                        s.Key == SuppliesPass.Key ? "" : s.Note,
+                        s.Amount.V,
+                        s.Amount.Path
+                    )),
+                    new(RowKind.Subtotal, "A year, before tax", "", year.OfYear.V, year.OfYear.Path),
+                ]
+            )
+        );
+        string Money(Total of) => Shown.Money(of.V, estimate.MoneyPlaces);
+        var words = terms.Billing switch
+        {
+            RoundBilling.Level when year.Last.V == year.Month.V => $"Billed at {Money(year.Month)} a month.",
+            RoundBilling.Level => $"Billed at {Money(year.Month)} a month, in the twelfth {Money(year.Last)}.",
+            RoundBilling.OverMonths => "Billed by the month, seasonal work over its months.",
+            _ => "Billed by the month, for what was done in it.",
+        };
+        if (year.FirstDay is { } first)
+            words += $" It begins on {Written(first)}.";
+        if (year.Once is { } once)
+            words += $" What is done once, at the start, is {Money(once.Price)}.";
+        if (terms.Rise != 0)
+            words +=
+                $" Each year after is {Rounding.Text(decimal.Abs(terms.Rise))} % {(terms.Rise > 0 ? "dearer" : "less")} than the one before.";
+        blocks.Add(new Paragraph(words));
+    }
+
     private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)
     {
         var all = Alternates.Priced(estimate, trace);
@@ -289,7 +331,9 @@ public static class Proposal
                 RowKind.Discount,
                 "Discount",
                 price
-                    .Draft.Terms.Discounts[int.Parse(discount.Key["discounts/".Length..], CultureInfo.InvariantCulture) - 1]
+                    .Draft
+                    .Terms
+                    .Discounts[int.Parse(discount.Key["discounts/".Length..], CultureInfo.InvariantCulture) - 1]
                     .Reason,
                 discount.Amount.V,
                 discount.Amount.Path

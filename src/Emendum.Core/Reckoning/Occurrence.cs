@@ -44,15 +44,8 @@ public sealed record Occurrence(Rhythm? Rhythm, EventBand? Band, Total Times, Re
             LeastJob = visit ? job.Pricing.LeastJob : 0,
             MaterialCost = rhythm is null ? job.Pricing.MaterialCost : MaterialCost.Need,
             Basis =
-                job.Pricing.Basis == Work.PriceBasis.Fixed && !holdsFixed
-                    ? job.Pricing.UsualBasis
-                    : job.Pricing.Basis,
+                job.Pricing.Basis == Work.PriceBasis.Fixed && !holdsFixed ? job.Pricing.UsualBasis : job.Pricing.Basis,
         };
-        return job with
-        {
-            Pricing = terms,
-            Crew = visit ? job.Crew : job.Crew with { SetUp = null },
-            Band = band,
-        };
+        return job with { Pricing = terms, Crew = visit ? job.Crew : job.Crew with { SetUp = null }, Band = band };
     }
 }

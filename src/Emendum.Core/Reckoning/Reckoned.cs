@@ -38,7 +38,9 @@ public sealed class Reckoned
     public Val InYear(int line, Val one) =>
         Occurrences.IsEmpty
             ? one
-            : Figures.Sum.Of(Occurrences.Where(o => Array.BinarySearch(o.LineAt, line) >= 0).Select(o => o.InYear(one)));
+            : Figures.Sum.Of(
+                Occurrences.Where(o => Array.BinarySearch(o.LineAt, line) >= 0).Select(o => o.InYear(one))
+            );
 
     private Val[]? inYear;
 
@@ -72,7 +74,12 @@ public sealed class Reckoned
             Costs = Costs,
             Occurrences = Occurrences.IsEmpty
                 ? Occurrences
-                : [.. Occurrences.Select((o, n) => o with { Reckoned = o.Reckoned.For(Occurrence.JobOf(job, o.Rhythm, o.Band, n == 0)) })],
+                :
+                [
+                    .. Occurrences.Select(
+                        (o, n) => o with { Reckoned = o.Reckoned.For(Occurrence.JobOf(job, o.Rhythm, o.Band, n == 0)) }
+                    ),
+                ],
             itemAt = itemAt,
             placeAt = placeAt,
         };

@@ -29,7 +29,10 @@ internal sealed class RoundCosts(
             Equipment = Equipment(),
             Subcontracts = Subcontracts(),
             Charges = Charges(),
-            Once = [.. occurrences.SelectMany(o => o.Reckoned.Costs.Once.Select(c => (c.Item, c.Part, o.InYear(c.Amount))))],
+            Once =
+            [
+                .. occurrences.SelectMany(o => o.Reckoned.Costs.Once.Select(c => (c.Item, c.Part, o.InYear(c.Amount)))),
+            ],
             Worked = Year(c => c.Worked, "h", "Labour hours of the work", new("totals", "workedHours")),
             Hours = hours,
             CrewDays = trace.Total(hours / crew, "days", "Crew days", new("totals", "crewDays")),
@@ -54,8 +57,13 @@ internal sealed class RoundCosts(
             .GroupBy(x => key(x.One))
             .Select(all => (all.ToArray(), all.First().One));
 
-    private Total Made<T>((Occurrence Of, T One)[] all, Func<T, Val> value, string unit, string label, FigurePath path) =>
-        trace.Total(Sum.Of(all.Select(x => x.Of.InYear(value(x.One)))), unit, label, path);
+    private Total Made<T>(
+        (Occurrence Of, T One)[] all,
+        Func<T, Val> value,
+        string unit,
+        string label,
+        FigurePath path
+    ) => trace.Total(Sum.Of(all.Select(x => x.Of.InYear(value(x.One)))), unit, label, path);
 
     private ImmutableArray<RoleCost> Roles() =>
         [
@@ -83,7 +91,13 @@ internal sealed class RoundCosts(
                     FigurePath Path(string leaf) => new("mixed" + key, first.Material.Id, leaf);
                     return first with
                     {
-                        Quantity = Made(m.All, x => x.Quantity, first.Quantity.Unit, name + ": mixed", Path("quantity")),
+                        Quantity = Made(
+                            m.All,
+                            x => x.Quantity,
+                            first.Quantity.Unit,
+                            name + ": mixed",
+                            Path("quantity")
+                        ),
                         Parts =
                         [
                             .. first.Parts.Select(
@@ -150,7 +164,13 @@ internal sealed class RoundCosts(
                     var first = c.First;
                     return first with
                     {
-                        Amount = Made(c.All, x => x.Amount, first.Amount.Unit, first.Name, PathOf(first.Amount, c.All[0].Of)),
+                        Amount = Made(
+                            c.All,
+                            x => x.Amount,
+                            first.Amount.Unit,
+                            first.Name,
+                            PathOf(first.Amount, c.All[0].Of)
+                        ),
                         Cost = Made(c.All, x => x.Cost, "", first.Name + ": cost", PathOf(first.Cost, c.All[0].Of)),
                     };
                 }),

@@ -49,7 +49,16 @@ internal sealed class RoundFold
             : Fold.Of(job, trace, measures, items, lines, grid);
 
     /// <summary>One occurrence while it is folded.</summary>
-    private sealed record Part(Rhythm? Rhythm, EventBand? Band, Job Job, Line[] Lines, int[] At, Trace Trace, Total Times, Fold Fold);
+    private sealed record Part(
+        Rhythm? Rhythm,
+        EventBand? Band,
+        Job Job,
+        Line[] Lines,
+        int[] At,
+        Trace Trace,
+        Total Times,
+        Fold Fold
+    );
 
     private Reckoned Folded()
     {
@@ -160,7 +169,10 @@ internal sealed class RoundFold
             {
                 var year = pool[(one.Material.Id, one.Colour)];
                 var key = one.Colour.Length == 0 ? "" : "~" + Uri.EscapeDataString(one.Colour);
-                var name = !within.On ? "" : one.Colour.Length == 0 ? one.Material.Name : $"{one.Material.Name}, {one.Colour}";
+                var name =
+                    !within.On ? ""
+                    : one.Colour.Length == 0 ? one.Material.Name
+                    : $"{one.Material.Name}, {one.Colour}";
                 Total Made(Val value, string unit, string label, string leaf) =>
                     within.Total(value, unit, name + label, new("buy" + key, one.Material.Id, leaf));
                 var unit = one.Material.Unit.Symbol;

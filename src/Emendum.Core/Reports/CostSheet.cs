@@ -63,7 +63,8 @@ public sealed record CostSheet(
             [.. lines],
             draft.Direct - Sum.Of(spread.Costs.Where(c => c.V != 0)),
             spread.NoLines,
-            estimate.Reckoned.Costs.Hours - Sum.Of(Enumerable.Range(0, estimate.Reckoned.Lines.Length).Select(estimate.Reckoned.HoursInYear)),
+            estimate.Reckoned.Costs.Hours
+                - Sum.Of(Enumerable.Range(0, estimate.Reckoned.Lines.Length).Select(estimate.Reckoned.HoursInYear)),
             spread.Contingency
         );
     }

@@ -8,6 +8,7 @@ public static class DemoJobs
     /// <summary>All of them, oldest first.</summary>
     public static IEnumerable<Job> Build(Guid pottery, Guid clinic, Guid trust, Guid library, string date) =>
         [
+            ClinicRound.Build(StarterBook.Id(995), clinic, date),
             PotteryJob.Build(StarterBook.Id(996), pottery, date),
             ClinicJob.Build(StarterBook.Id(997), clinic, date),
             CourtJob.Build(StarterBook.Id(998), trust, date),

@@ -76,6 +76,10 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     /// <summary>Sets a term of the crew.</summary>
     public void Crew<T>(string field, T now) => Do(new SetCrew(field, ChangeSet.Get(Job, "crew/" + field), Node(now)));
 
+    /// <summary>Sets a term of the round.</summary>
+    public void Round<T>(string field, T now) =>
+        Do(new SetRound(field, ChangeSet.Get(Job, "round/" + field), Node(now)));
+
     /// <summary>Sets conditions on a place.</summary>
     public void Conditions(Guid place, params Core.Places.PlaceCondition[] conditions) =>
         Do(

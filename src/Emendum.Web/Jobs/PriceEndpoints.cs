@@ -25,7 +25,8 @@ public sealed record WayView(
 );
 
 /// <summary>The ways side by side, with the area and the count that their prices are said for.</summary>
-public sealed record WaysView(string Area, string Fixture, IReadOnlyList<WayView> Ways);
+/// <param name="ToFix">With what a fixed price begins.</param>
+public sealed record WaysView(string Area, string Fixture, decimal ToFix, IReadOnlyList<WayView> Ways);
 
 /// <summary>What a piece of the job is worth.</summary>
 /// <param name="Id">Section, place or work item.</param>
@@ -86,8 +87,8 @@ public static class PriceEndpoints
     {
         jobs.MapGet(
             "/{id:guid}/price",
-            (Guid id, OpenJobs open, Shelf shelf, CustomerStore customers) =>
-                PriceView.Of(open.Get(id).Estimate, shelf, customers)
+            (Guid id, Guid? occurrence, OpenJobs open, Shelf shelf, CustomerStore customers) =>
+                PriceView.Of(OccurrenceOf(open.Get(id).Estimate, occurrence), shelf, customers)
         );
         jobs.MapGet(
             "/{id:guid}/price/ways",
@@ -105,8 +106,13 @@ public static class PriceEndpoints
         );
         jobs.MapOptions();
         jobs.MapVariants();
+        jobs.MapYear();
         jobs.MapSure();
     }
+
+    /// <summary>One occurrence of a round by itself; the whole where none is named, or it is not there any more.</summary>
+    private static Estimate OccurrenceOf(Estimate estimate, Guid? occurrence) =>
+        estimate.Price.Occurrences.FirstOrDefault(o => o.Occurrence.Id == occurrence)?.Estimate ?? estimate;
 
     /// <summary>A value of a closed list, as files name it.</summary>
     internal static T Named<T>(string name, string field)
@@ -156,6 +162,7 @@ public static class PriceEndpoints
         return new(
             area?.Label(job.Units) ?? "",
             fixture?.Label(job.Units) ?? "",
+            Way.PriceToFix(estimate),
             [
                 .. Way.Of(estimate)
                     .Select(way => new WayView(

@@ -81,7 +81,11 @@ public sealed record EquipmentView(string Name, FigureView? Hours, FigureView Co
 /// <summary>A set-up and travel that the job can have.</summary>
 public sealed record SetUpChoice(Guid Id, string Name);
 
+/// <summary>An occurrence of a round, whose price is looked at by itself.</summary>
+public sealed record OccurrenceName(Guid Id, string Name);
+
 /// <summary>What the Price station shows.</summary>
+/// <param name="Occurrences">Of a round, what comes back and what is done once; then the price is that of the first year.</param>
 /// <param name="OfCustomer">Why no tax is charged to the customer, as their own row says it; the job may say something else.</param>
 public sealed record PriceView(
     IReadOnlyList<StepView> Steps,
@@ -99,7 +103,8 @@ public sealed record PriceView(
     IReadOnlyList<EquipmentView> Others,
     IReadOnlyList<ReadoutView> Time,
     IReadOnlyList<SetUpChoice> SetUps,
-    Exemption? OfCustomer
+    Exemption? OfCustomer,
+    IReadOnlyList<OccurrenceName> Occurrences
 )
 {
     /// <summary>Made from a reckoned job.</summary>
@@ -235,7 +240,8 @@ public sealed record PriceView(
                     .Select(p => new EquipmentView(
                         $"{p.Item.Item.Name}, {(p.Kind == OwnPriceKind.PriceOnly ? "price-only" : "by unit price")}",
                         FigureView.Fine(
-                            $"priced/{p.Item.Item.Id}/quantity",
+                            p.Price.Path[..p.Price.Path.LastIndexOf("priced/", StringComparison.Ordinal)]
+                                + $"priced/{p.Item.Item.Id}/quantity",
                             p.Quantity,
                             p.Sold!.Unit.Kind == Kind.Count ? "" : p.Sold.Unit.Symbol
                         ),
@@ -257,7 +263,8 @@ public sealed record PriceView(
                     )
                     .DistinctBy(c => c.Id),
             ],
-            customers.Find(estimate.Job.Info.Customer)?.Exemption
+            customers.Find(estimate.Job.Info.Customer)?.Exemption,
+            [.. price.Occurrences.Select(o => new OccurrenceName(o.Occurrence.Id, o.Occurrence.Name))]
         );
     }
 }

@@ -100,6 +100,8 @@ public sealed record Touched(
         && old.Pricing == now.Pricing
         && old.Policy == now.Policy
         && old.Variants == now.Variants
+        && old.Rhythms == now.Rhythms
+        && old.Round == now.Round
         && old.Proposal == now.Proposal;
 
     private static bool SameOrder<T>(ImmutableArray<T> a, ImmutableArray<T> b, Func<T, Guid> id) =>

@@ -69,6 +69,7 @@ public sealed record FigureView(string Path, string Shown, string Unit, decimal 
 }
 
 /// <summary>The figures at the foot of every job screen.</summary>
+/// <param name="Year">Whether they are those of the first year of a round.</param>
 public sealed record TallyView(
     FigureView Floor,
     FigureView Worked,
@@ -85,7 +86,8 @@ public sealed record TallyView(
     decimal GoalMargin,
     int Places,
     int Lines,
-    int Bought
+    int Bought,
+    bool Year
 );
 
 /// <summary>A section under which work stands.</summary>
@@ -151,6 +153,8 @@ public sealed record JobView(
     PricingTerms Pricing,
     PolicyView? Policy,
     ProposalTerms Proposal,
+    IReadOnlyList<Rhythm> Rhythms,
+    RoundTerms Round,
     string Variant,
     TallyView Tally,
     UndoView Undo
@@ -172,6 +176,8 @@ public sealed record HeadView(
     PricingTerms Pricing,
     PolicyView? Policy,
     ProposalTerms Proposal,
+    IReadOnlyList<Rhythm> Rhythms,
+    RoundTerms Round,
     string Variant
 );
 
@@ -258,7 +264,8 @@ public sealed class ViewOf(Estimate estimate)
             job.Pricing.GoalMargin,
             job.Places.Sum(p => p.Count),
             estimate.Reckoned.Lines.Length,
-            estimate.Reckoned.Costs.Buying.Count(b => b.Bought.V > 0)
+            estimate.Reckoned.Costs.Buying.Count(b => b.Bought.V > 0),
+            !price.Occurrences.IsEmpty
         );
     }
 
@@ -290,6 +297,8 @@ public sealed class ViewOf(Estimate estimate)
             job.Pricing,
             PolicyView.Of(job),
             job.Proposal,
+            job.Rhythms,
+            job.Round,
             Taken,
             Tally(),
             undo
@@ -317,6 +326,8 @@ public sealed class ViewOf(Estimate estimate)
             job.Pricing,
             PolicyView.Of(job),
             job.Proposal,
+            job.Rhythms,
+            job.Round,
             Taken
         );
 

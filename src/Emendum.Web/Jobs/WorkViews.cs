@@ -99,6 +99,9 @@ public sealed record WorkView(
     /// <summary>Least charge for it in the job.</summary>
     public required decimal? Least { get; init; }
 
+    /// <summary>How often it is done, as it says itself; null for as the job says.</summary>
+    public required Guid? Rhythm { get; init; }
+
     /// <summary>The view of a work item.</summary>
     public static WorkView Of(CompiledItem compiled, Job job, Subtotals subtotals)
     {
@@ -187,6 +190,7 @@ public sealed record WorkView(
             UnitPrice = item.UnitPrice,
             SoldAt = compiled.Entry.Sold is { } sold ? $"{Rounding.Text(sold.Price)} per {sold.Unit}" : "",
             Least = item.Least,
+            Rhythm = item.Rhythm,
         };
     }
 }

@@ -52,6 +52,7 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(AddRhythm), "addRhythm")]
 [JsonDerivedType(typeof(SetRhythm), "setRhythm")]
 [JsonDerivedType(typeof(TakeFrequency), "takeFrequency")]
+[JsonDerivedType(typeof(SetVisit), "setVisit")]
 [JsonDerivedType(typeof(RemoveRhythm), "removeRhythm")]
 [JsonDerivedType(typeof(SetRound), "setRound")]
 [JsonDerivedType(typeof(GroupAlternate), "groupAlternate")]

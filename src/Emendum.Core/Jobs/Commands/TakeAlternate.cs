@@ -26,15 +26,26 @@ public sealed record TakeAlternate(Guid Alternate, bool Was, bool Taken, decimal
         [
             .. Commands.Become(cells, moved),
             .. job.Pricing.Basis == PriceBasis.Fixed && FixedPrice is { } price
-                ? Commands.Set(
-                    job,
-                    "pricing/fixedPrice",
-                    ChangeSet.Get(job, "pricing/fixedPrice"),
-                    Commands.Node(price)
-                )
+                ? Priced(job, "fixedPrice", Fixed(job, price).FixedPrice)
+                    .AddRange(Priced(job, "adjustment", Fixed(job, price).Adjustment))
                 : [],
         ];
     }
+
+    private static ImmutableArray<Change> Priced(Job job, string field, decimal now) =>
+        Commands.Set(job, "pricing/" + field, ChangeSet.Get(job, "pricing/" + field), Commands.Node(now));
+
+    /// <summary>The terms of a job whose fixed price is another with what is taken. That of a round is of a visit, and what an alternate adds is of the year: it stands as an adjustment there.</summary>
+    public static PricingTerms Fixed(Job job, decimal price) =>
+        RhythmTimes.ComesBack(job)
+            ? job.Pricing with
+            {
+                Adjustment = job.Pricing.Adjustment + price - job.Pricing.FixedPrice,
+            }
+            : job.Pricing with
+            {
+                FixedPrice = decimal.Max(0, price),
+            };
 
     private (KeyValuePair<CellKey, Cell>[] Cells, Func<Cell, Cell> Moved, string Name) Named(
         Job job,

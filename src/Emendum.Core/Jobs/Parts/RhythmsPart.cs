@@ -58,7 +58,10 @@ internal sealed class RhythmsPart() : ThingsPart<Rhythm>("rhythms")
         {
             var other =
                 job.Rhythm(instead)
-                ?? throw RefusedException.Of("instead", "It takes the place of a rhythm that is not in this job any more.");
+                ?? throw RefusedException.Of(
+                    "instead",
+                    "It takes the place of a rhythm that is not in this job any more."
+                );
             if (other.Kind == RhythmKind.Event)
                 throw RefusedException.Of("instead", "Nothing takes the place of what an event brings.");
             if (!seen.Add(other.Id))

@@ -119,9 +119,6 @@ internal static class OccurrencesPass
         var draft = one.Estimate.Price.Draft;
         var lines = LinePrices.WeightsOf(draft, portion);
         var shares = LinePrices.Share(draft, portion, lines, "of one");
-        return new(
-            [.. lines.At.Select(n => one.Occurrence.LineAt[n])],
-            [.. shares.Select(one.Occurrence.InYear)]
-        );
+        return new([.. lines.At.Select(n => one.Occurrence.LineAt[n])], [.. shares.Select(one.Occurrence.InYear)]);
     }
 }

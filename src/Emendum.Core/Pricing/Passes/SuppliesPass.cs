@@ -21,7 +21,9 @@ internal static class SuppliesPass
             Key + "/cost"
         );
         var markup = draft.Money(
-            cost * trace.Typed(round.SupplyMarkup, "%", "markup on supplies", null, "round", draft.Reckoned.Job.Id) / 100m,
+            cost
+                * trace.Typed(round.SupplyMarkup, "%", "markup on supplies", null, "round", draft.Reckoned.Job.Id)
+                / 100m,
             "Markup on supplies",
             Key + "/markup"
         );
@@ -50,7 +52,11 @@ internal static class SuppliesPass
                     {
                         Cost = draft.Money(draft.Classes[of].Cost + cost, "Materials and supplies", "material/all"),
                         Markup = draft.Money(draft.Classes[of].Markup + markup, "Markup on both", "material/allMarkup"),
-                        Marked = draft.Money(draft.Classes[of].Marked + amount, "Both with markup", "material/allMarked"),
+                        Marked = draft.Money(
+                            draft.Classes[of].Marked + amount,
+                            "Both with markup",
+                            "material/allMarked"
+                        ),
                     }
             ),
             Direct = draft.Money(draft.Direct + cost, "Direct cost with supplies", "direct/all"),

@@ -1,0 +1,23 @@
+import type { Schemas } from "../api/client";
+
+type Rhythm = Schemas["Rhythm"];
+
+/** When a rhythm is done: the id of the one whose place it takes, on a visit of its own, or while the crew is there. */
+export const visitOf = (rhythm: Pick<Rhythm, "instead" | "ownVisit">) =>
+  rhythm.instead ?? (rhythm.ownVisit ? "own" : "along");
+
+/** The same as a command carries it. */
+export const withVisit = (rhythm: Pick<Rhythm, "ownVisit">, to: string) => ({
+  instead: to === "own" || to === "along" ? null : to,
+  ownVisit: to === "own" || (to !== "along" && rhythm.ownVisit),
+});
+
+/** When a rhythm can be done. The job's usual one has its visit. */
+export const visits = (rhythm: Pick<Rhythm, "id">, view: Schemas["YearView"], usual: boolean) =>
+  [
+    ["own", "on a visit of its own"],
+    ...(usual ? [] : ([["along", "while the crew is there"]] as const)),
+    ...view.rhythms
+      .filter((r) => r.rhythm.id !== rhythm.id && r.rhythm.kind !== "event")
+      .map((r) => [r.rhythm.id, `instead of ${r.rhythm.name}`] as const),
+  ] as const;
