@@ -273,7 +273,7 @@ public sealed class CostSheetPdf
                             Shown.Amount(l.Line.Quantity.V, l.Line.OfItem.SymbolIn(units)),
                             l.Line.OfItem.SymbolIn(units)
                         ),
-                        l.Line.Hours.V == 0 ? "" : Shown.Tenths(l.Line.Hours.V),
+                        l.Hours.V == 0 ? "" : Shown.Tenths(l.Hours.V),
                         Some(labour),
                         Some(material),
                         Some(l.Cost.V - labour - material),
@@ -299,7 +299,7 @@ public sealed class CostSheetPdf
                             "Together",
                             "",
                             "",
-                            Shown.Tenths(Sum(l => l.Line.Hours.V)),
+                            Shown.Tenths(Sum(l => l.Hours.V)),
                             Some(ofLabour),
                             Some(ofGoods),
                             Some(cost - ofLabour - ofGoods),

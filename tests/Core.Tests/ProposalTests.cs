@@ -249,7 +249,11 @@ public class ProposalTests
                     var reckoning = Sample.Reckon(job);
                     if (reckoning.Reckoned.Lines.Any(l => l.Hidden))
                         Interlocked.Increment(ref hidden);
-                    var rows = Proposal.Of(reckoning, Party.None, Trace.Silent).OfType<PriceTable>().First().Rows;
+                    var rows = Proposal
+                        .Of(reckoning, Party.None, Trace.Silent)
+                        .OfType<PriceTable>()
+                        .First(t => t.Rows.Any(r => r.Kind == RowKind.Total))
+                        .Rows;
                     var (subtotal, total) = (
                         rows.Single(r => r.Kind == RowKind.Subtotal).Amount,
                         rows.Single(r => r.Kind == RowKind.Total).Amount

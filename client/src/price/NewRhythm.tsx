@@ -12,10 +12,10 @@ const other = "other";
 
 /** Gives the job another rhythm. */
 export function NewRhythm({ view, onClose }: { view: Schemas["YearView"]; onClose: () => void }) {
-  const [open] = useJob();
+  const [open, { job }] = useJob();
   const [id] = useState(newId);
-  const first = view.rhythms.length === 0;
-  const taken = (name: string) => view.rhythms.some((r) => r.rhythm.name === name);
+  const first = job.rhythms.length === 0;
+  const taken = (name: string) => job.rhythms.some((r) => r.name === name);
   const [often, setOften] = useState(String(view.usual.findIndex((f) => !taken(f.name))));
   const [times, setTimes] = useState("");
   const [name, setName] = useState<string | null>(null);
@@ -72,7 +72,7 @@ export function NewRhythm({ view, onClose }: { view: Schemas["YearView"]; onClos
         <Choice
           label="When it is done"
           value={visit}
-          options={visits({ id }, view, false)}
+          options={visits({ id }, job.rhythms, false)}
           wrong={of("instead") ?? (often === other ? undefined : of("times"))}
           onChoose={setVisit}
         />

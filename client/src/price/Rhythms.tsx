@@ -18,7 +18,8 @@ type Rhythm = Schemas["Rhythm"];
 
 /** The rhythms of the job, and which work goes by which. */
 export function Rhythms({ view, onMake }: { view: View; onMake: () => void }) {
-  if (view.rhythms.length === 0) return null;
+  const [, { job }] = useJob();
+  if (job.rhythms.length === 0) return null;
   return (
     <>
       <section className="panel" aria-label="Rhythms">
@@ -30,8 +31,13 @@ export function Rhythms({ view, onMake }: { view: View; onMake: () => void }) {
           </button>
         </header>
         <ul className={styles.list}>
-          {view.rhythms.map((one) => (
-            <One key={one.rhythm.id} one={one} view={view} />
+          {job.rhythms.map((rhythm) => (
+            <One
+              key={rhythm.id}
+              rhythm={rhythm}
+              usual={view.usual}
+              of={view.rhythms.find((r) => r.rhythm.id === rhythm.id)}
+            />
           ))}
         </ul>
       </section>
@@ -40,9 +46,15 @@ export function Rhythms({ view, onMake }: { view: View; onMake: () => void }) {
   );
 }
 
-function One({ one, view }: { one: Schemas["RhythmView"]; view: View }) {
-  const [open] = useJob();
-  const { rhythm } = one;
+interface OneProps {
+  rhythm: Rhythm;
+  usual: View["usual"];
+  /** What is made of it; comes a moment later. */
+  of?: Schemas["RhythmView"];
+}
+
+function One({ rhythm, usual, of }: OneProps) {
+  const [open, { job }] = useJob();
   const [wrong, setWrong] = useState("");
   const set = (field: keyof Rhythm, was: unknown, now: unknown) =>
     open.send({ type: "setRhythm", rhythm: rhythm.id, field, was, now } as never);
@@ -60,7 +72,7 @@ function One({ one, view }: { one: Schemas["RhythmView"]; view: View }) {
         value={rhythm.name}
         onKeep={(text) => set("name", rhythm.name, text.trim())}
       />
-      {event ? <span className="note">by event</span> : <HowOften rhythm={rhythm} usual={view.usual} />}
+      {event ? <span className="note">by event</span> : <HowOften rhythm={rhythm} usual={usual} />}
       {event ? (
         <span className="note">when it comes</span>
       ) : (
@@ -68,7 +80,7 @@ function One({ one, view }: { one: Schemas["RhythmView"]; view: View }) {
           label={`When ${rhythm.name} is done`}
           bare
           value={visitOf(rhythm)}
-          options={visits(rhythm, view, one.usual)}
+          options={visits(rhythm, job.rhythms, job.round.usual === rhythm.id)}
           onChoose={(to) =>
             tell(
               open.send({
@@ -85,15 +97,19 @@ function One({ one, view }: { one: Schemas["RhythmView"]; view: View }) {
         of={rhythm.name}
         named={rhythm.months}
         none="all year"
-        onChoose={(now) => tell(set("months", rhythm.months, now))}
+        onChoose={(now, was) => {
+          const sent = set("months", was, now);
+          tell(sent);
+          return sent;
+        }}
       />
       <span className={styles.left}>
-        {one.times ? (
+        {of?.times ? (
           <>
-            <Figure figure={one.times} label={`${rhythm.name}, times in the year`} /> <small>in the year</small>
+            <Figure figure={of.times} label={`${rhythm.name}, times in the year`} /> <small>in the year</small>
           </>
         ) : (
-          one.work === 0 && <small>no work yet</small>
+          of?.work === 0 && <small>no work yet</small>
         )}
       </span>
       <button
@@ -176,8 +192,9 @@ function Bands({ rhythm, onSave }: { rhythm: Rhythm; onSave: (bands: Band[]) => 
 }
 
 function WorkByRhythm({ view }: { view: View }) {
-  const [open] = useJob();
-  const usual = view.rhythms.find((r) => r.usual)?.rhythm.name ?? "once";
+  const [open, { job }] = useJob();
+  const { rhythms, round } = job;
+  const usual = rhythms.find((r) => r.id === round.usual)?.name ?? "once";
   return (
     <section className="panel" aria-label="Work and its rhythm">
       <header>
@@ -187,28 +204,28 @@ function WorkByRhythm({ view }: { view: View }) {
         <Choice
           label="Work that says nothing else"
           row
-          value={view.terms.usual ?? ""}
+          value={round.usual ?? ""}
           none="is done once"
-          options={view.rhythms.map((r) => [r.rhythm.id, r.rhythm.name] as const)}
+          options={rhythms.map((r) => [r.id, r.name] as const)}
           onChoose={(now) =>
             void open.tell({
               type: "setRound",
               field: "usual",
-              was: view.terms.usual ?? null,
+              was: round.usual ?? null,
               now: now || null,
             } as never)
           }
         />
       </div>
       <ul className={`rows ${price.list} ${styles.work}`}>
-        {view.work.map((work) => (
+        {job.work.map((work) => (
           <li key={work.id}>
             <Choice
-              label={`Rhythm of ${work.name}`}
+              label={`Rhythm of ${work.section}: ${work.name}`}
               bare
               value={work.rhythm ?? ""}
               none={`as the job says: ${usual}`}
-              options={[...view.rhythms.map((r) => [r.rhythm.id, r.rhythm.name] as const), [once, "once"]]}
+              options={[...rhythms.map((r) => [r.id, r.name] as const), [once, "once"]]}
               onChoose={(now) =>
                 void open.tell({
                   type: "setWork",
@@ -220,12 +237,16 @@ function WorkByRhythm({ view }: { view: View }) {
               }
             />
             <span>
-              {work.name}
-              {work.buildUp && <small>build-up of dirt {work.buildUp}</small>}
+              {work.section}: {work.name}
+              <BuildUpOf words={view.work.find((w) => w.id === work.id)?.buildUp} />
             </span>
           </li>
         ))}
       </ul>
     </section>
   );
+}
+
+function BuildUpOf({ words }: { words?: string }) {
+  return words ? <small>build-up of dirt {words}</small> : null;
 }

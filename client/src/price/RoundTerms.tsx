@@ -10,9 +10,9 @@ import { useRound } from "./useRound";
 /** The terms of the round: when it begins, when it is billed, and the years after. */
 export function RoundTerms({ view }: { view: Schemas["YearView"] }) {
   const [open, { job }] = useJob();
-  const { terms } = view;
+  const terms = job.round;
   const year = view.year!;
-  const set = useRound(terms);
+  const set = useRound();
   return (
     <section className="panel" aria-label="Terms of the round">
       <header>

@@ -31,7 +31,7 @@ export function Rows<T>({ one, rows, columns, blank, more, onSave }: Props<T>) {
   const at = (index: number, row: T) => rows.map((r, i) => (i === index ? row : r));
   async function add() {
     try {
-      await onSave([...rows, draft!]);
+      await onSave([...rows, draft as T]);
       setDraft(null);
       setWrong("");
     } catch (error) {
@@ -63,7 +63,7 @@ export function Rows<T>({ one, rows, columns, blank, more, onSave }: Props<T>) {
           {more && <div className={styles.more}>{more(row, (now) => onSave(at(i, now)))}</div>}
         </div>
       ))}
-      {draft && (
+      {draft !== null && (
         <form
           className={styles.term}
           onSubmit={(e) => {
@@ -96,7 +96,7 @@ export function Rows<T>({ one, rows, columns, blank, more, onSave }: Props<T>) {
           {wrong}
         </p>
       )}
-      {!draft && (
+      {draft === null && (
         <button type="button" className="act" onClick={() => setDraft(blank)}>
           Add a {one}
         </button>

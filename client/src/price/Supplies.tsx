@@ -13,8 +13,8 @@ type Supply = Schemas["YearSupply"];
 /** What is bought for the year, and in which months. */
 export function Supplies({ view }: { view: View }) {
   const [, { job }] = useJob();
-  const { terms } = view;
-  const set = useRound(terms);
+  const terms = job.round;
+  const set = useRound();
   return (
     <section className="panel" aria-label="Supplies for the year">
       <header>
@@ -47,7 +47,7 @@ export function Supplies({ view }: { view: View }) {
                   of={supply.name}
                   named={supply.months}
                   none="bought in the first month"
-                  onChoose={(months) => void setSupply({ ...supply, months })}
+                  onChoose={(months) => setSupply({ ...supply, months })}
                 />
                 {view.supplies
                   .filter((s) => s.supply.id === supply.id && s.cost)
@@ -65,9 +65,10 @@ export function Supplies({ view }: { view: View }) {
 }
 
 /** Working days on which nobody comes. */
-export function DaysOff({ view }: { view: View }) {
-  const { terms } = view;
-  const set = useRound(terms);
+export function DaysOff() {
+  const [, { job }] = useJob();
+  const terms = job.round;
+  const set = useRound();
   return (
     <section className="panel" aria-label="Days off">
       <header>

@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Schemas } from "../api/client";
 import { askJob } from "../api/jobQueries";
 import { useJob } from "../job/JobContext";
 import { Frequencies } from "./Frequencies";
@@ -21,58 +20,45 @@ export function Year() {
   if (!data) return null;
   const make = () => setMaking(true);
   return (
-    <div className={price.page}>
-      {data.year ? (
-        <First year={data.year} view={data} onMake={make} />
-      ) : (
-        <>
-          <Nothing view={data} onMake={make} />
-          <Rhythms view={data} onMake={make} />
-        </>
+    <div className={data.year ? styles.year : price.page}>
+      <div className={price.stack}>
+        {data.year ? (
+          <section className="panel" aria-label="The year">
+            <YearSums year={data.year} />
+            <YearPicture year={data.year} />
+          </section>
+        ) : (
+          <Nothing onMake={make} />
+        )}
+        <Rhythms view={data} onMake={make} />
+      </div>
+      {data.year && (
+        <div className={price.stack}>
+          <Frequencies view={data} />
+          <RoundTerms view={data} />
+          <Supplies view={data} />
+          <DaysOff />
+        </div>
       )}
       {making && <NewRhythm view={data} onClose={() => setMaking(false)} />}
     </div>
   );
 }
 
-interface FirstProps {
-  year: Schemas["FirstYearView"];
-  view: Schemas["YearView"];
-  onMake: () => void;
-}
-
-function First({ year, view, onMake }: FirstProps) {
-  return (
-    <div className={styles.year}>
-      <div className={price.stack}>
-        <section className="panel" aria-label="The year">
-          <YearSums year={year} />
-          <YearPicture year={year} />
-        </section>
-        <Rhythms view={view} onMake={onMake} />
-      </div>
-      <div className={price.stack}>
-        <Frequencies view={view} />
-        <RoundTerms view={view} />
-        <Supplies view={view} />
-        <DaysOff view={view} />
-      </div>
-    </div>
-  );
-}
-
-function Nothing({ view, onMake }: { view: Schemas["YearView"]; onMake: () => void }) {
+function Nothing({ onMake }: { onMake: () => void }) {
+  const [, { job }] = useJob();
+  const none = job.rhythms.length === 0;
   return (
     <section className="panel" aria-label="The year">
       <header>
         <h2>The year</h2>
       </header>
       <p className="pad note">
-        {view.rhythms.length === 0
+        {none
           ? "All work of this job is done once. Give it a rhythm where it comes back, so many times a year or when something happens: then each visit has its price, and the year its months."
           : "No work in the price goes by a rhythm yet. Say below which does."}
       </p>
-      {view.rhythms.length === 0 && (
+      {none && (
         <p className="pad">
           <button type="button" className="act" onClick={onMake}>
             New rhythm

@@ -13,11 +13,9 @@ export const withVisit = (rhythm: Pick<Rhythm, "ownVisit">, to: string) => ({
 });
 
 /** When a rhythm can be done. The job's usual one has its visit. */
-export const visits = (rhythm: Pick<Rhythm, "id">, view: Schemas["YearView"], usual: boolean) =>
+export const visits = (rhythm: Pick<Rhythm, "id">, all: readonly Rhythm[], usual: boolean) =>
   [
     ["own", "on a visit of its own"],
     ...(usual ? [] : ([["along", "while the crew is there"]] as const)),
-    ...view.rhythms
-      .filter((r) => r.rhythm.id !== rhythm.id && r.rhythm.kind !== "event")
-      .map((r) => [r.rhythm.id, `instead of ${r.rhythm.name}`] as const),
+    ...all.filter((r) => r.id !== rhythm.id && r.kind !== "event").map((r) => [r.id, `instead of ${r.name}`] as const),
   ] as const;

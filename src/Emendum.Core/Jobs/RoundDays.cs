@@ -20,7 +20,12 @@ public sealed class RoundDays
         off = [.. job.Round.DaysOff.Select(RoundTerms.Day)];
         First = new(start.Year, start.Month, 1);
         foreach (var rhythm in job.Rhythms)
-            Lay(rhythm);
+            days.Add(rhythm.Id, Own(rhythm));
+        foreach (var rhythm in job.Rhythms.Where(r => !RhythmTimes.HasVisit(job, r)))
+            if (Visited(rhythm) is { } visit)
+                days[rhythm.Id] = TakenFrom([.. days[visit.Id]], days[rhythm.Id], leaves: true);
+        foreach (var rhythm in job.Rhythms.Where(r => r.Instead is null))
+            TakeFrom(rhythm);
     }
 
     /// <summary>First day of the first month.</summary>
@@ -60,13 +65,11 @@ public sealed class RoundDays
         return day;
     }
 
-    private void Lay(Rhythm rhythm)
+    /// <summary>The days of a rhythm by itself.</summary>
+    private List<DateOnly> Own(Rhythm rhythm)
     {
-        if (days.ContainsKey(rhythm.Id))
-            return;
-        days.Add(rhythm.Id, []);
         var count = RhythmTimes.Stated(job, rhythm);
-        var own = rhythm.Kind switch
+        return rhythm.Kind switch
         {
             RhythmKind.Event => [],
             RhythmKind.WorkingDays => [.. Working(rhythm, start).Take(count)],
@@ -77,18 +80,16 @@ public sealed class RoundDays
             _ when rhythm.Months.IsEmpty && 12 % count == 0 => InStep(count, n => start.AddMonths(n * 12 / count)),
             _ => Evenly(rhythm, count),
         };
-        if (rhythm.Instead is { } instead && job.Rhythm(instead) is { } other)
+    }
+
+    /// <summary>Takes the days of what is done instead of a rhythm from it, after its own have been taken from another.</summary>
+    private void TakeFrom(Rhythm rhythm)
+    {
+        foreach (var instead in job.Rhythms.Where(r => r.Instead == rhythm.Id))
         {
-            Lay(other);
-            days[rhythm.Id] = TakenFrom(days[other.Id], own, leaves: false);
+            days[instead.Id] = TakenFrom(days[rhythm.Id], days[instead.Id], leaves: false);
+            TakeFrom(instead);
         }
-        else if (!RhythmTimes.HasVisit(job, rhythm) && Visited(rhythm) is { } visit)
-        {
-            Lay(visit);
-            days[rhythm.Id] = TakenFrom([.. days[visit.Id]], own, leaves: true);
-        }
-        else
-            days[rhythm.Id] = own;
     }
 
     /// <summary>On whose visits it is done: the job's usual rhythm, or the most frequent that the crew comes for.</summary>

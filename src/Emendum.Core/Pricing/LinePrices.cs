@@ -9,7 +9,12 @@ internal static class LinePrices
     public static LineWeights WeightsOf(PriceDraft draft, Portion portion) =>
         portion.Lines
         ?? portion.Later?.Value
-        ?? TaxShares.Lines(draft, draft.Pools.First(p => p.Section?.Id == portion.Section), portion.Tax);
+        // What stands in a round beside its occurrences falls on no line.
+        ?? (
+            draft.Pools.FirstOrDefault(p => p.Section?.Id == portion.Section) is { } pool
+                ? TaxShares.Lines(draft, pool, portion.Tax)
+                : new([], [])
+        );
 
     /// <summary>Its amount so far, by line.</summary>
     public static Val[] Share(PriceDraft draft, Portion portion, LineWeights lines, string when) =>

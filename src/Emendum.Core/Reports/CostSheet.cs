@@ -11,11 +11,20 @@ namespace Emendum.Core.Reports;
 /// <summary>A line of the cost sheet.</summary>
 /// <param name="Line">The line.</param>
 /// <param name="Section">Its section.</param>
+/// <param name="Hours">Labour hours; of work that comes back, of the first year, as the money is.</param>
 /// <param name="Costs">What it costs, by class.</param>
 /// <param name="Cost">The same together.</param>
 /// <param name="Price">Its part of the price before tax.</param>
 /// <param name="Note">What sets it apart: who supplies, an allowance, hidden; or empty.</param>
-public sealed record CostSheetLine(Line Line, string Section, ByClass<Val> Costs, Val Cost, Val Price, string Note);
+public sealed record CostSheetLine(
+    Line Line,
+    string Section,
+    Val Hours,
+    ByClass<Val> Costs,
+    Val Cost,
+    Val Price,
+    string Note
+);
 
 /// <summary>A job's costs and price for the firm itself: what every line takes, costs and brings, and how the price is built from it. Printed, and taken out as a workbook.</summary>
 /// <param name="Estimate">The job.</param>
@@ -51,10 +60,11 @@ public sealed record CostSheet(
                     new CostSheetLine(
                         line,
                         job.SectionOf(line.OfItem.Item),
+                        estimate.Reckoned.HoursInYear(n),
                         draft.LineCosts.Lines[n],
                         spread.Costs[n],
                         spread.Lines[n],
-                        Note(line)
+                        Note(line, job)
                     )
             )
             .OrderBy(l => rank.GetValueOrDefault(l.Line.OfItem.Item.Section, int.MaxValue));
@@ -69,12 +79,13 @@ public sealed record CostSheet(
         );
     }
 
-    private static string Note(Line line) =>
+    private static string Note(Line line, Job job) =>
         string.Join(
             ", ",
             new[]
             {
                 line.IsNothing ? "nothing of it here" : "",
+                RhythmTimes.Of(job, line.OfItem.Item) is { } rhythm ? "a year of it: " + rhythm.Name : "",
                 line.Allowance is null ? "" : "allowance",
                 line.Supply switch
                 {

@@ -60,6 +60,7 @@ public sealed record PricedVariant(Variant Variant, Estimate? Estimate, string R
         Say("role", w => w.Role, Named);
         Say("section", w => w.Section);
         Say("who supplies", w => w.Supply);
+        Say("rhythm", w => w.Rhythm);
         Say("unit price", w => w.UnitPrice);
         Say("least charge", w => w.Least);
         Say("wording", w => w.Wording);

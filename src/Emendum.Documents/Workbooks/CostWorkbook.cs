@@ -82,7 +82,7 @@ public sealed class CostWorkbook
             if (sheet.Lines[i].Line.Quantity.How is Ref quantity)
                 formulas.Place(quantity.Figure.Path, $"Lines!D{first + i}");
         var units = estimate.Job.Units;
-        foreach (var (line, section, costs, cost, sold, note) in sheet.Lines)
+        foreach (var (line, section, hours, costs, cost, sold, note) in sheet.Lines)
             lines.Add(
                 [
                     new(section),
@@ -90,7 +90,7 @@ public sealed class CostWorkbook
                     new(line.Measures.Place.Name),
                     new(line.Quantity.V, Look: CellLook.Input),
                     new(line.OfItem.SymbolIn(units)),
-                    Cell(line.Hours, CellLook.Quantity),
+                    Cell(hours, CellLook.Quantity),
                     .. costs.Select(c => Money(c.Of)),
                     Money(cost),
                     Money(sold),

@@ -520,6 +520,38 @@ internal sealed class Fuzz
                         (file["variants"] as JsonArray)?.FirstOrDefault(v => (bool)v!["taken"]!)?["id"]?.DeepClone()
                         ?? Id();
                 break;
+            case "setRound":
+                Set(file["round"] as JsonObject ?? new JsonObject { ["rise"] = "0" }, command, "rise");
+                break;
+            case "addRhythm":
+                command["rhythm"] = new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["rank"] = "",
+                    ["name"] = $"Rhythm {random.Next(1000)}",
+                    ["kind"] = One<string>(["times", "times", "workingDays", "event"]),
+                    ["times"] = One<int>([52, 12, 4, 0]),
+                    ["ownVisit"] = Chance(50),
+                };
+                break;
+            case "setRhythm" or "takeFrequency" or "setVisit" or "removeRhythm":
+                var rhythm = Some("rhythms");
+                command["rhythm"] = rhythm?["id"]?.DeepClone() ?? Id();
+                if (type == "setRhythm")
+                    Set(rhythm, command, "times");
+                if (type == "takeFrequency")
+                    command["was"] = new JsonObject
+                    {
+                        ["kind"] = rhythm?["kind"]?.DeepClone(),
+                        ["times"] = rhythm?["times"]?.DeepClone(),
+                    };
+                if (type == "setVisit")
+                    command["was"] = new JsonObject
+                    {
+                        ["instead"] = rhythm?["instead"]?.DeepClone(),
+                        ["ownVisit"] = rhythm?["ownVisit"]?.DeepClone(),
+                    };
+                break;
             case "setSureness":
                 command["was"] = file["sureness"]?.DeepClone();
                 command["now"] = new JsonObject
