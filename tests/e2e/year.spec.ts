@@ -293,6 +293,7 @@ test("the proposal of a round says the year and the month, and work takes its rh
   await page.keyboard.press("Alt+4");
   const paper = page.getByRole("main");
   await expect(paper).toContainText("A year of it");
+  await expect(paper).toContainText("Machine-scrub hard floors, weekly:");
   await expect(paper).toContainText(/52 × \d/);
   await expect(paper).toContainText(/Billed at [\d,.]+ a month/);
 });

@@ -109,9 +109,18 @@ public static class Proposal
                     ? ", one coat"
                     : $", {Words(here.Coats)} coats"
                 : "";
+        // In a round it is said how often.
+        var often = estimate.Price.Occurrences.IsEmpty
+            ? ""
+            : ", "
+                + (
+                    RhythmTimes.Of(estimate.Job, line.OfItem.Item) is { } rhythm
+                        ? char.ToLowerInvariant(rhythm.Name[0]) + rhythm.Name[1..]
+                        : "once"
+                );
         var theirs = line.Supply == Supply.CustomerMaterial ? ", with material that you supply" : "";
         return (
-            $"{(here.Wording.Length > 0 ? here.Wording : here.Name)}{coats}{(here.Colour.Length > 0 ? ", " + here.Colour : "")}{theirs}",
+            $"{(here.Wording.Length > 0 ? here.Wording : here.Name)}{coats}{(here.Colour.Length > 0 ? ", " + here.Colour : "")}{often}{theirs}",
             string.Join(
                 " ",
                 new[] { here.CustomerNote ?? line.OfItem.Entry.CustomerNote, line.Cell.Note }

@@ -94,6 +94,7 @@ public static class Priced
                         ),
                 ]
             ),
+            ["year"] = Year.Of(estimate, Trace.Silent) is { } year ? OfYear(year) : null,
             ["worth"] = new JsonArray(
                 [
                     .. Enum.GetValues<PieceKind>()
@@ -105,6 +106,49 @@ public static class Priced
     }
 
     private static string? Text(Total? figure) => figure is null ? null : Rounding.Text(figure.V);
+
+    private static JsonObject OfYear(Year year) =>
+        new()
+        {
+            ["occurrences"] = new JsonArray(
+                [
+                    .. year.Occurrences.Select(o =>
+                        (JsonNode)
+                            new JsonObject
+                            {
+                                ["id"] = o.Of.Occurrence.Id.ToString(),
+                                ["name"] = o.Of.Occurrence.Name,
+                                ["times"] = Rounding.Text(o.Of.Occurrence.Times.V),
+                                ["hours"] = Rounding.Text(o.Hours.V),
+                                ["price"] = Rounding.Text(o.Of.Price.V),
+                                ["visits"] = new JsonArray([.. o.Visits.Select(v => (JsonNode)v)]),
+                            }
+                    ),
+                ]
+            ),
+            ["supplies"] = Text(year.Supplies),
+            ["year"] = Rounding.Text(year.OfYear.V),
+            ["month"] = Rounding.Text(year.Month.V),
+            ["once"] = Text(year.Once?.Price),
+            ["months"] = new JsonArray(
+                [
+                    .. year.Months.Select(m =>
+                        (JsonNode)
+                            new JsonObject
+                            {
+                                ["from"] = m.From.ToString(
+                                    "yyyy-MM-dd",
+                                    System.Globalization.CultureInfo.InvariantCulture
+                                ),
+                                ["billed"] = Rounding.Text(m.Billed.V),
+                                ["cost"] = Rounding.Text(m.Cost.V),
+                                ["profit"] = Rounding.Text(m.Profit.V),
+                            }
+                    ),
+                ]
+            ),
+            ["years"] = new JsonArray([.. year.Years.Select(y => (JsonNode)Rounding.Text(y.V))]),
+        };
 
     private static JsonObject OfSure(HowSure sure)
     {
