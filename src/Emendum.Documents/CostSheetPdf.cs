@@ -208,6 +208,17 @@ public sealed class CostSheetPdf
             .. costs.Subcontracts.Select(s =>
                 (false, new[] { s.Subcontract.Name, With(Shown.Fine(s.Amount.V), s.Amount.Unit), Money(s.Cost.V) })
             ),
+            .. costs.Quotes.Select(q =>
+                (
+                    false,
+                    new[]
+                    {
+                        $"{q.Quote.From}, quote for {estimate.Job.Section(q.Quote.Section)?.Name}",
+                        "",
+                        Money(q.Cost.V),
+                    }
+                )
+            ),
             .. costs.Charges.Select(c =>
                 (
                     false,

@@ -46,6 +46,7 @@ public static class ApiDescription
                         type.Namespace == typeof(Core.Book.BookEntry).Namespace
                         || type == typeof(Core.Jobs.PricingTerms)
                         || type == typeof(Core.Jobs.Rhythm)
+                        || type == typeof(Core.Jobs.Quote)
                     ) && schema.Properties is { Count: > 0 }
                 )
                     (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);

@@ -133,3 +133,65 @@ test("a name that is taken is refused beside its field; an alternate is renamed 
     await accessible(page, `options, ${scheme}`);
   }
 });
+
+test("what other firms ask for a section stands side by side, is taken by one key and undone by one", async ({
+  page,
+}) => {
+  await rooms(page, "Godwit Lane", 2);
+  await addEverywhere(page, "Walls Paint", "Ceilings Paint");
+  await page.keyboard.press("Alt+3");
+  await page.getByRole("button", { name: "Options", exact: true }).click();
+  const quotes = region(page, "Quotes of other firms");
+  await quotes.getByRole("button", { name: "New quote" }).press("Enter");
+  const dialog = page.getByRole("dialog", { name: "New quote" });
+  await dialog
+    .getByRole("combobox", { name: "Section" })
+    .selectOption({ label: "Ceilings" });
+  await dialog.getByRole("textbox", { name: "Who quotes" }).fill("the plasterer");
+  await dialog
+    .getByRole("textbox", { name: "Amount for all of it" })
+    .fill("640");
+  await dialog.getByRole("textbox", { name: "Holds until" }).fill("soon");
+  await page.keyboard.press("Enter");
+  await expect(dialog).toContainText("Write the last day like 2027-01-31.");
+  await dialog.getByRole("textbox", { name: "Holds until" }).fill("2020-01-31");
+  await dialog
+    .getByRole("textbox", { name: "Leaves out, in words" })
+    .fill("scaffolding");
+  await page.keyboard.press("Enter");
+  await expect(dialog).toHaveCount(0);
+  const table = quotes.getByRole("table", { name: "Quotes for Ceilings" });
+  await expect(table).toContainText("ends before your own prices do");
+  await expect(table).toContainText("scaffolding");
+  await expect(
+    table.getByRole("button", { name: /^the plasterer, section costs/ }),
+  ).toHaveText("640.00");
+  const with_ = await table
+    .getByRole("button", { name: /^the plasterer, price of the job/ })
+    .innerText();
+  await accessible(page, "quotes side by side");
+  const before = await tally(page, "Price before tax").innerText();
+  await table
+    .getByRole("button", { name: "Take the plasterer" })
+    .press("Enter");
+  await expect(tally(page, "Price before tax")).toHaveText(with_);
+  // Its workings lead to what was typed.
+  await table
+    .getByRole("button", { name: /^the plasterer, section costs/ })
+    .press("e");
+  await expect(region(page, "Workings")).toContainText("the plasterer");
+  await page.keyboard.press("Escape");
+  await quotes.getByRole("heading", { name: "Quotes of other firms" }).click();
+  await page.keyboard.press("Control+z");
+  await expect(tally(page, "Price before tax")).toHaveText(before);
+  // What it leaves out is ours: then it does nothing of the section.
+  await table.getByText("scaffolding").click();
+  await table.getByRole("checkbox", { name: "Paint, ours" }).press(" ");
+  await expect(
+    table.getByRole("button", { name: /^the plasterer, price of the job/ }),
+  ).toHaveText(before);
+  await table
+    .getByRole("button", { name: "Remove the plasterer" })
+    .press("Enter");
+  await expect(table).toHaveCount(0);
+});

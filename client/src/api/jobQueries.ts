@@ -69,6 +69,13 @@ export const askJob = {
         ).data!,
       placeholderData: keepPreviousData,
     }),
+  /** What other firms ask for sections, side by side. */
+  quotes: (job: At) =>
+    queryOptions({
+      queryKey: ["quotes", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/price/quotes", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** Variants side by side. */
   variants: (job: At) =>
     queryOptions({

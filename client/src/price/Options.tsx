@@ -8,6 +8,7 @@ import { toggled } from "../controls/toggled";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { NewAlternate } from "./NewAlternate";
+import { Quotes } from "./Quotes";
 import { Variants } from "./Variants";
 import styles from "./options.module.css";
 import price from "./price.module.css";
@@ -89,6 +90,7 @@ export function Options() {
           )}
         </section>
       </div>
+      <Quotes />
       <Variants />
       {making && <NewAlternate options={data} to={making === "new" ? null : making} onClose={() => setMaking(null)} />}
     </div>

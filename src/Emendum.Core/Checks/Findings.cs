@@ -13,6 +13,7 @@ public static class Findings
     [
         BelowFloor.In,
         CostWithoutPrice.In,
+        QuoteEnds.In,
         PricedAsIfWeSupplied.In,
         PlaceWithoutWork.In,
         MeasuredTwice.In,

@@ -66,6 +66,9 @@ public sealed record Job(
     /// <summary>In what those that are not taken differ from it: JSON by variant and path, see <see cref="Jobs.Variants"/>.</summary>
     public ImmutableSortedDictionary<string, string> Differs { get; init; } = NothingSetAside;
 
+    /// <summary>Quotes of other firms for its sections, in order.</summary>
+    public ImmutableArray<Quote> Quotes { get; init; } = [];
+
     /// <summary>How often its work comes, in order; empty where all is done once.</summary>
     public ImmutableArray<Rhythm> Rhythms { get; init; } = [];
 
@@ -153,6 +156,15 @@ public sealed record Job(
 
     /// <summary>The rhythm with that id, or null.</summary>
     public Rhythm? Rhythm(Guid id) => Rhythms.FirstOrDefault(r => r.Id == id);
+
+    /// <summary>The quote by which another firm does a piece of work; null where it is ours.</summary>
+    public Quote? QuoteFor(WorkItem item)
+    {
+        foreach (var quote in Quotes)
+            if (quote.Taken && quote.Section == item.Section)
+                return quote.LeavesOut.Contains(item.Id) ? null : quote;
+        return null;
+    }
 
     /// <summary>Work by section and name, as lists and documents call it.</summary>
     public string Titled(WorkItem item) => $"{SectionOf(item)}: {item.Name}";

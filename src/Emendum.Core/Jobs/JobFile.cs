@@ -53,6 +53,10 @@ public sealed record JobFile(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Differing>? Differs { get; init; }
 
+    /// <summary>Quotes of other firms for its sections; missing where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<Quote>? Quotes { get; init; }
+
     /// <summary>How often its work comes; missing where all is done once.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Rhythm>? Rhythms { get; init; }
@@ -110,6 +114,7 @@ public sealed record JobFile(
             SetAside = job.SetAside,
             Policy = job.Policy,
             Sureness = job.Sureness,
+            Quotes = job.Quotes.IsEmpty ? null : job.Quotes,
             Rhythms = job.Rhythms.IsEmpty ? null : job.Rhythms,
             Round = job.Round.IsStarting ? null : job.Round,
             Alternates = job.Alternates.IsEmpty ? null : job.Alternates,
@@ -196,6 +201,7 @@ public sealed record JobFile(
             Pace = file.Pace,
             Policy = file.Policy,
             Sureness = file.Sureness,
+            Quotes = [.. (file.Quotes ?? []).OrderBy(q => q.Rank, StringComparer.Ordinal).ThenBy(q => q.Id)],
             Rhythms = [.. (file.Rhythms ?? []).OrderBy(r => r.Rank, StringComparer.Ordinal).ThenBy(r => r.Id)],
             Round = file.Round ?? RoundTerms.Starting,
             Alternates = [.. (file.Alternates ?? []).OrderBy(a => a.Rank, StringComparer.Ordinal).ThenBy(a => a.Id)],

@@ -118,7 +118,8 @@ public sealed record RoundTerms(
             throw RefusedException.Of("daysOff", "Days off stand each once and in order.");
     }
 
-    private static bool IsDay(string text) =>
+    /// <summary>Whether that is a day as it is written.</summary>
+    internal static bool IsDay(string text) =>
         DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
         && day.Year is >= 2000 and <= 2200;
 }

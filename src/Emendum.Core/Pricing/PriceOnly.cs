@@ -59,9 +59,9 @@ internal static class PriceOnly
                 item.Entry is PriceOnlyItem ? OwnPriceKind.PriceOnly
                 : IsByUnit(reckoned.Job, item) ? OwnPriceKind.UnitPrice
                 : (OwnPriceKind?)null;
-            if (kind is not { } why || !Array.Exists(lines[from..to], l => l.Works))
+            if (kind is not { } why || !Array.Exists(lines[from..to], l => l.IsSold))
                 continue;
-            int[] ours = [.. Enumerable.Range(from, to - from).Where(n => lines[n].Ours)];
+            int[] ours = [.. Enumerable.Range(from, to - from).Where(n => lines[n].Sold)];
             var own = new Own(item, reckoned, priced.Count + 1, places, trace);
             if (own.Of(why, ours) is { } sold)
                 priced.Add(sold);

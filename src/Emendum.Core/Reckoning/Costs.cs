@@ -106,6 +106,9 @@ public sealed class Costs
     /// <summary>Subcontracts, in order of first use.</summary>
     public required ImmutableArray<SubcontractCost> Subcontracts { get; init; }
 
+    /// <summary>Firms whose quotes are taken, in the job's order.</summary>
+    public ImmutableArray<QuoteCost> Quotes { get; init; } = [];
+
     /// <summary>Fees and fixed charges, the way to the site last.</summary>
     public required ImmutableArray<ChargeCost> Charges { get; init; }
 
@@ -139,7 +142,9 @@ public sealed class Costs
                         {
                             CostClass.Labour => Roles.Select(r => r.Cost.Value),
                             CostClass.Equipment => Equipment.Select(e => e.Cost.Value),
-                            CostClass.Subcontract => Subcontracts.Select(s => s.Cost.Value),
+                            CostClass.Subcontract => Subcontracts
+                                .Select(s => s.Cost.Value)
+                                .Concat(Quotes.Select(q => q.Cost.Value)),
                             _ => Charges.Select(c => c.Cost.Value),
                         }
                     )

@@ -74,7 +74,7 @@ internal sealed class Fold
             Items = items,
             Lines = lines,
             Grid = grid,
-            Costs = Totals(measures, Array.Exists(lines, l => l.Works)),
+            Costs = Totals(measures, lines),
         };
     }
 
@@ -174,8 +174,9 @@ internal sealed class Fold
         return part.Kind.IsLabour ? amount : 0m;
     }
 
-    private Costs Totals(Dictionary<Guid, PlaceMeasures> measures, bool works)
+    private Costs Totals(Dictionary<Guid, PlaceMeasures> measures, Line[] lines)
     {
+        var works = Array.Exists(lines, l => l.Works);
         var duration = CrewPlan.Of(job, itemHours, trace);
         var labour = kinds.OfType<LabourCosts>().Single();
         var worked = trace.Total(labour.Hours, "h", "Labour hours of the work", new("totals", "workedHours"));
@@ -206,6 +207,7 @@ internal sealed class Fold
             Mixed = costs.Mixed,
             Equipment = costs.Equipment.ToImmutable(),
             Subcontracts = costs.Subcontracts.ToImmutable(),
+            Quotes = QuoteCosts.Of(job, lines, trace),
             Charges = costs.Charges.ToImmutable(),
             Once = [.. once],
             Worked = worked,

@@ -14,6 +14,7 @@ public sealed class Line
     {
         (OfItem, Measures, Cell, conditions, pace) = (item, measures, cell, job.Conditions, job.Pace);
         (rhythm, often) = Often(item, job);
+        Quote = Sold ? job.QuoteFor(item.Item) : null;
         Item = cell.WorksOtherwise ? CompiledItem.Of(cell.Of(item.Item), job.Book) : item;
         (Supply, Allowance) = (cell.Supply ?? item.Item.Supply, cell.Allowance ?? item.Item.Allowance);
     }
@@ -51,8 +52,17 @@ public sealed class Line
     public bool IsNothing =>
         Allowance is null && Quantity.V == 0 && OfItem.Item.Labour is null && !Array.Exists(Amounts, a => a.V != 0);
 
-    /// <summary>Whether its hours and goods are ours to give: the customer does not do it, and no sum is allowed for it.</summary>
-    public bool Ours => Supply != Supply.Customer && Allowance is null;
+    /// <summary>The quote by which another firm does it; null where none does.</summary>
+    public Quote? Quote { get; }
+
+    /// <summary>Whether its hours and goods are ours to give: neither the customer nor another firm does it, and no sum is allowed for it.</summary>
+    public bool Ours => Sold && Quote is null;
+
+    /// <summary>Whether we answer for it to the customer, by ourselves or by another firm.</summary>
+    public bool Sold => Supply != Supply.Customer && Allowance is null;
+
+    /// <summary>Whether we do anything here, or another firm does it for us: it is sold, and there is something of it.</summary>
+    public bool IsSold => Sold && !IsNothing;
 
     /// <summary>Whether we do anything here: it is ours, and there is something of it.</summary>
     public bool Works => Ours && !IsNothing;
@@ -62,6 +72,10 @@ public sealed class Line
 
     /// <summary>Hours or need with waste of each part, in <see cref="CompiledItem.Part.Unit"/>.</summary>
     public Val[] Amounts { get; private set; } = [];
+
+    /// <summary>Labour hours that it would take us, whoever does it.</summary>
+    internal Val WouldTake =>
+        Sum.Of(Amounts.Where((_, i) => Item.Parts[i].Kind.IsLabour));
 
     /// <summary>Labour hours of all parts that we do.</summary>
     public Val Hours { get; private set; }
@@ -76,7 +90,8 @@ public sealed class Line
         && ReferenceEquals(cell, Cell)
         && conditions == job.Conditions
         && ReferenceEquals(pace, job.Pace)
-        && (rhythm, often) == Often(item, job);
+        && (rhythm, often) == Often(item, job)
+        && Quote?.Id == (Sold ? job.QuoteFor(item.Item)?.Id : null);
 
     private static (Rhythm? Rhythm, decimal Often) Often(CompiledItem item, Job job) =>
         RhythmTimes.Of(job, item.Item) is { } rhythm ? (rhythm, RhythmTimes.AYear(job, rhythm)) : (null, 0);

@@ -29,6 +29,7 @@ public sealed class LineCosts
         var shares = new LineShares(reckoned, rules, trace);
         foreach (var kind in KindCosts.All())
             kind.Share(shares);
+        QuoteCosts.Share(shares, reckoned.Lines);
         return new(shares.Sums(), shares.Free());
     }
 

@@ -112,6 +112,7 @@ public sealed class Reckoned
         && job.Conditions == Job.Conditions
         && ReferenceEquals(job.Pace, Job.Pace)
         && job.Rhythms == Job.Rhythms
+        && job.Quotes == Job.Quotes
         && (Occurrences.IsEmpty || (job.Round, job.Info.Currency) == (Job.Round, Job.Info.Currency))
         && (job.Units, job.Deduct) == (Job.Units, Job.Deduct);
 

@@ -28,6 +28,7 @@ internal sealed class RoundCosts(
             Mixed = Mixed(),
             Equipment = Equipment(),
             Subcontracts = Subcontracts(),
+            Quotes = Quotes(),
             Charges = Charges(),
             Once =
             [
@@ -146,7 +147,7 @@ internal sealed class RoundCosts(
                 .Select(s =>
                 {
                     var (first, name) = (s.First, s.First.Subcontract.Name);
-                    FigurePath Path(string leaf) => new("subcontracts", first.Subcontract.Id, leaf);
+                    FigurePath Path(string leaf) => new("subcontract", first.Subcontract.Id, leaf);
                     return new SubcontractCost(
                         first.Subcontract,
                         Made(s.All, x => x.Amount, first.Amount.Unit, name, Path("amount")),
@@ -154,6 +155,23 @@ internal sealed class RoundCosts(
                         ByItem(s.All, x => x.ByItem)
                     );
                 }),
+        ];
+
+    private ImmutableArray<QuoteCost> Quotes() =>
+        [
+            .. Gathered(c => c.Quotes, q => q.Quote.Id)
+                .Select(q =>
+                    q.First with
+                    {
+                        Cost = Made(
+                            q.All,
+                            x => x.Cost,
+                            "",
+                            "Quote of " + q.First.Quote.From,
+                            new("quotes", q.First.Quote.Id, "cost")
+                        ),
+                    }
+                ),
         ];
 
     private ImmutableArray<ChargeCost> Charges() =>

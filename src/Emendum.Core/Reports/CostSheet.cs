@@ -93,6 +93,7 @@ public sealed record CostSheet(
                     Supply.CustomerMaterial => "the customer supplies the material",
                     _ => "",
                 },
+                line.Quote is { } quote ? "done by " + quote.From : "",
                 line.Hidden ? "hidden from the customer" : "",
             }.Where(n => n.Length > 0)
         );

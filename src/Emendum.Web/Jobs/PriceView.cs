@@ -219,6 +219,11 @@ public sealed record PriceView(
                     FigureView.Fine(s.Amount),
                     FigureView.Money(s.Cost, places: places)
                 )),
+                .. estimate.Reckoned.Costs.Quotes.Select(q => new EquipmentView(
+                    $"{q.Quote.From}, quote for {estimate.Job.Section(q.Quote.Section)?.Name}",
+                    null,
+                    FigureView.Money(q.Cost, places: places)
+                )),
                 .. estimate.Reckoned.Costs.Charges.Select(c =>
                     c.Item is null
                         ? new EquipmentView(c.Name, FigureView.Fine(c.Amount), FigureView.Money(c.Cost, places: places))

@@ -520,6 +520,34 @@ internal sealed class Fuzz
                         (file["variants"] as JsonArray)?.FirstOrDefault(v => (bool)v!["taken"]!)?["id"]?.DeepClone()
                         ?? Id();
                 break;
+            case "addQuote":
+                command["quote"] = new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["rank"] = "",
+                    ["section"] = IdOf("sections"),
+                    ["from"] = $"Firm {random.Next(1000)}",
+                    ["amount"] = One<string>(["900", "0", "-1"]),
+                    ["taken"] = false,
+                };
+                break;
+            case "setQuote" or "removeQuote" or "takeQuote":
+                var quote = Some("quotes");
+                if (type == "takeQuote")
+                    (command["section"], command["was"], command["now"]) = (
+                        quote?["section"]?.DeepClone() ?? IdOf("sections"),
+                        (file["quotes"] as JsonArray)
+                            ?.FirstOrDefault(q =>
+                                (bool)q!["taken"]! && (string?)q["section"] == (string?)quote!["section"]
+                            )
+                            ?["id"]?.DeepClone(),
+                        Chance(70) ? quote?["id"]?.DeepClone() : null
+                    );
+                else
+                    command["quote"] = quote?["id"]?.DeepClone() ?? Id();
+                if (type == "setQuote")
+                    Set(quote, command, "from");
+                break;
             case "setRound":
                 Set(file["round"] as JsonObject ?? new JsonObject { ["rise"] = "0" }, command, "rise");
                 break;

@@ -58,11 +58,17 @@ internal static class WorkInJob
             Commands.Node(new Section(id, name, Rank.Between(job.Sections.LastOrDefault()?.Rank, null)))
         );
 
-    /// <summary>Takes a section away when the work that leaves was its last.</summary>
+    /// <summary>Takes a section away, with what others ask for it, when the work that leaves was its last.</summary>
     public static IEnumerable<Change> Emptied(Job job, WorkItem leaving) =>
         job.Work.Any(w => w.Section == leaving.Section && w.Id != leaving.Id)
             ? []
-            : [new($"sections/{leaving.Section}", Commands.Node(job.Section(leaving.Section)), null)];
+            :
+            [
+                .. job
+                    .Quotes.Where(q => q.Section == leaving.Section)
+                    .Select(q => new Change($"quotes/{q.Id}", Commands.Node(q), null)),
+                new($"sections/{leaving.Section}", Commands.Node(job.Section(leaving.Section)), null),
+            ];
 
     /// <summary>A rank after work of a section; where that stands in another, at the section's end; first where there is none.</summary>
     public static string RankAfter(ImmutableArray<WorkItem> work, Guid section, WorkItem? after)

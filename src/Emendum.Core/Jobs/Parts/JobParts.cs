@@ -27,6 +27,7 @@ internal static class JobParts
         new RhythmsPart(),
         new WorkPart(),
         new AlternatesPart(),
+        new QuotesPart(),
         new SchedulePart(),
         new CellsPart(),
         new VariantsPart(),

@@ -35,7 +35,7 @@ public sealed class FixedBasis : Basis
             .Lines.Select(
                 (n, i) => (n, Weight: prices.TryGetValue(n, out var sold) ? sold : Sum.Of(by[i].Select(c => c.Of)))
             )
-            .Where(l => draft.Reckoned.Lines[l.n].Ours)
+            .Where(l => draft.Reckoned.Lines[l.n].Sold)
             .ToArray();
         var shares = Shares.Of(
             ofLines,

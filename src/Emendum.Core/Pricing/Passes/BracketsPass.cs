@@ -63,7 +63,7 @@ internal static class BracketsPass
                 return (draft.Costs.Hours, "h");
             case BracketBy.Quantity:
                 var (job, measure) = (draft.Reckoned.Job, brackets.Measure!.Value);
-                var worked = draft.Reckoned.Lines.Where(l => l.Works).Select(l => l.Measures.Place.Id).ToHashSet();
+                var worked = draft.Reckoned.Lines.Where(l => l.IsSold).Select(l => l.Measures.Place.Id).ToHashSet();
                 var sum = draft.Reckoned.Sum(measure, job.Places.Where(p => worked.Contains(p.Id)), draft.Trace);
                 var size = draft.Trace.Make(
                     draft.Trace.Convert(sum, measure.UnitIn(job.Units), brackets.Unit!),

@@ -82,7 +82,7 @@ internal static class LeastPass
             terms.LeastJob == 0
             || (so.V >= terms.LeastJob && !draft.Trace.Follows)
             || terms.Basis == PriceBasis.Fixed
-            || !Array.Exists(draft.Reckoned.Lines, l => l.Works && l.Quantity.V != 0)
+            || !Array.Exists(draft.Reckoned.Lines, l => l.IsSold && l.Quantity.V != 0)
         )
             return draft;
         var least = draft.Trace.Term(terms.LeastJob, "", "least charge of the job", "leastJob");
@@ -123,7 +123,7 @@ internal static class LeastPass
                 for (var i = 0; i < lines.At.Length; i++)
                 {
                     var line = draft.Reckoned.Lines[lines.At[i]];
-                    if (!line.Works || line.Quantity.V == 0)
+                    if (!line.IsSold || line.Quantity.V == 0)
                         continue;
                     if (!of.TryGetValue(lines.At[i], out var at))
                         of.Add(lines.At[i], at = []);

@@ -1,0 +1,21 @@
+using System.Globalization;
+
+namespace Emendum.Core.Checks;
+
+/// <summary>A quote that is taken ends before the prices of the proposal do: the customer might say yes when the firm need not any more.</summary>
+internal static class QuoteEnds
+{
+    public static IEnumerable<Finding> In(CheckedJob job)
+    {
+        static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+        static string Said(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+        var holds = Day(job.Job.Info.Date).AddDays(job.Job.Proposal.ValidDays);
+        foreach (var quote in job.Job.Quotes.Where(q => q.Taken && q.ValidUntil.Length > 0 && Day(q.ValidUntil) < holds))
+            yield return job.Found(
+                $"quote/{quote.Id}",
+                "A quote ends first",
+                $"The quote of {quote.From} for {job.Job.Section(quote.Section)?.Name} holds until {Said(Day(quote.ValidUntil))}; your prices hold until {Said(holds)}.",
+                "Who says yes in between buys work at a price that nobody has promised you. Ask for longer, or let the proposal end sooner."
+            );
+    }
+}
