@@ -47,6 +47,8 @@ public static class ApiDescription
                         || type == typeof(Core.Jobs.PricingTerms)
                         || type == typeof(Core.Jobs.Rhythm)
                         || type == typeof(Core.Jobs.Quote)
+                        || type == typeof(Core.Jobs.Choice)
+                        || type == typeof(Core.Jobs.ChoiceOption)
                     ) && schema.Properties is { Count: > 0 }
                 )
                     (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);

@@ -6,8 +6,10 @@ using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
+using Emendum.Core.Reckoning;
 using Emendum.Core.Reports;
 using Emendum.Core.Work;
+using Emendum.Storage.Demo;
 using Xunit;
 
 namespace Emendum.Core.Tests;
@@ -58,7 +60,10 @@ public class QuotesTests
         Take(job, null, tiler);
         // 900 with 10 % is 990; one hour of painting 30; no goods.
         Assert.Equal((1_020m, 1m), (job.Price.BeforeTax.V, job.Estimate.Reckoned.Costs.Hours.V));
-        Assert.Equal((900m, 0m), (job.Price.Classes[CostClass.Subcontract].Cost.V, job.Price.Classes[CostClass.Material].Cost.V));
+        Assert.Equal(
+            (900m, 0m),
+            (job.Price.Classes[CostClass.Subcontract].Cost.V, job.Price.Classes[CostClass.Material].Cost.V)
+        );
         Assert.Empty(job.Estimate.Reckoned.Costs.Buying.Where(b => b.Need.V != 0));
         // Another instead of it is one step, and so is none.
         Take(job, tiler, other);
@@ -75,13 +80,16 @@ public class QuotesTests
         var all = Quote(job, "Tiling", "the tiler", 900);
         var part = Quote(job, "Tiling", "another", 700, floor);
         Take(job, null, all);
-        var costs = job.Price.Draft.LineCosts.Lines;
+        var costs = LineCosts.Of(job.Estimate.Reckoned, Trace.Silent).Lines;
         // 3 h and 1 h: 675 and 225.
         Assert.Equal([675m, 225m, 0m], costs.Select(l => l[CostClass.Subcontract].V));
         Take(job, all, part);
         // 700 with 10 % for the walls, one hour at 30 for the floor, and one for the paint.
         Assert.Equal((830m, 2m), (job.Price.BeforeTax.V, job.Estimate.Reckoned.Costs.Hours.V));
-        Assert.Equal([700m, 0m, 0m], job.Price.Draft.LineCosts.Lines.Select(l => l[CostClass.Subcontract].V));
+        Assert.Equal(
+            [700m, 0m, 0m],
+            LineCosts.Of(job.Estimate.Reckoned, Trace.Silent).Lines.Select(l => l[CostClass.Subcontract].V)
+        );
         var spread = Spread.Of(job.Estimate, Trace.Silent);
         Assert.Equal([770m, 30m, 30m], spread.Lines.Select(l => l.V));
         // Where we would take no hours each line bears as much.
@@ -89,7 +97,10 @@ public class QuotesTests
         bare.Work(charge: 10, section: "Signs");
         bare.Work(charge: 90, section: "Signs");
         Take(bare, null, Quote(bare, "Signs", "the sign fitter", 101));
-        Assert.Equal([50.5m, 50.5m], bare.Price.Draft.LineCosts.Lines.Select(l => l[CostClass.Subcontract].V));
+        Assert.Equal(
+            [50.5m, 50.5m],
+            LineCosts.Of(bare.Estimate.Reckoned, Trace.Silent).Lines.Select(l => l[CostClass.Subcontract].V)
+        );
         Assert.Equal(walls, job.Job.Work[0].Id);
     }
 
@@ -100,7 +111,10 @@ public class QuotesTests
         var quote = Quote(job, "Tiling", "the tiler", 900);
         Take(job, null, quote);
         job.Set(walls, "supply", Supply.Customer);
-        Assert.Equal([0m, 900m, 0m], job.Price.Draft.LineCosts.Lines.Select(l => l[CostClass.Subcontract].V));
+        Assert.Equal(
+            [0m, 900m, 0m],
+            LineCosts.Of(job.Estimate.Reckoned, Trace.Silent).Lines.Select(l => l[CostClass.Subcontract].V)
+        );
         job.Set(floor, "allowance", 250m);
         // Only a sum is left: nobody is paid for tiling.
         Assert.Equal((0m, 280m), (job.Price.Classes[CostClass.Subcontract].Cost.V, job.Price.BeforeTax.V));
@@ -149,7 +163,10 @@ public class QuotesTests
         job.Work(labour: 20, section: "Glass");
         job.Do(new AddRhythm(new(Sample.NewId(), "", "Monthly", RhythmKind.Times, 12), true));
         Take(job, null, Quote(job, "Glass", "the glass cleaner", 80));
-        Assert.Equal((12 * 88m, 960m), (job.Price.BeforeTax.V, Assert.Single(job.Estimate.Reckoned.Costs.Quotes).Cost.V));
+        Assert.Equal(
+            (12 * 88m, 960m),
+            (job.Price.BeforeTax.V, Assert.Single(job.Estimate.Reckoned.Costs.Quotes).Cost.V)
+        );
     }
 
     [Fact]
@@ -170,7 +187,7 @@ public class QuotesTests
                 )
             );
         IEnumerable<Finding> Found() =>
-            Findings.Of(job.Estimate, [], UsualSizes.Starting).Where(f => f.Kind == "A quote ends first");
+            Findings.Of(job.Estimate, [], StarterPlaces.Sizes).Where(f => f.Kind == "A quote ends first");
         Until(ends);
         Assert.Empty(Found());
         Take(job, null, quote);

@@ -147,7 +147,9 @@ test("what other firms ask for a section stands side by side, is taken by one ke
   await dialog
     .getByRole("combobox", { name: "Section" })
     .selectOption({ label: "Ceilings" });
-  await dialog.getByRole("textbox", { name: "Who quotes" }).fill("the plasterer");
+  await dialog
+    .getByRole("textbox", { name: "Who quotes" })
+    .fill("the plasterer");
   await dialog
     .getByRole("textbox", { name: "Amount for all of it" })
     .fill("640");
@@ -194,4 +196,122 @@ test("what other firms ask for a section stands side by side, is taken by one ke
     .getByRole("button", { name: "Remove the plasterer" })
     .press("Enter");
   await expect(table).toHaveCount(0);
+});
+
+test("a supplier's table of seven hundred variations comes in as a choice, is found by typing and taken by one key; what does not go together is explained", async ({
+  page,
+}) => {
+  await rooms(page, "Turnstone Hall", 2);
+  await addEverywhere(page, "Walls Paint", "Ceilings Paint");
+  await page.keyboard.press("Alt+3");
+  await page.getByRole("button", { name: "Options", exact: true }).click();
+  const choices = region(page, "Choices");
+  await choices.getByRole("button", { name: "New choice" }).press("Enter");
+  const dialog = page.getByRole("dialog", { name: "New choice" });
+  await dialog
+    .getByRole("textbox", { name: "Name, as the customer reads it" })
+    .fill("Paint of the walls");
+  await dialog.getByRole("radio", { name: /^from a supplier’s table/ }).check();
+  const table = [
+    "Product,Finish,Price,Code",
+    ...Array.from(
+      { length: 700 },
+      (_, i) => `Tone ${i},matt,${40 + i / 10},T-${i}`,
+    ),
+  ].join("\n");
+  await dialog.locator('input[type="file"]').setInputFiles({
+    name: "variations.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(table),
+  });
+  await expect(dialog.getByText("700 variations")).toBeVisible();
+  await dialog.getByRole("button", { name: "Make the choice" }).press("Enter");
+  await expect(dialog).toHaveCount(0);
+  const before = await tally(page, "Price before tax").innerText();
+  await choices
+    .getByRole("button", { name: "Options of Paint of the walls" })
+    .press("Enter");
+  const options = choices.getByRole("table", {
+    name: "Options of Paint of the walls",
+  });
+  await expect(choices.getByRole("status")).toHaveText("1 to 20 of 700");
+  await choices
+    .getByRole("searchbox", { name: "Find an option of Paint of the walls" })
+    .fill("T-699");
+  await expect(choices.getByRole("status")).toHaveText("1 to 1 of 1");
+  const difference = await options
+    .getByRole("button", { name: /^Tone 699, matt, difference/ })
+    .innerText();
+  await options
+    .getByRole("button", { name: "Take Tone 699, matt" })
+    .press("Enter");
+  await expect(options.getByRole("row", { name: /taken/ })).toBeVisible();
+  await expect(tally(page, "Price before tax")).not.toHaveText(before);
+  await expect(
+    choices.getByRole("button", {
+      name: /^Paint of the walls, difference/,
+    }),
+  ).toHaveText(difference);
+  await choices
+    .getByRole("button", { name: /^Paint of the walls, difference/ })
+    .press("e");
+  await expect(region(page, "Workings")).toContainText("Tone 699, matt");
+  await page.keyboard.press("Escape");
+  // A second choice, of which one option is only to be had with another tone.
+  await choices.getByRole("button", { name: "New choice" }).press("Enter");
+  await dialog
+    .getByRole("textbox", { name: "Name, as the customer reads it" })
+    .fill("Ceilings");
+  await dialog
+    .getByRole("combobox", { name: "Of which work" })
+    .selectOption({ label: "Ceilings: Paint" });
+  for (const [i, name, colour] of [
+    [1, "plain", "white"],
+    [2, "toned", "grey"],
+  ] as const) {
+    const option = dialog.getByRole("group", { name: `Option ${i}` });
+    await option
+      .getByRole("textbox", { name: `Option ${i}`, exact: true })
+      .fill(name);
+    await option.getByRole("textbox", { name: "Colour" }).fill(colour);
+  }
+  await dialog.getByRole("button", { name: "Make the choice" }).press("Enter");
+  await expect(dialog).toHaveCount(0);
+  await choices
+    .getByRole("button", { name: "Options of Ceilings", exact: true })
+    .press("Enter");
+  await choices
+    .getByRole("button", { name: "What toned needs and rules out" })
+    .press("Enter");
+  await choices
+    .getByRole("textbox", { name: "Find what it needs or rules out" })
+    .fill("T-12");
+  await choices
+    .getByRole("button", { name: "Only with Tone 12, matt" })
+    .press("Enter");
+  await expect(choices).toContainText(
+    "“toned” (Ceilings) is only to be had with “Tone 12, matt” (Paint of the walls); “Tone 699, matt” is taken there.",
+  );
+  await expect(
+    choices.getByRole("button", { name: "Take toned", exact: true }),
+  ).toHaveCount(0);
+  await accessible(page, "choices");
+  // Both together are one step, and one step back.
+  await choices
+    .getByRole("button", { name: "Take toned with what it needs" })
+    .press("Enter");
+  const row = (name: string) =>
+    choices
+      .getByRole("table", { name: "Choices of the job" })
+      .getByRole("row")
+      .filter({ has: page.getByRole("textbox", { name: `Name of ${name}` }) });
+  await expect(row("Paint of the walls")).toContainText("Tone 12, matt");
+  await expect(row("Ceilings")).toContainText("toned");
+  await choices.getByRole("heading", { name: "Choices" }).click();
+  await page.keyboard.press("Control+z");
+  await expect(row("Paint of the walls")).toContainText("Tone 699, matt");
+  // The customer reads what may be chosen, and not who sells it.
+  await page.keyboard.press("Alt+4");
+  await expect(page.getByRole("main")).toContainText("and 688 others");
+  await expect(page.getByRole("main")).not.toContainText("T-699");
 });

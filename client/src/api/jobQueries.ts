@@ -69,6 +69,25 @@ export const askJob = {
         ).data!,
       placeholderData: keepPreviousData,
     }),
+  /** Choices, and what those that are taken come to. */
+  choices: (job: At) =>
+    queryOptions({
+      queryKey: ["choices", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/price/choices", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** Options of a choice that hold what is typed, from one of them on. */
+  choiceOptions: (job: At, choice: string, find: string, from: number, take: number) =>
+    queryOptions({
+      queryKey: ["choices", job.id, job.version, choice, find, from, take],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/price/choices/{choice}", {
+            params: { path: { id: job.id, choice }, query: { find, from, take } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** What other firms ask for sections, side by side. */
   quotes: (job: At) =>
     queryOptions({
@@ -238,6 +257,8 @@ export const read = {
     (await api.POST("/api/jobs/{id}/places/read-table", { params: { path: { id: job } }, body: table })).data!,
   schedule: async (job: string, table: Schemas["MappedTable"]) =>
     (await api.POST("/api/jobs/{id}/schedule/read-table", { params: { path: { id: job } }, body: table })).data!,
+  choices: async (job: string, table: Schemas["MappedTable"]) =>
+    (await api.POST("/api/jobs/{id}/choices/read-table", { params: { path: { id: job } }, body: table })).data!,
   tape: async (job: string, text: Schemas["TapeText"], signal?: AbortSignal) =>
     (await api.POST("/api/jobs/{id}/read-tape", { params: { path: { id: job } }, body: text, signal })).data!,
   bookTable: async (table: Schemas["MappedTable"]) => (await api.POST("/api/book/read-table", { body: table })).data!,

@@ -1936,6 +1936,163 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/price/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoicesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/choices/{choice}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    find?: string;
+                    from: number;
+                    take: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    choice: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OptionListView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/choices/read-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MappedTable"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoiceRowsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/price/quotes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuotesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/price/year": {
         parameters: {
             query?: never;
@@ -3940,6 +4097,7 @@ export interface components {
             coats?: null | number;
             /** Format: uuid */
             product?: null | string;
+            products?: null | components["schemas"]["ProductInstead"][];
             colour?: null | string;
             pace?: null | components["schemas"]["Ratio"];
             labour?: null | string;
@@ -3997,6 +4155,102 @@ export interface components {
             nothing: null | components["schemas"]["NothingView"];
             shown: null | components["schemas"]["CellAmounts"];
         };
+        Choice: {
+            /** Format: uuid */
+            id: string;
+            rank: string;
+            name: string;
+            /** Format: uuid */
+            work: string;
+            options: components["schemas"]["ChoiceOption"][];
+            /** Format: uuid */
+            included: string;
+            /** Format: uuid */
+            taken: string;
+            places: string[];
+            /** Format: uuid */
+            of: null | string;
+            /** Format: uuid */
+            follows: null | string;
+            locked: boolean;
+            hidden: boolean;
+            supplierShown: boolean;
+        };
+        ChoiceOption: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            supplier: string;
+            code: string;
+            /** Format: uuid */
+            product: null | string;
+            /** Format: decimal */
+            price: null | string;
+            /** Format: int32 */
+            coats: null | number;
+            colour: null | string;
+            needs: string[];
+            rulesOut: string[];
+        };
+        ChoiceRowsView: {
+            rows: components["schemas"]["ChoiceTableRow"][];
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            bad: number;
+        };
+        ChoicesView: {
+            choices: components["schemas"]["ChoiceView"][];
+            together: components["schemas"]["TogetherRow"][];
+            work: components["schemas"]["ChoosableView"][];
+        };
+        ChoiceTableRow: {
+            /** Format: int32 */
+            row: number;
+            name: string;
+            /** Format: decimal */
+            price: string;
+            code: string;
+            supplier: string;
+            wrong: null | string;
+        };
+        ChoiceView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: uuid */
+            work: string;
+            workName: string;
+            places: string;
+            /** Format: int32 */
+            count: number;
+            included: components["schemas"]["NamedView"];
+            taken: components["schemas"]["NamedView"];
+            supplier: string;
+            difference: null | components["schemas"]["FigureView"];
+            refused: string;
+            /** Format: uuid */
+            follows: null | string;
+            locked: boolean;
+            hidden: boolean;
+            supplierShown: boolean;
+            byHand: boolean;
+        };
+        ChoosableView: {
+            /** Format: uuid */
+            work: string;
+            name: string;
+            goods: components["schemas"]["NamedView"][];
+            byPrice: boolean;
+        };
+        Chosen: {
+            /** Format: uuid */
+            choice: string;
+            /** Format: uuid */
+            was: string;
+            /** Format: uuid */
+            now: string;
+        };
         ChosenPrices: {
             ids: string[];
         };
@@ -4005,7 +4259,12 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddChoice"] | components["schemas"]["CommandSetChoice"] | components["schemas"]["CommandSetOption"] | components["schemas"]["CommandRemoveChoice"] | components["schemas"]["CommandTakeChoice"] | components["schemas"]["CommandAddQuote"] | components["schemas"]["CommandSetQuote"] | components["schemas"]["CommandRemoveQuote"] | components["schemas"]["CommandTakeQuote"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"];
+        CommandAddChoice: {
+            /** @enum {string} */
+            type: "addChoice";
+            choice: components["schemas"]["Choice"];
+        };
         CommandAddPlace: {
             /** @enum {string} */
             type: "addPlace";
@@ -4021,6 +4280,11 @@ export interface components {
             type: "addPlaces";
             places: components["schemas"]["NewPlace"][];
             work: components["schemas"]["NewWork"][];
+        };
+        CommandAddQuote: {
+            /** @enum {string} */
+            type: "addQuote";
+            quote: components["schemas"]["Quote"];
         };
         CommandAddRhythm: {
             /** @enum {string} */
@@ -4173,10 +4437,22 @@ export interface components {
             was: string;
             line: string;
         };
+        CommandRemoveChoice: {
+            /** @enum {string} */
+            type: "removeChoice";
+            /** Format: uuid */
+            choice: string;
+        };
         CommandRemovePlaces: {
             /** @enum {string} */
             type: "removePlaces";
             places: string[];
+        };
+        CommandRemoveQuote: {
+            /** @enum {string} */
+            type: "removeQuote";
+            /** Format: uuid */
+            quote: string;
         };
         CommandRemoveRhythm: {
             /** @enum {string} */
@@ -4245,6 +4521,15 @@ export interface components {
             field: string;
             at: components["schemas"]["AtPlace"][];
         };
+        CommandSetChoice: {
+            /** @enum {string} */
+            type: "setChoice";
+            /** Format: uuid */
+            choice: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
         CommandSetConditions: {
             /** @enum {string} */
             type: "setConditions";
@@ -4296,6 +4581,17 @@ export interface components {
             was: string;
             note: string;
         };
+        CommandSetOption: {
+            /** @enum {string} */
+            type: "setOption";
+            /** Format: uuid */
+            choice: string;
+            /** Format: uuid */
+            option: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
         CommandSetPace: {
             /** @enum {string} */
             type: "setPace";
@@ -4327,6 +4623,15 @@ export interface components {
         CommandSetProposal: {
             /** @enum {string} */
             type: "setProposal";
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
+        };
+        CommandSetQuote: {
+            /** @enum {string} */
+            type: "setQuote";
+            /** Format: uuid */
+            quote: string;
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
@@ -4403,6 +4708,13 @@ export interface components {
             /** Format: decimal */
             fixedPrice: null | string;
         };
+        CommandTakeChoice: {
+            /** @enum {string} */
+            type: "takeChoice";
+            options: components["schemas"]["Chosen"][];
+            /** Format: decimal */
+            fixedPrice: null | string;
+        };
         CommandTakeFrequency: {
             /** @enum {string} */
             type: "takeFrequency";
@@ -4424,6 +4736,16 @@ export interface components {
             /** Format: uuid */
             was: null | string;
             policy: components["schemas"]["PricePolicy"];
+        };
+        CommandTakeQuote: {
+            /** @enum {string} */
+            type: "takeQuote";
+            /** Format: uuid */
+            section: string;
+            /** Format: uuid */
+            was: null | string;
+            /** Format: uuid */
+            now: null | string;
         };
         CommandTakeVariant: {
             /** @enum {string} */
@@ -5103,12 +5425,32 @@ export interface components {
             cost: components["schemas"]["FigureView"];
             hours: components["schemas"]["FigureView"];
         };
+        OptionListView: {
+            /** Format: int32 */
+            all: number;
+            options: components["schemas"]["OptionView"][];
+        };
         OptionsView: {
             offered: components["schemas"]["OfferedView"][];
             together: components["schemas"]["TogetherRow"][];
             wrong: string;
             adds: components["schemas"]["OfferableView"];
             deducts: components["schemas"]["OfferableView"];
+        };
+        OptionView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            says: string;
+            included: boolean;
+            taken: boolean;
+            price: null | components["schemas"]["FigureView"];
+            refused: string;
+            conflict: string;
+            with: null | components["schemas"]["TakeChoice"];
+            keeps: null | components["schemas"]["TakeChoice"];
+            needs: components["schemas"]["NamedView"][];
+            rulesOut: components["schemas"]["NamedView"][];
         };
         OrderRules: {
             /** Format: decimal */
@@ -5397,6 +5739,12 @@ export interface components {
             typed: null | string;
             exemption: null | components["schemas"]["Exemption"];
         };
+        ProductInstead: {
+            /** Format: uuid */
+            product: string;
+            /** Format: uuid */
+            instead: string;
+        };
         ProductView: {
             /** Format: uuid */
             id: string;
@@ -5450,6 +5798,42 @@ export interface components {
             answer: string;
             otherwise: string;
             once: boolean;
+        };
+        Quote: {
+            /** Format: uuid */
+            id: string;
+            rank: string;
+            /** Format: uuid */
+            section: string;
+            from: string;
+            /** Format: decimal */
+            amount: string;
+            taken: boolean;
+            validUntil: string;
+            leavesOut: string[];
+            without: string;
+        };
+        QuotedSectionView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            work: components["schemas"]["NamedView"][];
+            quoted: components["schemas"]["QuotedView"][];
+        };
+        QuotedView: {
+            quote: null | components["schemas"]["Quote"];
+            taken: boolean;
+            cost: null | components["schemas"]["FigureView"];
+            leftToUs: null | components["schemas"]["FigureView"];
+            hours: null | components["schemas"]["FigureView"];
+            beforeTax: null | components["schemas"]["FigureView"];
+            margin: null | components["schemas"]["FigureView"];
+            ends: string;
+            refused: string;
+        };
+        QuotesView: {
+            sections: components["schemas"]["QuotedSectionView"][];
+            others: components["schemas"]["NamedView"][];
         };
         RateReading: {
             text: string;
@@ -5825,6 +6209,11 @@ export interface components {
             alternate: string;
             was: boolean;
             taken: boolean;
+            /** Format: decimal */
+            fixedPrice: null | string;
+        };
+        TakeChoice: {
+            options: components["schemas"]["Chosen"][];
             /** Format: decimal */
             fixedPrice: null | string;
         };

@@ -7,7 +7,7 @@ import styles from "./measure.module.css";
 type Table = Schemas["TableView"];
 
 interface Props {
-  purpose: "places" | "schedule" | "book";
+  purpose: "places" | "schedule" | "choices" | "book";
   table: Table | null;
   mapping: Record<string, number>;
   onTable: (table: Table) => void;

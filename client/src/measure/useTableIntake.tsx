@@ -10,7 +10,7 @@ type Table = Schemas["TableView"];
 
 /** A table on its way in: its mapping, what its rows say, and whether the bad ones are left out. Nothing is kept until it is taken. */
 export function useTableIntake<Row extends { row: number; wrong: string | null }>(
-  purpose: "places" | "schedule",
+  purpose: "places" | "schedule" | "choices",
   read: (body: Schemas["MappedTable"]) => Promise<{ rows: Row[] }>,
 ) {
   const [, { job }] = useJob();

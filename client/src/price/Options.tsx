@@ -8,6 +8,7 @@ import { toggled } from "../controls/toggled";
 import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { NewAlternate } from "./NewAlternate";
+import { Choices } from "./Choices";
 import { Quotes } from "./Quotes";
 import { Variants } from "./Variants";
 import styles from "./options.module.css";
@@ -90,6 +91,7 @@ export function Options() {
           )}
         </section>
       </div>
+      <Choices />
       <Quotes />
       <Variants />
       {making && <NewAlternate options={data} to={making === "new" ? null : making} onClose={() => setMaking(null)} />}

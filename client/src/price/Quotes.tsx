@@ -36,8 +36,8 @@ export function Quotes() {
       </header>
       {data.sections.length === 0 ? (
         <p className="pad note">
-          Write down what another firm asks for a section, how long that holds and what it leaves out. Each stands beside
-          doing it ourselves, with what the job would cost and bring.
+          Write down what another firm asks for a section, how long that holds and what it leaves out. Each stands
+          beside doing it ourselves, with what the job would cost and bring.
         </p>
       ) : (
         data.sections.map((section) => <OfSection key={section.id} section={section} />)
@@ -119,7 +119,9 @@ function Row({ section, quoted }: { section: Section; quoted: Quoted }) {
           </small>
         )}
       </td>
-      <td className="n">{quoted.beforeTax && <Figure figure={quoted.beforeTax} label={`${name}, price of the job`} />}</td>
+      <td className="n">
+        {quoted.beforeTax && <Figure figure={quoted.beforeTax} label={`${name}, price of the job`} />}
+      </td>
       <td className="n">{quoted.margin && <Figure figure={quoted.margin} label={`${name}, margin`} />}</td>
       <td>
         <span className={styles.acts}>
@@ -180,11 +182,7 @@ function LeavesOut({ section, quote, set }: LeavesOutProps) {
           </Check>
         ))}
       </div>
-      <Field
-        label="What else, in words"
-        value={quote.without}
-        onKeep={(text) => set("without", text.trim())}
-      />
+      <Field label="What else, in words" value={quote.without} onKeep={(text) => set("without", text.trim())} />
       {wrong && (
         <p className="error" role="alert">
           {wrong}

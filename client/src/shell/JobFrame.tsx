@@ -116,7 +116,8 @@ function Frame() {
       const work = kind === "work" && job.work.find((w) => w.id === id);
       if (work) return { to: `/jobs/${job.id}/work?item=${work.id}`, words: `${work.section}: ${work.name}` };
       if (kind === "sure") return { to: `/jobs/${job.id}/price?view=sure`, words: "How sure" };
-      if (kind === "quotes") return { to: `/jobs/${job.id}/price?view=options`, words: "Options" };
+      if (kind === "quotes" || kind === "choices")
+        return { to: `/jobs/${job.id}/price?view=options`, words: "Options" };
       if (kind === "rhythms" || kind === "round") return { to: `/jobs/${job.id}/price?view=year`, words: "Year" };
       if (kind === "pace") return { to: `/jobs/${job.id}/work`, words: "conditions of the job" };
       return kind === "book" ? { to: `/jobs/${job.id}/book/${id}`, words: "its entry in this job" } : null;

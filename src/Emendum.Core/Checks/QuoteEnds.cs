@@ -10,7 +10,9 @@ internal static class QuoteEnds
         static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
         static string Said(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
         var holds = Day(job.Job.Info.Date).AddDays(job.Job.Proposal.ValidDays);
-        foreach (var quote in job.Job.Quotes.Where(q => q.Taken && q.ValidUntil.Length > 0 && Day(q.ValidUntil) < holds))
+        foreach (
+            var quote in job.Job.Quotes.Where(q => q.Taken && q.ValidUntil.Length > 0 && Day(q.ValidUntil) < holds)
+        )
             yield return job.Found(
                 $"quote/{quote.Id}",
                 "A quote ends first",

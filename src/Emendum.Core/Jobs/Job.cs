@@ -66,6 +66,9 @@ public sealed record Job(
     /// <summary>In what those that are not taken differ from it: JSON by variant and path, see <see cref="Jobs.Variants"/>.</summary>
     public ImmutableSortedDictionary<string, string> Differs { get; init; } = NothingSetAside;
 
+    /// <summary>Choices of product or tier, in order.</summary>
+    public ImmutableArray<Choice> Choices { get; init; } = [];
+
     /// <summary>Quotes of other firms for its sections, in order.</summary>
     public ImmutableArray<Quote> Quotes { get; init; } = [];
 

@@ -53,6 +53,10 @@ public sealed record JobFile(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Differing>? Differs { get; init; }
 
+    /// <summary>Choices of product or tier; missing where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<Choice>? Choices { get; init; }
+
     /// <summary>Quotes of other firms for its sections; missing where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Quote>? Quotes { get; init; }
@@ -114,6 +118,7 @@ public sealed record JobFile(
             SetAside = job.SetAside,
             Policy = job.Policy,
             Sureness = job.Sureness,
+            Choices = job.Choices.IsEmpty ? null : job.Choices,
             Quotes = job.Quotes.IsEmpty ? null : job.Quotes,
             Rhythms = job.Rhythms.IsEmpty ? null : job.Rhythms,
             Round = job.Round.IsStarting ? null : job.Round,
@@ -201,6 +206,7 @@ public sealed record JobFile(
             Pace = file.Pace,
             Policy = file.Policy,
             Sureness = file.Sureness,
+            Choices = [.. (file.Choices ?? []).OrderBy(c => c.Rank, StringComparer.Ordinal).ThenBy(c => c.Id)],
             Quotes = [.. (file.Quotes ?? []).OrderBy(q => q.Rank, StringComparer.Ordinal).ThenBy(q => q.Id)],
             Rhythms = [.. (file.Rhythms ?? []).OrderBy(r => r.Rank, StringComparer.Ordinal).ThenBy(r => r.Id)],
             Round = file.Round ?? RoundTerms.Starting,

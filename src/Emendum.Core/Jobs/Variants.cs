@@ -5,7 +5,7 @@ using Emendum.Core.Json;
 namespace Emendum.Core.Jobs;
 
 /// <summary>
-/// How variants share a job. A thing (a piece of work, a cell, a section, an alternate, a quote, a rhythm, the terms) is shared until somebody changes it: then the variants that are not taken keep it as it was. So an edit is of the variant
+/// How variants share a job. A thing (a piece of work, a cell, a section, an alternate, a quote, a choice, a rhythm, the terms) is shared until somebody changes it: then the variants that are not taken keep it as it was. So an edit is of the variant
 /// that is taken alone, and nothing is kept twice that is the same.
 /// </summary>
 public static class Variants
@@ -30,6 +30,7 @@ public static class Variants
         "alternates",
         "quotes",
         "cells",
+        "choices",
     ];
 
     /// <summary>Key of a difference.</summary>
@@ -45,7 +46,8 @@ public static class Variants
         return parts[0] switch
         {
             "pricing" or "policy" or "conditions" or "pace" or "round" => parts[0],
-            "work" or "sections" or "alternates" or "rhythms" or "quotes" when parts.Length > 1 => $"{parts[0]}/{parts[1]}",
+            "work" or "sections" or "alternates" or "rhythms" or "quotes" or "choices" when parts.Length > 1 =>
+                $"{parts[0]}/{parts[1]}",
             "cells" when parts.Length > 2 => $"cells/{parts[1]}/{parts[2]}",
             _ => null,
         };

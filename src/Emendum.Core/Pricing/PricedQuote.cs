@@ -76,11 +76,11 @@ public sealed record PricedQuote(
         Total Made(Func<Reckoning.Line, bool> which, string label, string leaf) =>
             trace.Total(
                 Sum.Of(
-                    Enumerable
-                        .Range(0, lines.Length)
-                        .Where(n => lines[n].OfItem.Item.Section == section.Id && which(lines[n]))
-                        .SelectMany(n => costs[n].Where(c => c.Of.V != 0).Select(c => c.Of))
-                )
+                        Enumerable
+                            .Range(0, lines.Length)
+                            .Where(n => lines[n].OfItem.Item.Section == section.Id && which(lines[n]))
+                            .SelectMany(n => costs[n].Where(c => c.Of.V != 0).Select(c => c.Of))
+                    )
                     .Money(estimate.MoneyPlaces),
                 "",
                 trace.On ? $"{section.Name}: {label}" : "",

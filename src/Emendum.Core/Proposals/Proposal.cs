@@ -41,6 +41,7 @@ public static class Proposal
         AddYear(blocks, estimate, trace);
         blocks.Add(new Heading(1, estimate.Price.Occurrences.IsEmpty ? "Price" : "Price of the first year"));
         blocks.Add(PriceTable.Of(estimate, Rows(estimate, trace)));
+        AddChoices(blocks, estimate, trace);
         AddAlternates(blocks, estimate, trace);
         var closing = Paragraphs(terms.Terms);
         if (closing.Length > 0)
@@ -226,6 +227,58 @@ public static class Proposal
             words +=
                 $" Each year after is {Rounding.Text(decimal.Abs(terms.Rise))} % {(terms.Rise > 0 ? "dearer" : "less")} than the one before.";
         blocks.Add(new Paragraph(words));
+    }
+
+    /// <summary>Most options of a choice that stand on paper.</summary>
+    private const int MostOptions = 12;
+
+    /// <summary>What the customer may choose between, each against what is included; who sells it only where that is to be read.</summary>
+    private static void AddChoices(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)
+    {
+        var offered = estimate.Job.Choices.Where(c => !c.Hidden).ToArray();
+        if (offered.Length == 0)
+            return;
+        var choices = Choices.Of(estimate, trace);
+        var rows = ImmutableArray.CreateBuilder<PriceRow>();
+        foreach (var choice in offered)
+        {
+            var more = choice.Options.Length - MostOptions;
+            rows.Add(new(RowKind.Group, choice.Name, more > 0 ? $"and {more} others at their prices" : "", null, null));
+            // What is included and what is taken stand in any case.
+            foreach (
+                var option in choice
+                    .Options.OrderByDescending(o => o.Id == choice.Included || o.Id == choice.Taken)
+                    .Take(MostOptions)
+                    .OrderBy(choice.Options.IndexOf)
+            )
+                if (choices.Price(choice, option) is { Price: { } price })
+                    rows.Add(
+                        new(
+                            RowKind.Part,
+                            option.Name,
+                            string.Join(
+                                ", ",
+                                new[]
+                                {
+                                    option.Id == choice.Included ? "included" : "",
+                                    option.Id == choice.Taken && choice.Taken != choice.Included
+                                        ? "chosen, in the price"
+                                        : "",
+                                    choice.SupplierShown ? $"{option.Supplier} {option.Code}".Trim() : "",
+                                }.Where(w => w.Length > 0)
+                            ),
+                            price.V,
+                            price.Path
+                        )
+                    );
+        }
+        blocks.Add(new Heading(1, "Choices"));
+        blocks.Add(
+            new Paragraph(
+                "Each is the difference to what is included, before tax and for itself; several together may come to a little more or less."
+            )
+        );
+        blocks.Add(PriceTable.Of(estimate, rows.ToImmutable()));
     }
 
     private static void AddAlternates(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)

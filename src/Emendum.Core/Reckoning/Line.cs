@@ -14,9 +14,9 @@ public sealed class Line
     {
         (OfItem, Measures, Cell, conditions, pace) = (item, measures, cell, job.Conditions, job.Pace);
         (rhythm, often) = Often(item, job);
-        Quote = Sold ? job.QuoteFor(item.Item) : null;
         Item = cell.WorksOtherwise ? CompiledItem.Of(cell.Of(item.Item), job.Book) : item;
         (Supply, Allowance) = (cell.Supply ?? item.Item.Supply, cell.Allowance ?? item.Item.Allowance);
+        Quote = Sold ? job.QuoteFor(item.Item) : null;
     }
 
     private readonly System.Collections.Immutable.ImmutableArray<Guid> conditions;
@@ -74,8 +74,7 @@ public sealed class Line
     public Val[] Amounts { get; private set; } = [];
 
     /// <summary>Labour hours that it would take us, whoever does it.</summary>
-    internal Val WouldTake =>
-        Sum.Of(Amounts.Where((_, i) => Item.Parts[i].Kind.IsLabour));
+    internal Val WouldTake => Sum.Of(Amounts.Where((_, i) => Item.Parts[i].Kind.IsLabour));
 
     /// <summary>Labour hours of all parts that we do.</summary>
     public Val Hours { get; private set; }

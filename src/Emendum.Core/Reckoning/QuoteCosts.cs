@@ -46,11 +46,7 @@ internal static class QuoteCosts
             var by = Array.ConvertAll(at, n => lines[n].WouldTake);
             var all = Sum.Of(by);
             for (var i = 0; i < at.Length; i++)
-                shares.Add(
-                    at[i],
-                    Book.CostClass.Subcontract,
-                    all.V == 0 ? cost / at.Length : cost * by[i] / all
-                );
+                shares.Add(at[i], Book.CostClass.Subcontract, all.V == 0 ? cost / at.Length : cost * by[i] / all);
         }
     }
 }

@@ -78,6 +78,24 @@ public static class Priced
                 ["atGoal"] = Rounding.Text(price.Readouts.AtGoal.V),
             },
             ["sure"] = OfSure(HowSure.Of(estimate, HowSure.MostDraws, Trace.Silent)),
+            ["choices"] = OfChoices(estimate),
+            ["quotes"] = new JsonArray(
+                [
+                    .. PricedQuote
+                        .Of(estimate)
+                        .Select(q =>
+                            (JsonNode)
+                                new JsonObject
+                                {
+                                    ["section"] = q.Section.Name,
+                                    ["from"] = q.Quote?.From,
+                                    ["taken"] = q.Taken,
+                                    ["cost"] = Text(q.Cost),
+                                    ["beforeTax"] = Text(q.Estimate?.Price.BeforeTax),
+                                }
+                        ),
+                ]
+            ),
             ["alternates"] = new JsonArray(
                 [
                     .. Alternates
@@ -106,6 +124,29 @@ public static class Priced
     }
 
     private static string? Text(Total? figure) => figure is null ? null : Rounding.Text(figure.V);
+
+    /// <summary>Choices with what is taken: of a supplier's whole table only that.</summary>
+    private static JsonArray OfChoices(Estimate estimate)
+    {
+        if (estimate.Job.Choices.IsEmpty)
+            return [];
+        var choices = Choices.Of(estimate, Trace.Silent);
+        return
+        [
+            .. estimate.Job.Choices.Select(c =>
+                (JsonNode)
+                    new JsonObject
+                    {
+                        ["id"] = c.Id.ToString(),
+                        ["name"] = c.Name,
+                        ["options"] = c.Options.Length,
+                        ["included"] = c.Option(c.Included)!.Name,
+                        ["taken"] = c.Option(c.Taken)!.Name,
+                        ["difference"] = Text(choices.Price(c, c.Option(c.Taken)!).Price),
+                    }
+            ),
+        ];
+    }
 
     private static JsonObject OfYear(Year year) =>
         new()

@@ -48,6 +48,10 @@ public sealed record Cell(CellState State, string Note)
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? Product { get; init; }
 
+    /// <summary>Goods instead of those of an assembly's parts.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<ProductInstead>? Products { get; init; }
+
     /// <summary>Colour.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Colour { get; init; }
@@ -110,7 +114,11 @@ public sealed record Cell(CellState State, string Note)
 
     /// <summary>Entries it names.</summary>
     [JsonIgnore]
-    public IEnumerable<Guid> Uses => new[] { Product, Role, Surface }.OfType<Guid>().Concat(Conditions);
+    public IEnumerable<Guid> Uses =>
+        new[] { Product, Role, Surface }
+            .OfType<Guid>()
+            .Concat(Conditions)
+            .Concat((Products ?? []).Select(p => p.Instead));
 
     /// <summary>Whether anything of it is not as its work item has it; a note is not such a thing.</summary>
     [JsonIgnore]
@@ -134,6 +142,7 @@ public sealed record Cell(CellState State, string Note)
     public bool WorksOtherwise =>
         Coats is not null
         || Product is not null
+        || Products is not null
         || Colour is not null
         || Pace is not null
         || Difficulty is not null
@@ -147,6 +156,7 @@ public sealed record Cell(CellState State, string Note)
         {
             Coats = Coats ?? item.Coats,
             Product = Product ?? item.Product,
+            Products = Products ?? item.Products,
             Colour = Colour ?? item.Colour,
             Pace = Pace ?? item.Pace,
             Difficulty = Difficulty ?? item.Difficulty,

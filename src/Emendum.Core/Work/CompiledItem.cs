@@ -297,7 +297,13 @@ public sealed class CompiledItem
         {
             if (!taken.Contains(c.Id))
                 continue;
-            var of = c.Entry is { } id ? entry(item.Roles?.FirstOrDefault(r => r.Role == id)?.Instead ?? id) : assembly;
+            var of = c.Entry is { } id
+                ? entry(
+                    item.Roles?.FirstOrDefault(r => r.Role == id)?.Instead
+                        ?? item.Products?.FirstOrDefault(p => p.Product == id)?.Instead
+                        ?? id
+                )
+                : assembly;
             var driver = -1;
             // Whichever of the driver's either-or group is taken drives; where none is, neither is this part.
             if (

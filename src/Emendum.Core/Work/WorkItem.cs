@@ -17,6 +17,9 @@ public sealed record Answer(Guid Question, decimal Value)
 /// <summary>A role in the work of an assembly, and who does its part in this job instead.</summary>
 public sealed record RoleInstead(Guid Role, Guid Instead);
 
+/// <summary>Goods in the parts of an assembly, and what is taken in this job instead.</summary>
+public sealed record ProductInstead(Guid Product, Guid Instead);
+
 /// <summary>Who supplies what a line needs.</summary>
 public enum Supply
 {
@@ -62,6 +65,12 @@ public sealed record WorkItem(
         Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
     )]
     public ImmutableArray<RoleInstead>? Roles { get; init; }
+
+    /// <summary>Goods instead of those of an assembly's parts.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull
+    )]
+    public ImmutableArray<ProductInstead>? Products { get; init; }
 
     /// <summary>Level of difficulty by name; empty for none.</summary>
     public string Difficulty { get; init; } = "";
@@ -144,5 +153,9 @@ public sealed record WorkItem(
     /// <summary>Entries it cannot be reckoned without, beside its own.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public IEnumerable<Guid> Uses =>
-        new[] { Product, Role, Surface }.OfType<Guid>().Concat(Conditions).Concat((Roles ?? []).Select(r => r.Instead));
+        new[] { Product, Role, Surface }
+            .OfType<Guid>()
+            .Concat(Conditions)
+            .Concat((Roles ?? []).Select(r => r.Instead))
+            .Concat((Products ?? []).Select(p => p.Instead));
 }

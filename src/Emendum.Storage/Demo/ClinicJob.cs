@@ -115,6 +115,26 @@ public static class ClinicJob
                 new(StarterBook.Id(970), "Service tax", 2.5m, [TaxOn.Labour, TaxOn.Subcontract], TaxWay.Charged)
             )
         );
+        // Two firms have quoted for the tiling; neither is taken.
+        var tiling = draft.Job.Item(tile)!.Section;
+        draft.Do(
+            new AddQuote(
+                new(draft.Next(), "", tiling, "the tiler", 3_480m, false)
+                {
+                    ValidUntil = "2027-01-31",
+                    Without = "making good behind the old panels",
+                }
+            )
+        );
+        draft.Do(
+            new AddQuote(
+                new(draft.Next(), "", tiling, "the tiler's cousin", 3_120m, false)
+                {
+                    ValidUntil = "2026-12-04",
+                    Without = "grout in a colour; carrying up",
+                }
+            )
+        );
         return draft.Job;
     }
 }

@@ -76,6 +76,18 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
     /// <summary>Sets a term of the crew.</summary>
     public void Crew<T>(string field, T now) => Do(new SetCrew(field, ChangeSet.Get(Job, "crew/" + field), Node(now)));
 
+    /// <summary>Makes a choice of a piece of work; the first option is included.</summary>
+    public Guid Choice(string name, Guid work, Guid[] places, params ChoiceOption[] options)
+    {
+        var choice = Next();
+        Do(
+            new AddChoice(
+                new(choice, "", name, work, [.. options], options[0].Id, options[0].Id) { Places = [.. places] }
+            )
+        );
+        return choice;
+    }
+
     /// <summary>Sets a term of the round.</summary>
     public void Round<T>(string field, T now) =>
         Do(new SetRound(field, ChangeSet.Get(Job, "round/" + field), Node(now)));

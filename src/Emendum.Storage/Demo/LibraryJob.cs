@@ -89,6 +89,51 @@ public static class LibraryJob
                 [.. draft.Job.Places.Where(p => p.Name is "Parcel store" or "Cleaner's store").Select(p => p.Id)]
             )
         );
+        // The colour of the lobby's tiles goes with that of the reading rooms; the walls have tiers.
+        Guid[] carpeted =
+        [
+            .. draft
+                .Job.Places.Select(p => p.Id)
+                .Where(p => draft.Job.Cells.GetValueOrDefault(new(items['t'], p))?.State == CellState.Included),
+        ];
+        var tiles = draft.Choice(
+            "Carpet tiles of the reading rooms",
+            items['t'],
+            carpeted[1..],
+            new(draft.Next(), "Loop, slate"),
+            new(draft.Next(), "Loop, moss")
+            {
+                Price = 46.2m,
+                Supplier = "Ropewalk Trade Supply",
+                Code = "RT-412",
+            },
+            new(draft.Next(), "Cut pile, slate")
+            {
+                Price = 58.9m,
+                Supplier = "Ropewalk Trade Supply",
+                Code = "RT-530",
+            }
+        );
+        var first = draft.Choice(
+            $"Carpet tiles of {draft.Job.Place(carpeted[0])!.Name.ToLowerInvariant()}",
+            items['t'],
+            carpeted[..1],
+            new(draft.Next(), "Loop, slate"),
+            new(draft.Next(), "Loop, moss")
+            {
+                Price = 46.2m,
+                Supplier = "Ropewalk Trade Supply",
+                Code = "RT-412",
+            }
+        );
+        draft.Do(new SetChoice(first, "follows", null, tiles.ToString()));
+        draft.Choice(
+            "Walls",
+            items['w'],
+            [],
+            new(draft.Next(), "Two coats") { Coats = 2 },
+            new(draft.Next(), "Three coats, washable every day") { Coats = 3 }
+        );
         // Old sashes may take much longer, and what lies under the carpet is not known.
         draft.Set(items['n'], "doubt", new Doubt(-10, 60, -5, 15));
         draft.Set(items['t'], "doubt", new Doubt(-5, 35, -5, 10));

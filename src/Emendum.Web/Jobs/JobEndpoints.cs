@@ -166,6 +166,7 @@ public static class JobEndpoints
         var trace = Trace.Recording();
         if (
             OptionEndpoints.Record(open.Estimate.Job, figure, trace)
+            || ChoiceEndpoints.Record(open.Estimate.Job, figure, trace)
             || QuoteEndpoints.Record(open.Estimate.Job, figure, trace)
             || YearEndpoints.Record(open.Estimate.Job, figure, trace)
             || VariantEndpoints.Record(open.Estimate, figure, trace)

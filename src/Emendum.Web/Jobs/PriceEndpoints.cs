@@ -106,6 +106,7 @@ public static class PriceEndpoints
         );
         jobs.MapOptions();
         jobs.MapVariants();
+        jobs.MapChoices();
         jobs.MapQuotes();
         jobs.MapYear();
         jobs.MapSure();

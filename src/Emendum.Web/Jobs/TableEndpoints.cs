@@ -86,6 +86,7 @@ public static class TableEndpoints
         {
             Places => PlaceTable.Fields,
             Schedule => ScheduleTable.Fields,
+            "choices" => ChoiceTable.Fields,
             "book" => Core.Book.BookTable.Fields,
             _ => throw new NotThereException("There is nothing here."),
         };

@@ -520,6 +520,62 @@ internal sealed class Fuzz
                         (file["variants"] as JsonArray)?.FirstOrDefault(v => (bool)v!["taken"]!)?["id"]?.DeepClone()
                         ?? Id();
                 break;
+            case "addChoice":
+                var (first, second) = (Id(), Id());
+                command["choice"] = new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["rank"] = "",
+                    ["name"] = $"Choice {random.Next(1000)}",
+                    ["work"] = IdOf("work"),
+                    ["options"] = new JsonArray(
+                        new JsonObject
+                        {
+                            ["id"] = first,
+                            ["name"] = "One",
+                            ["colour"] = "red",
+                        },
+                        new JsonObject
+                        {
+                            ["id"] = second,
+                            ["name"] = "Two",
+                            ["colour"] = One<string>(["blue", ""]),
+                        }
+                    ),
+                    ["included"] = first,
+                    ["taken"] = first,
+                };
+                break;
+            case "setChoice" or "removeChoice":
+                var choice = Some("choices");
+                command["choice"] = choice?["id"]?.DeepClone() ?? Id();
+                if (type == "setChoice")
+                    Set(choice, command, "name");
+                break;
+            case "setOption":
+                var among = Some("choices");
+                var option = among is null ? null : One(among["options"]!.AsArray())!.AsObject();
+                (command["choice"], command["option"]) = (
+                    among?["id"]?.DeepClone() ?? Id(),
+                    option?["id"]?.DeepClone() ?? Id()
+                );
+                (command["field"], command["was"], command["now"]) = (
+                    "code",
+                    option?["code"]?.DeepClone(),
+                    $"C{random.Next(99)}"
+                );
+                break;
+            case "takeChoice":
+                var chosen = Some("choices");
+                command["options"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["choice"] = chosen?["id"]?.DeepClone() ?? Id(),
+                        ["was"] = chosen?["taken"]?.DeepClone() ?? Id(),
+                        ["now"] = chosen is null ? Id() : One(chosen["options"]!.AsArray())!["id"]!.DeepClone(),
+                    }
+                );
+                break;
             case "addQuote":
                 command["quote"] = new JsonObject
                 {

@@ -25,12 +25,14 @@ public sealed record TakeAlternate(Guid Alternate, bool Was, bool Taken, decimal
         return
         [
             .. Commands.Become(cells, moved),
-            .. job.Pricing.Basis == PriceBasis.Fixed && FixedPrice is { } price
-                ? Priced(job, "fixedPrice", Fixed(job, price).FixedPrice)
-                    .AddRange(Priced(job, "adjustment", Fixed(job, price).Adjustment))
-                : [],
+            .. job.Pricing.Basis == PriceBasis.Fixed && FixedPrice is { } price ? FixedChanges(job, price) : [],
         ];
     }
+
+    /// <summary>The changes by which a fixed price becomes another with what is taken.</summary>
+    internal static ImmutableArray<Change> FixedChanges(Job job, decimal price) =>
+        Priced(job, "fixedPrice", Fixed(job, price).FixedPrice)
+            .AddRange(Priced(job, "adjustment", Fixed(job, price).Adjustment));
 
     private static ImmutableArray<Change> Priced(Job job, string field, decimal now) =>
         Commands.Set(job, "pricing/" + field, ChangeSet.Get(job, "pricing/" + field), Commands.Node(now));

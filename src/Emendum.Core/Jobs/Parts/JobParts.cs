@@ -30,6 +30,7 @@ internal static class JobParts
         new QuotesPart(),
         new SchedulePart(),
         new CellsPart(),
+        new ChoicesPart(),
         new VariantsPart(),
         new DiffersPart(),
     ];

@@ -129,6 +129,7 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
         }
         if ((item.Roles ?? []).DistinctBy(r => r.Role).Count() != (item.Roles ?? []).Length)
             throw RefusedException.Of("roles", "A role is replaced twice.");
+        CheckProducts(job, entry, item.Products ?? [], item.Name);
         if (item.Surface is { } surface && job.Book.GetValueOrDefault(surface) is not SurfaceFactor)
             throw RefusedException.Of("surface", "That surface is not in this job's Book.");
         if (item.Difficulty.Length > 0 && entry?.Levels.Any(l => l.Name == item.Difficulty) == false)
@@ -160,6 +161,29 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
         ConditionsPart.Check(job, item.Conditions);
         CheckAnswers(entry, item.Answers);
         CompiledItem.Of(item, job.Book);
+    }
+
+    /// <summary>Checks goods that are taken instead of those of an assembly's parts.</summary>
+    public static void CheckProducts(Job job, WorkEntry? entry, ImmutableArray<ProductInstead> products, string name)
+    {
+        foreach (var swap in products)
+        {
+            if (job.Book.GetValueOrDefault(swap.Instead) is not Material instead)
+                throw RefusedException.Of("products", "That product is not in this job's Book.");
+            if (
+                (entry as Assembly)?.Components.Any(c => c.Entry == swap.Product && c.Kind == ComponentKind.Material)
+                    != true
+                || job.Book.GetValueOrDefault(swap.Product) is not Material of
+            )
+                throw RefusedException.Of("products", $"{name} has no such goods.");
+            if (instead.Unit.Kind != of.Unit.Kind)
+                throw RefusedException.Of(
+                    "products",
+                    $"{instead.Name} is bought by the {instead.Unit}, {of.Name} by the {of.Unit}: it cannot take its place."
+                );
+        }
+        if (products.DistinctBy(p => p.Product).Count() != products.Length)
+            throw RefusedException.Of("products", "Goods are replaced twice.");
     }
 
     /// <summary>Checks answers to the questions of an entry.</summary>

@@ -1,0 +1,217 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using Emendum.Core.Book;
+using Emendum.Core.Quantities;
+using Emendum.Core.Work;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>What taking an option does: it puts its goods, coats and colour into the work, or into its cells at the places of the choice, and takes out what another option put there.</summary>
+public static class Choosing
+{
+    /// <summary>Fields of work and cells that a choice decides.</summary>
+    internal static ImmutableArray<string> Fields(Job job, Choice choice)
+    {
+        var goods = job.Item(choice.Work) is { } item ? GoodsField(job, item) : "product";
+        return
+        [
+            .. choice.Options.Any(o => o.Product is not null || o.Price is not null) ? [goods] : Array.Empty<string>(),
+            .. choice.Options.Any(o => o.Coats is not null) ? ["coats"] : Array.Empty<string>(),
+            .. choice.Options.Any(o => o.Colour is not null) ? ["colour"] : Array.Empty<string>(),
+        ];
+    }
+
+    private static string GoodsField(Job job, WorkItem item) =>
+        job.Book.GetValueOrDefault(item.Entry) switch
+        {
+            Assembly => "products",
+            ProductionRate { Product: not null } => "product",
+            _ => "unitPrice",
+        };
+
+    /// <summary>The goods that a choice varies; null where its work has none.</summary>
+    public static Material? GoodsOf(Job job, Choice choice)
+    {
+        var id = job.Item(choice.Work) is { } item
+            ? job.Book.GetValueOrDefault(item.Entry) switch
+            {
+                Assembly => choice.Of,
+                ProductionRate rate => rate.Product,
+                _ => null,
+            }
+            : null;
+        return id is { } of ? job.Book.GetValueOrDefault(of) as Material : null;
+    }
+
+    /// <summary>The goods of an option: of the Book, or a variation that is like them but for its price. Null for those that the work has.</summary>
+    internal static Material? GoodsOf(Job job, Choice choice, ChoiceOption option)
+    {
+        var of = option.Product is { } own ? job.Book.GetValueOrDefault(own) as Material : GoodsOf(job, choice);
+        if (of is null || option.Price is not { } price)
+            return option.Product is null ? null : of;
+        return of with
+        {
+            Id = IdOf(choice, option),
+            Name = option.Name,
+            Packs = [new(of.Unit.Kind == Kind.Count ? "each" : of.Unit.Symbol, 1, price)],
+            Supplier = option.Supplier,
+            Code = option.Code,
+        };
+    }
+
+    /// <summary>The choice with every option saying what another of them says: where some say how many coats, the others have as many as the work has now.</summary>
+    internal static Choice Filled(Job job, Choice choice)
+    {
+        if (job.Item(choice.Work) is not { } item)
+            return choice;
+        var now = choice
+            .Places.Select(p => job.Cells.GetValueOrDefault(new(item.Id, p)))
+            .OfType<Cell>()
+            .FirstOrDefault()
+            is { } cell
+            ? cell.Of(item)
+            : item;
+        var (goods, coats, colour) = (
+            choice.Options.Any(o => o.Product is not null || o.Price is not null),
+            choice.Options.Any(o => o.Coats is not null),
+            choice.Options.Any(o => o.Colour is not null)
+        );
+        // A variation that was taken is no goods of the Book.
+        var product = now.Product is { } own && !choice.Options.Any(o => IdOf(choice, o) == own) ? own : (Guid?)null;
+        return choice with
+        {
+            Options =
+            [
+                .. choice.Options.Select(o =>
+                    o with
+                    {
+                        Product = o.Product ?? (goods && o.Price is null ? product : null),
+                        Coats = o.Coats ?? (coats ? now.Coats : null),
+                        Colour = o.Colour ?? (colour ? now.Colour : null),
+                    }
+                ),
+            ],
+        };
+    }
+
+    private static Guid IdOf(Choice choice, ChoiceOption option) => DerivedId.Of($"choice/{choice.Id}/{option.Id}");
+
+    /// <summary>The changes by which an option comes to stand in the work, or in its cells.</summary>
+    internal static ImmutableArray<Change> Changes(Job job, Choice choice, ChoiceOption option)
+    {
+        if (job.Item(choice.Work) is not { } item)
+            return [];
+        var changes = ImmutableArray.CreateBuilder<Change>();
+        var goods = GoodsOf(job, choice, option);
+        if (
+            goods is not null
+            && !ChangeSet.Same(ChangeSet.Get(job, $"book/{goods.Id}"), Commands.Node<BookEntry>(goods))
+        )
+            changes.Add(
+                new($"book/{goods.Id}", ChangeSet.Get(job, $"book/{goods.Id}"), Commands.Node<BookEntry>(goods))
+            );
+        foreach (var field in Fields(job, choice))
+        foreach (var (path, cell) in Targets(job, choice, item))
+        {
+            var now = Value(job, choice, option, item, goods, field, cell);
+            var was = ChangeSet.Get(job, $"{path}/{field}");
+            if (!ChangeSet.Same(was, now))
+                changes.Add(new($"{path}/{field}", was, now));
+        }
+        return changes.ToImmutable();
+    }
+
+    /// <summary>Whether the work, or a cell, has been set otherwise than the option that is taken says.</summary>
+    public static bool IsByHand(Job job, Choice choice) =>
+        choice.Option(choice.Taken) is { } taken && !Changes(job, choice, taken).IsEmpty;
+
+    private static IEnumerable<(string Path, bool Cell)> Targets(Job job, Choice choice, WorkItem item) =>
+        choice.Places.IsEmpty
+            ? [($"work/{item.Id}", false)]
+            : choice
+                .Places.Where(p => job.Cells.ContainsKey(new(item.Id, p)))
+                .Select(p => ($"cells/{item.Id}/{p}", true));
+
+    private static JsonNode? Value(
+        Job job,
+        Choice choice,
+        ChoiceOption option,
+        WorkItem item,
+        Material? goods,
+        string field,
+        bool cell
+    )
+    {
+        var entry = job.Book.GetValueOrDefault(item.Entry) as WorkEntry;
+        return field switch
+        {
+            "product" => Commands.Node(goods?.Id),
+            "products" => goods is null || choice.Of is not { } of
+                ? null
+                : Commands.Node<ImmutableArray<ProductInstead>>([new(of, goods.Id)]),
+            "unitPrice" => option.Price is { } price && entry is not null
+                ? Commands.Node(new UnitPrice(price, entry.Sold?.Unit ?? entry.UnitIn(job.Units, item.CountedIn)))
+                : null,
+            "coats" => Commands.Node(option.Coats ?? (cell ? null : entry?.UsualCoats() ?? 1)),
+            _ => Commands.Node(option.Colour ?? (cell ? null : "")),
+        };
+    }
+
+    /// <summary>The job with options taken, those of choices that follow them too.</summary>
+    public static Job In(Job job, IEnumerable<(Choice Choice, ChoiceOption Option)> taken)
+    {
+        foreach (var (choice, option) in Following(job, taken))
+            job = ChangeSet.Apply(
+                job,
+                [
+                    .. Changes(job, choice, option),
+                    new Change($"choices/{choice.Id}/taken", null, Commands.Node(option.Id)),
+                ]
+            );
+        return job;
+    }
+
+    /// <summary>The same options, and after each those that other choices take with it, by name.</summary>
+    internal static IReadOnlyList<(Choice Choice, ChoiceOption Option)> Following(
+        Job job,
+        IEnumerable<(Choice Choice, ChoiceOption Option)> taken
+    )
+    {
+        var all = new List<(Choice Choice, ChoiceOption Option)>();
+        void Take(Choice choice, ChoiceOption option)
+        {
+            if (all.Any(t => t.Choice.Id == choice.Id))
+                return;
+            all.Add((choice, option));
+            foreach (var other in job.Choices.Where(c => c.Follows == choice.Id))
+                if (other.Named(option.Name) is { } same)
+                    Take(other, same);
+        }
+        foreach (var (choice, option) in taken)
+            Take(choice, option);
+        return all;
+    }
+
+    /// <summary>Why what is taken cannot stand together, in sentences; empty where it can.</summary>
+    public static IEnumerable<string> Conflicts(Job job)
+    {
+        if (job.Choices.IsEmpty)
+            yield break;
+        var of = new Dictionary<Guid, (Choice Choice, ChoiceOption Option)>();
+        foreach (var choice in job.Choices)
+        foreach (var option in choice.Options)
+            of.TryAdd(option.Id, (choice, option));
+        var taken = job.Choices.ToDictionary(c => c.Taken, c => c);
+        foreach (var choice in job.Choices)
+        {
+            if (choice.Option(choice.Taken) is not { } option)
+                continue;
+            foreach (var need in option.Needs)
+                if (of.TryGetValue(need, out var needed) && !taken.ContainsKey(need))
+                    yield return $"“{option.Name}” ({choice.Name}) is only to be had with “{needed.Option.Name}” ({needed.Choice.Name}); “{needed.Choice.Option(needed.Choice.Taken)?.Name}” is taken there.";
+            foreach (var out_ in option.RulesOut)
+                if (taken.TryGetValue(out_, out var other))
+                    yield return $"“{option.Name}” ({choice.Name}) is not to be had with “{other.Option(out_)?.Name}” ({other.Name}), which is taken.";
+        }
+    }
+}
