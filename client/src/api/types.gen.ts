@@ -4236,12 +4236,18 @@ export interface components {
             supplierShown: boolean;
             byHand: boolean;
         };
+        ChoosableGoods: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            unit: string;
+        };
         ChoosableView: {
             /** Format: uuid */
             work: string;
             name: string;
-            goods: components["schemas"]["NamedView"][];
-            byPrice: boolean;
+            goods: components["schemas"]["ChoosableGoods"][];
+            unit: string;
         };
         Chosen: {
             /** Format: uuid */

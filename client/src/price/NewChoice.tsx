@@ -60,6 +60,7 @@ export function NewChoice({ work, onClose }: Props) {
   const table = useTableIntake("choices", (body) => read.choices(job.id, body));
   const chosen = work.find((w) => w.work === of)!;
   const varied = goods || chosen.goods[0]?.id || "";
+  const unit = chosen.goods.find((g) => g.id === varied)?.unit ?? chosen.unit;
   const isAssembly = job.work.find((w) => w.id === of)?.kind === "assembly";
   const here = job.places.filter((p) => cells.has(`${of}/${p.id}`));
   const options =
@@ -152,7 +153,12 @@ export function NewChoice({ work, onClose }: Props) {
         onChoose={setFrom}
       />
       {from === "typed" ? (
-        <TypedOptions typed={typed} covers={job.work.find((w) => w.id === of)?.covers ?? null} onType={setTyped} />
+        <TypedOptions
+          unit={unit}
+          typed={typed}
+          covers={job.work.find((w) => w.id === of)?.covers ?? null}
+          onType={setTyped}
+        />
       ) : (
         <>
           <TableUpload {...table.upload} />
@@ -167,20 +173,22 @@ export function NewChoice({ work, onClose }: Props) {
         </>
       )}
       <p className="note">
-        The first is included: the price is printed with it. A price is what one unit of the goods costs; of work that
-        is sold by the unit, what that is sold at.
+        The first is included: the price is printed with it. A price is what the goods cost per {unit}; of work that is
+        sold by the unit, what that is sold at.
       </p>
     </Ask>
   );
 }
 
 interface TypedProps {
+  /** What a price is for. */
+  unit: string;
   typed: readonly Typed[];
   covers: Schemas["Kind"] | null;
   onType: (typed: readonly Typed[]) => void;
 }
 
-function TypedOptions({ typed, covers, onType }: TypedProps) {
+function TypedOptions({ unit, typed, covers, onType }: TypedProps) {
   const { data: products } = useQuery(ask.bookProducts);
   const set = (at: number, field: keyof Typed, text: string) =>
     onType(typed.map((t, i) => (i === at ? { ...t, [field]: text } : t)));
@@ -198,7 +206,7 @@ function TypedOptions({ typed, covers, onType }: TypedProps) {
               .map((p) => [p.id, p.name, p.category || "others"] as const)}
             onChoose={(now) => set(i, "product", now)}
           />
-          <Input label="Price of one" value={option.price} onType={(text) => set(i, "price", text)} />
+          <Input label={`Price per ${unit}`} value={option.price} onType={(text) => set(i, "price", text)} />
           <Input label="Coats" value={option.coats} onType={(text) => set(i, "coats", text)} />
           <Input label="Colour" value={option.colour} onType={(text) => set(i, "colour", text)} />
         </div>

@@ -158,9 +158,13 @@ public static class Choosing
     }
 
     /// <summary>The job with options taken, those of choices that follow them too.</summary>
-    public static Job In(Job job, IEnumerable<(Choice Choice, ChoiceOption Option)> taken)
+    public static Job In(Job job, IEnumerable<(Choice Choice, ChoiceOption Option)> taken) =>
+        Just(job, Following(job, taken));
+
+    /// <summary>The job with just these options taken, whatever follows them.</summary>
+    internal static Job Just(Job job, IEnumerable<(Choice Choice, ChoiceOption Option)> taken)
     {
-        foreach (var (choice, option) in Following(job, taken))
+        foreach (var (choice, option) in taken)
             job = ChangeSet.Apply(
                 job,
                 [
@@ -195,23 +199,18 @@ public static class Choosing
     /// <summary>Why what is taken cannot stand together, in sentences; empty where it can.</summary>
     public static IEnumerable<string> Conflicts(Job job)
     {
-        if (job.Choices.IsEmpty)
-            yield break;
-        var of = new Dictionary<Guid, (Choice Choice, ChoiceOption Option)>();
-        foreach (var choice in job.Choices)
-        foreach (var option in choice.Options)
-            of.TryAdd(option.Id, (choice, option));
-        var taken = job.Choices.ToDictionary(c => c.Taken, c => c);
-        foreach (var choice in job.Choices)
+        var taken = job.Choices.Select(c => (Choice: c, Option: c.Option(c.Taken))).ToArray();
+        var ids = new Dictionary<Guid, (Choice Choice, ChoiceOption? Option)>();
+        foreach (var one in taken.Where(t => t.Option is not null))
+            ids.TryAdd(one.Option!.Id, one);
+        foreach (var (choice, option) in taken)
         {
-            if (choice.Option(choice.Taken) is not { } option)
-                continue;
-            foreach (var need in option.Needs)
-                if (of.TryGetValue(need, out var needed) && !taken.ContainsKey(need))
-                    yield return $"“{option.Name}” ({choice.Name}) is only to be had with “{needed.Option.Name}” ({needed.Choice.Name}); “{needed.Choice.Option(needed.Choice.Taken)?.Name}” is taken there.";
-            foreach (var out_ in option.RulesOut)
-                if (taken.TryGetValue(out_, out var other))
-                    yield return $"“{option.Name}” ({choice.Name}) is not to be had with “{other.Option(out_)?.Name}” ({other.Name}), which is taken.";
+            foreach (var need in option?.Needs ?? [])
+                if (!ids.ContainsKey(need) && job.Choices.FirstOrDefault(c => c.Option(need) is not null) is { } other)
+                    yield return $"“{option!.Name}” ({choice.Name}) is only to be had with “{other.Option(need)!.Name}” ({other.Name}); “{other.Option(other.Taken)?.Name}” is taken there.";
+            foreach (var without in option?.RulesOut ?? [])
+                if (ids.TryGetValue(without, out var there))
+                    yield return $"“{option!.Name}” ({choice.Name}) is not to be had with “{there.Option!.Name}” ({there.Choice.Name}), which is taken.";
         }
     }
 }

@@ -30,11 +30,9 @@ public sealed class Choices
     /// <exception cref="RefusedException">The job cannot be priced as it is included.</exception>
     public static Choices Of(Estimate estimate, Trace trace)
     {
-        var job = Choosing.In(
+        var job = Choosing.Just(
             estimate.Job,
-            estimate
-                .Job.Choices.Where(c => c.Follows is null && c.Taken != c.Included)
-                .Select(c => (c, c.Option(c.Included)!))
+            estimate.Job.Choices.Where(c => c.Taken != c.Included).Select(c => (c, c.Option(c.Included)!))
         );
         job = job with { Pricing = Alternates.WithoutWhole(job.Pricing) };
         return new(estimate, trace, trace.On ? Estimate.Of(job, trace.Within("choices/included/")) : estimate.If(job));
@@ -72,9 +70,15 @@ public sealed class Choices
     public ImmutableArray<(Choice Choice, PricedOption Option)> Taken() =>
         [
             .. estimate
-                .Job.Choices.Where(c => c.Follows is null && c.Taken != c.Included)
+                .Job.Choices.Where(c => c.Taken != c.Included && !Followed(c))
                 .Select(c => (c, Price(c, c.Option(c.Taken)!))),
         ];
+
+    /// <summary>Whether what it has is what it takes with the choice it follows.</summary>
+    private bool Followed(Choice choice) =>
+        estimate.Job.Choices.FirstOrDefault(c => c.Id == choice.Follows) is { } of
+        && of.Taken != of.Included
+        && choice.Named(of.Option(of.Taken)!.Name)?.Id == choice.Taken;
 
     /// <summary>What is left between the price as it stands, before rounding, and the printed differences.</summary>
     public Total Together(IEnumerable<PricedOption> taken)

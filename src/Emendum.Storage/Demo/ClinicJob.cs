@@ -117,11 +117,13 @@ public static class ClinicJob
         );
         // Two firms have quoted for the tiling; neither is taken.
         var tiling = draft.Job.Item(tile)!.Section;
+        Guid[] ours = [.. draft.Job.Work.Where(w => w.Section == tiling && w.Id != tile).Select(w => w.Id)];
         draft.Do(
             new AddQuote(
                 new(draft.Next(), "", tiling, "the tiler", 3_480m, false)
                 {
                     ValidUntil = "2027-01-31",
+                    LeavesOut = [.. ours],
                     Without = "making good behind the old panels",
                 }
             )
@@ -131,6 +133,7 @@ public static class ClinicJob
                 new(draft.Next(), "", tiling, "the tiler's cousin", 3_120m, false)
                 {
                     ValidUntil = "2026-12-04",
+                    LeavesOut = [.. ours],
                     Without = "grout in a colour; carrying up",
                 }
             )

@@ -103,13 +103,13 @@ public static class LibraryJob
             new(draft.Next(), "Loop, slate"),
             new(draft.Next(), "Loop, moss")
             {
-                Price = 46.2m,
+                Price = 4.35m,
                 Supplier = "Ropewalk Trade Supply",
                 Code = "RT-412",
             },
             new(draft.Next(), "Cut pile, slate")
             {
-                Price = 58.9m,
+                Price = 5.90m,
                 Supplier = "Ropewalk Trade Supply",
                 Code = "RT-530",
             }
@@ -121,7 +121,7 @@ public static class LibraryJob
             new(draft.Next(), "Loop, slate"),
             new(draft.Next(), "Loop, moss")
             {
-                Price = 46.2m,
+                Price = 4.35m,
                 Supplier = "Ropewalk Trade Supply",
                 Code = "RT-412",
             }

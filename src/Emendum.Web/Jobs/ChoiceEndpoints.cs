@@ -36,10 +36,13 @@ public sealed record ChoiceView(
     bool ByHand
 );
 
+/// <summary>Goods that a choice can vary, and what their prices are for.</summary>
+public sealed record ChoosableGoods(Guid Id, string Name, string Unit);
+
 /// <summary>Work that a choice can be made of, and the goods that it can vary.</summary>
 /// <param name="Goods">Of an assembly its materials, of a rate its product; none of work that is sold by the unit.</param>
-/// <param name="ByPrice">Whether an option has a price of its own.</param>
-public sealed record ChoosableView(Guid Work, string Name, IReadOnlyList<NamedView> Goods, bool ByPrice);
+/// <param name="Unit">What a price is for where it takes no goods.</param>
+public sealed record ChoosableView(Guid Work, string Name, IReadOnlyList<ChoosableGoods> Goods, string Unit);
 
 /// <summary>The choices of a job, and what those that are taken come to together.</summary>
 public sealed record ChoicesView(
@@ -210,9 +213,9 @@ public static class ChoiceEndpoints
                             .Distinct()
                             .Select(g => job.Book.GetValueOrDefault(g))
                             .OfType<Material>()
-                            .Select(m => new NamedView(m.Id, m.Name)),
+                            .Select(m => new ChoosableGoods(m.Id, m.Name, m.Unit.Symbol)),
                     ],
-                    entry is not Assembly || goods.Length > 0
+                    entry is WorkEntry of ? (of.Sold?.Unit ?? of.UnitIn(job.Units, w.CountedIn)).Symbol : ""
                 );
             }),
         ];
@@ -300,7 +303,9 @@ public static class ChoiceEndpoints
                 {
                     option.Supplier,
                     option.Code,
-                    option.Price is { } price ? Shown.Money(price, estimate.MoneyPlaces) + " each" : "",
+                    option.Price is { } price
+                        ? $"{Shown.Money(price, estimate.MoneyPlaces)} per {UnitOf(job, choice)}"
+                        : "",
                     option.Coats is { } coats ? Counted.Of(coats, "coat") : "",
                     option.Colour ?? "",
                 }.Where(w => w.Length > 0)
@@ -320,6 +325,12 @@ public static class ChoiceEndpoints
             [.. option.RulesOut.Where(names.ContainsKey).Select(n => names[n])]
         );
     }
+
+    private static string UnitOf(Job job, Choice choice) =>
+        Choosing.GoodsOf(job, choice) is { } goods ? goods.Unit.Symbol
+        : job.Item(choice.Work) is { } item && job.Book.GetValueOrDefault(item.Entry) is WorkEntry entry
+            ? (entry.Sold?.Unit ?? entry.UnitIn(job.Units, item.CountedIn)).Symbol
+        : "";
 
     /// <summary>The fixed price with an option instead of the one that is taken; null where the price is not a fixed one.</summary>
     private static decimal? FixedWith(Job job, Choices choices, Choice choice, PricedOption option)

@@ -227,9 +227,17 @@ internal sealed class Fuzz
         var (method, path, operation) = n % 2 == 0 ? commands : Operations[n / 2 % Operations.Count];
         var kind = Kinds[n / 2 % Kinds.Count];
         var job = One(jobs);
-        // Few jobs have a schedule.
-        if (n % 2 == 0 && kind == "setScheduleItem")
-            job = files.FirstOrDefault(f => f.Value["schedule"] is JsonArray { Count: > 0 }).Key ?? job;
+        // Few jobs have a schedule, rhythms, quotes or choices.
+        var few = kind switch
+        {
+            "setScheduleItem" => "schedule",
+            "setRhythm" or "takeFrequency" or "setVisit" or "removeRhythm" => "rhythms",
+            "setQuote" or "takeQuote" or "removeQuote" => "quotes",
+            "setChoice" or "setOption" or "takeChoice" or "removeChoice" => "choices",
+            _ => "",
+        };
+        if (n % 2 == 0 && few.Length > 0)
+            job = files.FirstOrDefault(f => f.Value[few] is JsonArray { Count: > 0 }).Key ?? job;
         var filled = Filled(path, operation, Chance(95) ? job : null);
         var name = $"{method} {path}";
         if (operation["requestBody"]?["content"] is not JsonObject content)
@@ -602,7 +610,7 @@ internal sealed class Fuzz
                 else
                     command["quote"] = quote?["id"]?.DeepClone() ?? Id();
                 if (type == "setQuote")
-                    Set(quote, command, "from");
+                    Set(quote, command, "without");
                 break;
             case "setRound":
                 Set(file["round"] as JsonObject ?? new JsonObject { ["rise"] = "0" }, command, "rise");
@@ -629,11 +637,19 @@ internal sealed class Fuzz
                         ["kind"] = rhythm?["kind"]?.DeepClone(),
                         ["times"] = rhythm?["times"]?.DeepClone(),
                     };
+                if (type == "takeFrequency")
+                    command["now"] = new JsonObject { ["kind"] = "times", ["times"] = One<int>([52, 26, 12, 1001]) };
                 if (type == "setVisit")
                     command["was"] = new JsonObject
                     {
                         ["instead"] = rhythm?["instead"]?.DeepClone(),
                         ["ownVisit"] = rhythm?["ownVisit"]?.DeepClone(),
+                    };
+                if (type == "setVisit")
+                    command["now"] = new JsonObject
+                    {
+                        ["instead"] = Chance(20) ? IdOf("rhythms") : null,
+                        ["ownVisit"] = Chance(50),
                     };
                 break;
             case "setSureness":

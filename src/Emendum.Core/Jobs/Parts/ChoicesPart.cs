@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 
 namespace Emendum.Core.Jobs;
@@ -26,6 +27,42 @@ internal sealed class ChoicesPart() : ThingsPart<Choice>("choices")
     public override bool Settable(string field) =>
         field is "name" or "options" or "included" or "places" or "follows" or "locked" or "hidden" or "supplierShown";
 
+    private const string TakenField = "/taken";
+
+    /// <summary>What is taken is set by itself: a choice of a supplier's whole table is not written and read anew for it.</summary>
+    public override Job Set(Job job, string at, JsonNode? value)
+    {
+        if (
+            !at.EndsWith(TakenField, StringComparison.Ordinal)
+            || job.Choices.FirstOrDefault(c => at.StartsWith(c.Id.ToString(), StringComparison.Ordinal))
+                is not { } choice
+            || value?.GetValue<string>() is not { } text
+            || !Guid.TryParse(text, out var taken)
+        )
+            return base.Set(job, at, value);
+        return job with { Choices = job.Choices.Replace(choice, choice with { Taken = taken }) };
+    }
+
+    /// <inheritdoc/>
+    public override void CheckTouched(Job job, IReadOnlyList<Change> changes)
+    {
+        if (!changes.All(c => c.Path.EndsWith(TakenField, StringComparison.Ordinal)))
+        {
+            Check(job);
+            return;
+        }
+        foreach (var (_, choice) in Touched(job, changes))
+            if (choice is not null && choice.Option(choice.Taken) is null)
+                throw RefusedException.Of("taken", "That option is not in this choice any more.");
+        CheckTogether(job);
+    }
+
+    private static void CheckTogether(Job job)
+    {
+        if (Choosing.Conflicts(job).FirstOrDefault() is { } conflict)
+            throw RefusedException.Of("taken", conflict);
+    }
+
     /// <inheritdoc/>
     public override void Check(Job job)
     {
@@ -40,8 +77,7 @@ internal sealed class ChoicesPart() : ThingsPart<Choice>("choices")
         }
         OnceNamed(job, of => of.Name, "a choice");
         CheckApart(job);
-        if (Choosing.Conflicts(job).FirstOrDefault() is { } conflict)
-            throw RefusedException.Of("taken", conflict);
+        CheckTogether(job);
     }
 
     private static void CheckWork(Job job, Choice choice)
