@@ -155,7 +155,7 @@ public sealed class KillTests : IDisposable
                 File.Delete(file);
             KilledAfter(random.Next(50, 1500));
             using var server = Server.StartIn(folder.Path);
-            Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
+            Assert.Equal(5, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
             Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Count);
             Assert.NotNull(await server.Http.GetFromJsonAsync<JsonObject>("/api/company"));
         }
