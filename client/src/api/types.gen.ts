@@ -4052,6 +4052,11 @@ export interface components {
             /** Format: double */
             factor: unknown;
         };
+        BuildUpOfWork: {
+            /** Format: uuid */
+            id: string;
+            buildUp: string;
+        };
         Bullet: {
             strong: string;
             text: string;
@@ -5020,11 +5025,7 @@ export interface components {
             once: null | components["schemas"]["OnceView"];
             supplies: null | components["schemas"]["FigureView"];
             ofYear: components["schemas"]["FigureView"];
-            cost: components["schemas"]["FigureView"];
-            profit: components["schemas"]["FigureView"];
-            margin: null | components["schemas"]["FigureView"];
             month: components["schemas"]["FigureView"];
-            last: components["schemas"]["FigureView"];
             months: components["schemas"]["MonthView"][];
             billed: components["schemas"]["FigureView"];
             allCost: components["schemas"]["FigureView"];
@@ -5429,7 +5430,6 @@ export interface components {
         OnceView: {
             price: components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
-            hours: components["schemas"]["FigureView"];
         };
         OptionListView: {
             /** Format: int32 */
@@ -5889,20 +5889,9 @@ export interface components {
         };
         /** @enum {unknown} */
         RhythmKind: "times" | "workingDays" | "event";
-        RhythmOfWork: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            /** Format: uuid */
-            rhythm: null | string;
-            follows: string;
-            buildUp: string;
-        };
         RhythmView: {
             rhythm: components["schemas"]["Rhythm"];
             times: null | components["schemas"]["FigureView"];
-            /** Format: int32 */
-            stated: number;
             usual: boolean;
             /** Format: int32 */
             work: number;
@@ -6576,10 +6565,9 @@ export interface components {
             months: number[];
         };
         YearView: {
-            terms: components["schemas"]["RoundTerms"];
             start: string;
             rhythms: components["schemas"]["RhythmView"][];
-            work: components["schemas"]["RhythmOfWork"][];
+            work: components["schemas"]["BuildUpOfWork"][];
             supplies: components["schemas"]["SupplyView"][];
             usual: components["schemas"]["FrequencyName"][];
             /** Format: decimal */

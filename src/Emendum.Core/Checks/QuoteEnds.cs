@@ -1,4 +1,5 @@
 using System.Globalization;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Checks;
 
@@ -7,16 +8,13 @@ internal static class QuoteEnds
 {
     public static IEnumerable<Finding> In(CheckedJob job)
     {
-        static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
         static string Said(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
-        var holds = Day(job.Job.Info.Date).AddDays(job.Job.Proposal.ValidDays);
-        foreach (
-            var quote in job.Job.Quotes.Where(q => q.Taken && q.ValidUntil.Length > 0 && Day(q.ValidUntil) < holds)
-        )
+        var holds = job.Job.PricesHoldUntil;
+        foreach (var quote in job.Job.Quotes.Where(q => q.Taken && q.EndsBefore(holds)))
             yield return job.Found(
                 $"quote/{quote.Id}",
                 "A quote ends first",
-                $"The quote of {quote.From} for {job.Job.Section(quote.Section)?.Name} holds until {Said(Day(quote.ValidUntil))}; your prices hold until {Said(holds)}.",
+                $"The quote of {quote.From} for {job.Job.Section(quote.Section)?.Name} holds until {Said(Day.Of(quote.ValidUntil))}; your prices hold until {Said(holds)}.",
                 "Who says yes in between buys work at a price that nobody has promised you. Ask for longer, or let the proposal end sooner."
             );
     }

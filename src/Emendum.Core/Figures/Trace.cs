@@ -13,6 +13,10 @@ public readonly record struct FigurePath(string Area, Guid A, Guid B, string Lea
     public FigurePath(string area, Guid a, string leaf)
         : this(area, a, Guid.Empty, leaf) { }
 
+    /// <summary>An area told apart by a colour; the area itself where there is none.</summary>
+    public static string InColour(string area, string colour) =>
+        colour.Length == 0 ? area : $"{area}~{Uri.EscapeDataString(colour)}";
+
     /// <inheritdoc/>
     public override string ToString() =>
         A == Guid.Empty ? $"{Area}/{Leaf}"

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Emendum.Core.Places;
-using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 
@@ -37,10 +36,7 @@ public static class ChoiceTable
         var seen = new Dictionary<string, int>(StringComparer.OrdinalIgnoreCase);
         for (var i = 0; i < rows.Count; i++)
         {
-            string Of(string field) =>
-                mapping.TryGetValue(field, out var column) && column >= 0 && column < rows[i].Count
-                    ? rows[i][column].Trim()
-                    : "";
+            string Of(string field) => TableField.In(rows[i], mapping, field);
             var name = string.Join(
                 ", ",
                 new[] { Of("name"), Of("second"), Of("third") }.Where(part => part.Length > 0)
@@ -48,7 +44,7 @@ public static class ChoiceTable
             var price = Of("price");
             if (name.Length + price.Length == 0)
                 continue;
-            var (number, unclear) = PriceOf(price);
+            var (number, unclear) = TableField.Number(price);
             var wrong =
                 name.Length == 0 ? "The variation has no name."
                 : name.Length > 200 ? "A name is at most 200 characters."
@@ -63,22 +59,5 @@ public static class ChoiceTable
             read.Add(new(i + 1, name, number ?? 0, Of("code"), Of("supplier"), wrong));
         }
         return read;
-    }
-
-    private static (decimal? Number, string? Unclear) PriceOf(string text)
-    {
-        try
-        {
-            return (
-                PlainNumber.Read(text, out var number) && decimal.Abs(number) < Rounding.InputBound
-                    ? decimal.Round(number, Rounding.InputDecimals, MidpointRounding.AwayFromZero)
-                    : null,
-                null
-            );
-        }
-        catch (RefusedException unclear)
-        {
-            return (null, unclear.Refusal.Message);
-        }
     }
 }

@@ -12,14 +12,22 @@ public static class Choosing
     /// <summary>Fields of work and cells that a choice decides.</summary>
     internal static ImmutableArray<string> Fields(Job job, Choice choice)
     {
-        var goods = job.Item(choice.Work) is { } item ? GoodsField(job, item) : "product";
+        var (goods, coats, colour) = Decides(choice);
         return
         [
-            .. choice.Options.Any(o => o.Product is not null || o.Price is not null) ? [goods] : Array.Empty<string>(),
-            .. choice.Options.Any(o => o.Coats is not null) ? ["coats"] : Array.Empty<string>(),
-            .. choice.Options.Any(o => o.Colour is not null) ? ["colour"] : Array.Empty<string>(),
+            .. goods ? [job.Item(choice.Work) is { } item ? GoodsField(job, item) : "product"] : Array.Empty<string>(),
+            .. coats ? ["coats"] : Array.Empty<string>(),
+            .. colour ? ["colour"] : Array.Empty<string>(),
         ];
     }
+
+    /// <summary>Of what any of its options says something.</summary>
+    private static (bool Goods, bool Coats, bool Colour) Decides(Choice choice) =>
+        (
+            choice.Options.Any(o => o.Product is not null || o.Price is not null),
+            choice.Options.Any(o => o.Coats is not null),
+            choice.Options.Any(o => o.Colour is not null)
+        );
 
     private static string GoodsField(Job job, WorkItem item) =>
         job.Book.GetValueOrDefault(item.Entry) switch
@@ -42,6 +50,16 @@ public static class Choosing
             : null;
         return id is { } of ? job.Book.GetValueOrDefault(of) as Material : null;
     }
+
+    /// <summary>What the price of an option is for: a unit of the goods, or of the work that is sold.</summary>
+    public static Unit? UnitOf(Job job, Choice choice) =>
+        GoodsOf(job, choice)?.Unit ?? (job.Item(choice.Work) is { } item ? SoldBy(job, item) : null);
+
+    /// <summary>The unit that work is sold by.</summary>
+    public static Unit? SoldBy(Job job, WorkItem item) =>
+        job.Book.GetValueOrDefault(item.Entry) is WorkEntry entry
+            ? entry.Sold?.Unit ?? entry.UnitIn(job.Units, item.CountedIn)
+            : null;
 
     /// <summary>The goods of an option: of the Book, or a variation that is like them but for its price. Null for those that the work has.</summary>
     internal static Material? GoodsOf(Job job, Choice choice, ChoiceOption option)
@@ -71,11 +89,7 @@ public static class Choosing
             is { } cell
             ? cell.Of(item)
             : item;
-        var (goods, coats, colour) = (
-            choice.Options.Any(o => o.Product is not null || o.Price is not null),
-            choice.Options.Any(o => o.Coats is not null),
-            choice.Options.Any(o => o.Colour is not null)
-        );
+        var (goods, coats, colour) = Decides(choice);
         // A variation that was taken is no goods of the Book.
         var product = now.Product is { } own && !choice.Options.Any(o => IdOf(choice, o) == own) ? own : (Guid?)null;
         return choice with
@@ -102,22 +116,18 @@ public static class Choosing
         if (job.Item(choice.Work) is not { } item)
             return [];
         var changes = ImmutableArray.CreateBuilder<Change>();
+        void Become(string path, JsonNode? now)
+        {
+            var was = ChangeSet.Get(job, path);
+            if (!ChangeSet.Same(was, now))
+                changes.Add(new(path, was, now));
+        }
         var goods = GoodsOf(job, choice, option);
-        if (
-            goods is not null
-            && !ChangeSet.Same(ChangeSet.Get(job, $"book/{goods.Id}"), Commands.Node<BookEntry>(goods))
-        )
-            changes.Add(
-                new($"book/{goods.Id}", ChangeSet.Get(job, $"book/{goods.Id}"), Commands.Node<BookEntry>(goods))
-            );
+        if (goods is not null)
+            Become($"book/{goods.Id}", Commands.Node<BookEntry>(goods));
         foreach (var field in Fields(job, choice))
         foreach (var (path, cell) in Targets(job, choice, item))
-        {
-            var now = Value(job, choice, option, item, goods, field, cell);
-            var was = ChangeSet.Get(job, $"{path}/{field}");
-            if (!ChangeSet.Same(was, now))
-                changes.Add(new($"{path}/{field}", was, now));
-        }
+            Become($"{path}/{field}", Value(job, choice, option, item, goods, field, cell));
         return changes.ToImmutable();
     }
 
@@ -149,8 +159,8 @@ public static class Choosing
             "products" => goods is null || choice.Of is not { } of
                 ? null
                 : Commands.Node<ImmutableArray<ProductInstead>>([new(of, goods.Id)]),
-            "unitPrice" => option.Price is { } price && entry is not null
-                ? Commands.Node(new UnitPrice(price, entry.Sold?.Unit ?? entry.UnitIn(job.Units, item.CountedIn)))
+            "unitPrice" => option.Price is { } price && SoldBy(job, item) is { } unit
+                ? Commands.Node(new UnitPrice(price, unit))
                 : null,
             "coats" => Commands.Node(option.Coats ?? (cell ? null : entry?.UsualCoats() ?? 1)),
             _ => Commands.Node(option.Colour ?? (cell ? null : "")),
@@ -194,6 +204,18 @@ public static class Choosing
         foreach (var (choice, option) in taken)
             Take(choice, option);
         return all;
+    }
+
+    /// <summary>The same for a job in which more is taken.</summary>
+    public static IEnumerable<string> Conflicts(Job job, IEnumerable<(Choice Choice, ChoiceOption Option)> taken)
+    {
+        var now = Following(job, taken).ToDictionary(t => t.Choice.Id, t => t.Option.Id);
+        return Conflicts(
+            job with
+            {
+                Choices = [.. job.Choices.Select(c => now.TryGetValue(c.Id, out var id) ? c with { Taken = id } : c)],
+            }
+        );
     }
 
     /// <summary>Why what is taken cannot stand together, in sentences; empty where it can.</summary>

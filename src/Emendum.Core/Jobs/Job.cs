@@ -160,6 +160,9 @@ public sealed record Job(
     /// <summary>The rhythm with that id, or null.</summary>
     public Rhythm? Rhythm(Guid id) => Rhythms.FirstOrDefault(r => r.Id == id);
 
+    /// <summary>The last day on which the prices of its proposal hold.</summary>
+    public DateOnly PricesHoldUntil => Day.Of(Info.Date).AddDays(Proposal.ValidDays);
+
     /// <summary>The quote by which another firm does a piece of work; null where it is ours.</summary>
     public Quote? QuoteFor(WorkItem item)
     {

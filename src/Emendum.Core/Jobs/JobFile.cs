@@ -191,27 +191,27 @@ public sealed record JobFile(
             file.Info,
             file.Units,
             file.Deduct,
-            [.. file.Places.OrderBy(p => p.Rank, StringComparer.Ordinal).ThenBy(p => p.Id)],
+            InOrder(file.Places, p => p.Rank, p => p.Id),
             file.Work,
             ToDictionary(file.Cells, c => new CellKey(c.Work, c.Place), c => c.Cell, "cell"),
             ToDictionary(file.Book, e => e.Id, e => e, "Book entry"),
             file.Pricing,
             file.Proposal,
-            [.. file.Schedule.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)]
+            InOrder(file.Schedule, s => s.Rank, s => s.Id)
         )
         {
             Crew = file.Crew,
-            Sections = [.. file.Sections.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)],
+            Sections = InOrder(file.Sections, s => s.Rank, s => s.Id),
             Conditions = file.Conditions,
             Pace = file.Pace,
             Policy = file.Policy,
             Sureness = file.Sureness,
-            Choices = [.. (file.Choices ?? []).OrderBy(c => c.Rank, StringComparer.Ordinal).ThenBy(c => c.Id)],
-            Quotes = [.. (file.Quotes ?? []).OrderBy(q => q.Rank, StringComparer.Ordinal).ThenBy(q => q.Id)],
-            Rhythms = [.. (file.Rhythms ?? []).OrderBy(r => r.Rank, StringComparer.Ordinal).ThenBy(r => r.Id)],
+            Choices = InOrder(file.Choices ?? [], c => c.Rank, c => c.Id),
+            Quotes = InOrder(file.Quotes ?? [], q => q.Rank, q => q.Id),
+            Rhythms = InOrder(file.Rhythms ?? [], r => r.Rank, r => r.Id),
             Round = file.Round ?? RoundTerms.Starting,
-            Alternates = [.. (file.Alternates ?? []).OrderBy(a => a.Rank, StringComparer.Ordinal).ThenBy(a => a.Id)],
-            Variants = [.. (file.Variants ?? []).OrderBy(v => v.Rank, StringComparer.Ordinal).ThenBy(v => v.Id)],
+            Alternates = InOrder(file.Alternates ?? [], a => a.Rank, a => a.Id),
+            Variants = InOrder(file.Variants ?? [], v => v.Rank, v => v.Id),
             Differs = ToDictionary(
                     file.Differs ?? [],
                     d => Jobs.Variants.Key(d.Variant, d.Path),
@@ -229,6 +229,9 @@ public sealed record JobFile(
         party = file.Party;
         return job;
     }
+
+    private static ImmutableArray<T> InOrder<T>(ImmutableArray<T> things, Func<T, string> rank, Func<T, Guid> id) =>
+        [.. things.OrderBy(rank, StringComparer.Ordinal).ThenBy(id)];
 
     private static ImmutableDictionary<TKey, TValue> ToDictionary<T, TKey, TValue>(
         ImmutableArray<T> items,

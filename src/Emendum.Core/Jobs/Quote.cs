@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 
@@ -19,6 +20,9 @@ public sealed record Quote(Guid Id, string Rank, Guid Section, string From, deci
 
     /// <summary>What else it leaves out, in words.</summary>
     public string Without { get; init; } = "";
+
+    /// <summary>Whether it ends before a day; one that says nothing does not.</summary>
+    public bool EndsBefore(DateOnly day) => ValidUntil.Length > 0 && Day.Of(ValidUntil) < day;
 
     /// <summary>Checks it by itself.</summary>
     /// <exception cref="RefusedException">With the field.</exception>

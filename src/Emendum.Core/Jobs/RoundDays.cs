@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 
@@ -17,7 +18,7 @@ public sealed class RoundDays
     private RoundDays(Job job)
     {
         (this.job, start) = (job, job.Round.StartIn(job));
-        off = [.. job.Round.DaysOff.Select(RoundTerms.Day)];
+        off = [.. job.Round.DaysOff.Select(Day.Of)];
         First = new(start.Year, start.Month, 1);
         foreach (var rhythm in job.Rhythms)
             days.Add(rhythm.Id, Own(rhythm));

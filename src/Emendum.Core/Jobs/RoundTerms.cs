@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text.Json.Serialization;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 
@@ -62,18 +62,15 @@ public sealed record RoundTerms(
     public DateOnly StartIn(Job job)
     {
         if (Start.Length > 0)
-            return Day(Start);
-        var date = Day(job.Info.Date);
+            return Day.Of(Start);
+        var date = Day.Of(job.Info.Date);
         return new DateOnly(date.Year, date.Month, 1).AddMonths(1);
     }
-
-    /// <summary>A day as it is written.</summary>
-    internal static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     /// <summary>The days off that fall on a working day.</summary>
     [JsonIgnore]
     public IEnumerable<DateOnly> OffWork =>
-        DaysOff.Select(Day).Where(d => d.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday));
+        DaysOff.Select(Day.Of).Where(d => d.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday));
 
     /// <summary>Checks them by themselves.</summary>
     /// <exception cref="RefusedException">With the field.</exception>
@@ -119,7 +116,5 @@ public sealed record RoundTerms(
     }
 
     /// <summary>Whether that is a day as it is written.</summary>
-    internal static bool IsDay(string text) =>
-        DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
-        && day.Year is >= 2000 and <= 2200;
+    internal static bool IsDay(string text) => Day.Read(text, out var day) && day.Year is >= 2000 and <= 2200;
 }

@@ -53,10 +53,7 @@ public static class PlaceTable
         var places = new List<PlaceRow>(rows.Count);
         for (var i = 0; i < rows.Count; i++)
         {
-            string Of(string field) =>
-                mapping.TryGetValue(field, out var column) && column >= 0 && column < rows[i].Count
-                    ? rows[i][column].Trim()
-                    : "";
+            string Of(string field) => TableField.In(rows[i], mapping, field);
             if (rows[i].All(string.IsNullOrWhiteSpace))
                 continue;
             var line = Of("line");

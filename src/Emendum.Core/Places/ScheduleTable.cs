@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Places;
 
@@ -34,14 +33,11 @@ public static class ScheduleTable
         var read = new List<ScheduleTableRow>();
         for (var i = 0; i < rows.Count; i++)
         {
-            string Of(string field) =>
-                mapping.TryGetValue(field, out var column) && column >= 0 && column < rows[i].Count
-                    ? rows[i][column].Trim()
-                    : "";
+            string Of(string field) => TableField.In(rows[i], mapping, field);
             var (unit, quantity) = (Of("unit"), Of("quantity"));
             if (unit.Length + quantity.Length == 0)
                 continue;
-            var (number, unclear) = ReadNumber(quantity);
+            var (number, unclear) = TableField.Number(quantity);
             var wrong =
                 unclear is not null ? unclear
                 : number is null ? $"“{quantity}” is not a quantity."
@@ -52,22 +48,5 @@ public static class ScheduleTable
             read.Add(new(i + 1, Of("number"), Of("wording"), unit, number ?? 0, wrong));
         }
         return read;
-    }
-
-    private static (decimal? Number, string? Unclear) ReadNumber(string text)
-    {
-        try
-        {
-            return (
-                PlainNumber.Read(text, out var number) && decimal.Abs(number) < Rounding.InputBound
-                    ? decimal.Round(number, Rounding.InputDecimals, MidpointRounding.AwayFromZero)
-                    : null,
-                null
-            );
-        }
-        catch (RefusedException unclear)
-        {
-            return (null, unclear.Refusal.Message);
-        }
     }
 }

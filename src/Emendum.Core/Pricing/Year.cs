@@ -8,8 +8,11 @@ namespace Emendum.Core.Pricing;
 /// <summary>One occurrence in its first year.</summary>
 /// <param name="Of">It, with its price.</param>
 /// <param name="Visits">How often it comes in each month.</param>
-/// <param name="Hours">Labour hours of one.</param>
-public sealed record OccurrenceInYear(PricedOccurrence Of, ImmutableArray<int> Visits, Total Hours);
+public sealed record OccurrenceInYear(PricedOccurrence Of, ImmutableArray<int> Visits)
+{
+    /// <summary>Labour hours of one.</summary>
+    public Total Hours => Of.Occurrence.Reckoned.Costs.Hours;
+}
 
 /// <summary>A month of the first year.</summary>
 /// <param name="From">Its first day.</param>
@@ -130,8 +133,7 @@ public sealed record Year(
                     .. of.Occurrence.Band is { } band
                         ? days.ByMonth(of.Occurrence.Rhythm!, band)
                         : days.ByMonth(of.Occurrence.Rhythm!),
-                ],
-                of.Occurrence.Reckoned.Costs.Hours
+                ]
             );
 
         private ImmutableArray<YearMonth> Months(

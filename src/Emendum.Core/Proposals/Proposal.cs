@@ -20,7 +20,7 @@ public static class Proposal
         var job = estimate.Job;
         var (info, terms) = (job.Info, job.Proposal);
         var blocks = ImmutableArray.CreateBuilder<Block>();
-        var date = DateOnly.ParseExact(info.Date, "yyyy-MM-dd", CultureInfo.InvariantCulture);
+        var date = Day.Of(info.Date);
         blocks.Add(
             new Letterhead(
                 info.Firm,
@@ -30,7 +30,7 @@ public static class Proposal
                 info.Name,
                 info.Subtitle,
                 $"Proposal {info.Number} · {Written(date)}",
-                $"Prices hold until {Written(date.AddDays(terms.ValidDays))}"
+                $"Prices hold until {Written(job.PricesHoldUntil)}"
             )
         );
         foreach (var paragraph in Paragraphs(terms.Letter))
@@ -41,7 +41,7 @@ public static class Proposal
         AddYear(blocks, estimate, trace);
         blocks.Add(new Heading(1, estimate.Price.Occurrences.IsEmpty ? "Price" : "Price of the first year"));
         blocks.Add(PriceTable.Of(estimate, Rows(estimate, trace)));
-        AddChoices(blocks, estimate, trace);
+        AddChoices(blocks, estimate);
         AddAlternates(blocks, estimate, trace);
         var closing = Paragraphs(terms.Terms);
         if (closing.Length > 0)
@@ -233,12 +233,13 @@ public static class Proposal
     private const int MostOptions = 12;
 
     /// <summary>What the customer may choose between, each against what is included; who sells it only where that is to be read.</summary>
-    private static void AddChoices(ImmutableArray<Block>.Builder blocks, Estimate estimate, Trace trace)
+    private static void AddChoices(ImmutableArray<Block>.Builder blocks, Estimate estimate)
     {
         var offered = estimate.Job.Choices.Where(c => !c.Hidden).ToArray();
         if (offered.Length == 0)
             return;
-        var choices = Choices.Of(estimate, trace);
+        // Each option is the whole job once more: its workings are made when they are asked for.
+        var choices = Choices.Of(estimate, Trace.Silent);
         var rows = ImmutableArray.CreateBuilder<PriceRow>();
         foreach (var choice in offered)
         {

@@ -44,8 +44,7 @@ internal static class Buying
 
     private static Purchase Buy(Material material, string colour, Val amount, bool delivered, Trace trace)
     {
-        var key = colour.Length == 0 ? "" : "~" + Uri.EscapeDataString(colour);
-        FigurePath Path(string leaf) => new("buy" + key, material.Id, leaf);
+        FigurePath Path(string leaf) => new(FigurePath.InColour("buy", colour), material.Id, leaf);
         var name = trace.On
             ? colour.Length == 0
                 ? material.Name

@@ -33,8 +33,7 @@ internal static class Mixing
     {
         var mix = mixed.Mix!;
         var basis = (Material)book[mix.Base];
-        var key = colour.Length == 0 ? "" : "~" + Uri.EscapeDataString(colour);
-        FigurePath Path(string leaf) => new("mixed" + key, mixed.Id, leaf);
+        FigurePath Path(string leaf) => new(FigurePath.InColour("mixed", colour), mixed.Id, leaf);
         var name = trace.On && colour.Length > 0 ? $"{mixed.Name}, {colour}" : mixed.Name;
         var quantity = trace.Total(amount, mixed.Unit.Symbol, trace.On ? name + ": mixed" : "", Path("quantity"));
         var whole = trace.Convert(quantity, mixed.Unit, basis.Unit);

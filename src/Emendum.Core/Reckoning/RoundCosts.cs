@@ -88,8 +88,8 @@ internal sealed class RoundCosts(
                 .Select(m =>
                 {
                     var (first, name) = (m.First, m.First.Material.Name);
-                    var key = first.Colour.Length == 0 ? "" : "~" + Uri.EscapeDataString(first.Colour);
-                    FigurePath Path(string leaf) => new("mixed" + key, first.Material.Id, leaf);
+                    FigurePath Path(string leaf) =>
+                        new(FigurePath.InColour("mixed", first.Colour), first.Material.Id, leaf);
                     return first with
                     {
                         Quantity = Made(

@@ -9,32 +9,15 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Reckoning;
 
 /// <summary>Folds the lines of a job whose work comes back: each occurrence by itself, the goods of all of them bought once for the year, and all of it together as the first year.</summary>
-internal sealed class RoundFold
+internal sealed class RoundFold(
+    Job job,
+    Trace trace,
+    Dictionary<Guid, PlaceMeasures> measures,
+    CompiledItem[] items,
+    Line[] lines,
+    Line?[] grid
+)
 {
-    private readonly Job job;
-    private readonly Trace trace;
-    private readonly Dictionary<Guid, PlaceMeasures> measures;
-    private readonly CompiledItem[] items;
-    private readonly Line[] lines;
-    private readonly Line?[] grid;
-
-    private RoundFold(
-        Job job,
-        Trace trace,
-        Dictionary<Guid, PlaceMeasures> measures,
-        CompiledItem[] items,
-        Line[] lines,
-        Line?[] grid
-    ) =>
-        (this.job, this.trace, this.measures, this.items, this.lines, this.grid) = (
-            job,
-            trace,
-            measures,
-            items,
-            lines,
-            grid
-        );
-
     /// <summary>Folds lines that stand by work item: by rhythm, where any of the work comes back.</summary>
     public static Reckoned Of(
         Job job,
@@ -52,7 +35,6 @@ internal sealed class RoundFold
     private sealed record Part(
         Rhythm? Rhythm,
         EventBand? Band,
-        Job Job,
         Line[] Lines,
         int[] At,
         Trace Trace,
@@ -108,7 +90,7 @@ internal sealed class RoundFold
             ),
         ];
         var fold = Fold.Begun(of, within, own);
-        return new(rhythm, band, of, own, at, within, TimesOf(rhythm, band), fold);
+        return new(rhythm, band, own, at, within, TimesOf(rhythm, band), fold);
     }
 
     /// <summary>How often the first year has it.</summary>
@@ -168,13 +150,17 @@ internal sealed class RoundFold
             .. needs.Select(one =>
             {
                 var year = pool[(one.Material.Id, one.Colour)];
-                var key = one.Colour.Length == 0 ? "" : "~" + Uri.EscapeDataString(one.Colour);
                 var name =
                     !within.On ? ""
                     : one.Colour.Length == 0 ? one.Material.Name
                     : $"{one.Material.Name}, {one.Colour}";
                 Total Made(Val value, string unit, string label, string leaf) =>
-                    within.Total(value, unit, name + label, new("buy" + key, one.Material.Id, leaf));
+                    within.Total(
+                        value,
+                        unit,
+                        name + label,
+                        new(FigurePath.InColour("buy", one.Colour), one.Material.Id, leaf)
+                    );
                 var unit = one.Material.Unit.Symbol;
                 var need = Made(one.Need, unit, ": needed", "need");
                 Val Part(Total of) => year.Need.V == 0 ? 0m : need * of / year.Need;

@@ -177,10 +177,7 @@ public static class Priced
                         (JsonNode)
                             new JsonObject
                             {
-                                ["from"] = m.From.ToString(
-                                    "yyyy-MM-dd",
-                                    System.Globalization.CultureInfo.InvariantCulture
-                                ),
+                                ["from"] = Day.Written(m.From),
                                 ["billed"] = Rounding.Text(m.Billed.V),
                                 ["cost"] = Rounding.Text(m.Cost.V),
                                 ["profit"] = Rounding.Text(m.Profit.V),

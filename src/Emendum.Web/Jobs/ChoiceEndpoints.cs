@@ -215,7 +215,7 @@ public static class ChoiceEndpoints
                             .OfType<Material>()
                             .Select(m => new ChoosableGoods(m.Id, m.Name, m.Unit.Symbol)),
                     ],
-                    entry is WorkEntry of ? (of.Sold?.Unit ?? of.UnitIn(job.Units, w.CountedIn)).Symbol : ""
+                    Choosing.SoldBy(job, w)?.Symbol ?? ""
                 );
             }),
         ];
@@ -244,9 +244,14 @@ public static class ChoiceEndpoints
             .Choices.SelectMany(c => c.Options.Select(o => (o.Id, Named: new NamedView(o.Id, $"{c.Name}: {o.Name}"))))
             .DistinctBy(o => o.Id)
             .ToDictionary(o => o.Id, o => o.Named);
+        // Under a fixed price what is taken is added to it, less what was.
+        var was =
+            job.Pricing.Basis == PriceBasis.Fixed
+                ? choices.Price(choice, choice.Option(choice.Taken)!).Price?.V ?? 0
+                : (decimal?)null;
         return new(
             found.Length,
-            [.. found.Skip(from).Take(take).Select(o => View(estimate, choices, choice, o, names))]
+            [.. found.Skip(from).Take(take).Select(o => View(estimate, choices, choice, o, was, names))]
         );
     }
 
@@ -255,44 +260,29 @@ public static class ChoiceEndpoints
         Choices choices,
         Choice choice,
         ChoiceOption option,
+        decimal? was,
         Dictionary<Guid, NamedView> names
     )
     {
         var job = estimate.Job;
         var priced = choices.Price(choice, option);
         var isTaken = choice.Taken == option.Id;
-        var conflicts = isTaken ? [] : Choosing.Conflicts(Choosing.In(job, [(choice, option)])).ToArray();
+        var conflicts = isTaken ? [] : Choosing.Conflicts(job, [(choice, option)]).ToArray();
         var take = new Chosen(choice.Id, choice.Taken, option.Id);
         // What it needs can be taken with it, where nothing else is in the way.
-        Chosen[] needed =
+        (Choice Choice, ChoiceOption Option)[] needed =
         [
             .. option
                 .Needs.Select(n =>
                     job.Choices.FirstOrDefault(c => c.Option(n) is not null) is { } other && other.Taken != n
-                        ? new Chosen(other.Id, other.Taken, n)
-                        : null
+                        ? (other, other.Option(n)!)
+                        : default
                 )
-                .OfType<Chosen>(),
+                .Where(n => n.Item1 is not null),
         ];
         TakeChoice? With() =>
-            conflicts.Length > 0
-            && needed.Length > 0
-            && !Choosing
-                .Conflicts(
-                    Choosing.In(
-                        job,
-                        [
-                            (choice, option),
-                            .. needed.Select(n =>
-                                job.Choices.First(c => c.Id == n.Choice) is var other
-                                    ? (other, other.Option(n.Now)!)
-                                    : default
-                            ),
-                        ]
-                    )
-                )
-                .Any()
-                ? new([take, .. needed], null)
+            conflicts.Length > 0 && needed.Length > 0 && !Choosing.Conflicts(job, [(choice, option), .. needed]).Any()
+                ? new([take, .. needed.Select(n => new Chosen(n.Choice.Id, n.Choice.Taken, n.Option.Id))], null)
                 : null;
         return new(
             option.Id,
@@ -304,7 +294,7 @@ public static class ChoiceEndpoints
                     option.Supplier,
                     option.Code,
                     option.Price is { } price
-                        ? $"{Shown.Money(price, estimate.MoneyPlaces)} per {UnitOf(job, choice)}"
+                        ? $"{Shown.Money(price, estimate.MoneyPlaces)} per {Choosing.UnitOf(job, choice)?.Symbol}"
                         : "",
                     option.Coats is { } coats ? Counted.Of(coats, "coat") : "",
                     option.Colour ?? "",
@@ -320,24 +310,12 @@ public static class ChoiceEndpoints
             choice.Locked ? null : With(),
             isTaken || conflicts.Length > 0 || choice.Locked
                 ? null
-                : new([take], FixedWith(job, choices, choice, priced)),
+                : new(
+                    [take],
+                    priced.Price is { } now && was is { } less ? TakenTogether.FixedWith(job, now.V - less) : null
+                ),
             [.. option.Needs.Where(names.ContainsKey).Select(n => names[n])],
             [.. option.RulesOut.Where(names.ContainsKey).Select(n => names[n])]
         );
-    }
-
-    private static string UnitOf(Job job, Choice choice) =>
-        Choosing.GoodsOf(job, choice) is { } goods ? goods.Unit.Symbol
-        : job.Item(choice.Work) is { } item && job.Book.GetValueOrDefault(item.Entry) is WorkEntry entry
-            ? (entry.Sold?.Unit ?? entry.UnitIn(job.Units, item.CountedIn)).Symbol
-        : "";
-
-    /// <summary>The fixed price with an option instead of the one that is taken; null where the price is not a fixed one.</summary>
-    private static decimal? FixedWith(Job job, Choices choices, Choice choice, PricedOption option)
-    {
-        if (job.Pricing.Basis != PriceBasis.Fixed || option.Price is not { } price)
-            return null;
-        var was = choices.Price(choice, choice.Option(choice.Taken)!).Price?.V ?? 0;
-        return TakenTogether.FixedWith(job, price.V - was);
     }
 }

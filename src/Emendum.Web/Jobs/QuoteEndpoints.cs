@@ -96,19 +96,8 @@ public static class QuoteEndpoints
             e is null ? null : FigureView.Hours(within + e.Reckoned.Costs.Hours.Path, e.Reckoned.Costs.Hours),
             e is null ? null : Money(e.Price.BeforeTax),
             e?.Price.Readouts.Margin is { } margin ? FigureView.Percent(within + margin.Path, margin) : null,
-            of.Quote is { } quote ? Ends(job, quote) : "",
+            of.Quote?.EndsBefore(job.PricesHoldUntil) == true ? "ends before your own prices do" : "",
             of.Refused
         );
     }
-
-    private static string Ends(Job job, Quote quote)
-    {
-        if (quote.ValidUntil.Length == 0)
-            return "";
-        var holds = Day(job.Info.Date).AddDays(job.Proposal.ValidDays);
-        return Day(quote.ValidUntil) < holds ? "ends before your own prices do" : "";
-    }
-
-    private static DateOnly Day(string text) =>
-        DateOnly.ParseExact(text, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -14,16 +14,12 @@ public sealed record FrequencyName(RhythmKind Kind, int Times, string Name);
 /// <summary>A rhythm of the job.</summary>
 /// <param name="Rhythm">As it is said.</param>
 /// <param name="Times">How often it comes, without what is done instead of it, where any of its work is done.</param>
-/// <param name="Stated">How often it is stated to come.</param>
 /// <param name="Usual">Whether work that names none follows it.</param>
 /// <param name="Work">How many pieces of work go by it.</param>
-public sealed record RhythmView(Rhythm Rhythm, FigureView? Times, int Stated, bool Usual, int Work);
+public sealed record RhythmView(Rhythm Rhythm, FigureView? Times, bool Usual, int Work);
 
-/// <summary>A piece of work and its rhythm.</summary>
-/// <param name="Rhythm">As it says itself; null for as the job says.</param>
-/// <param name="Follows">What it goes by in words.</param>
-/// <param name="BuildUp">The build-up that its entry has, in words; empty where it has none.</param>
-public sealed record RhythmOfWork(Guid Id, string Name, Guid? Rhythm, string Follows, string BuildUp);
+/// <summary>The build-up that the entry of a piece of work has, in words.</summary>
+public sealed record BuildUpOfWork(Guid Id, string BuildUp);
 
 /// <summary>A supply of the year with its cost.</summary>
 public sealed record SupplyView(YearSupply Supply, FigureView? Cost);
@@ -49,7 +45,7 @@ public sealed record OccurrenceView(
 );
 
 /// <summary>What is done once.</summary>
-public sealed record OnceView(FigureView Price, FigureView Cost, FigureView Hours);
+public sealed record OnceView(FigureView Price, FigureView Cost);
 
 /// <summary>A month of the year; heights are percents of the picture's.</summary>
 public sealed record MonthView(
@@ -77,11 +73,7 @@ public sealed record FirstYearView(
     OnceView? Once,
     FigureView? Supplies,
     FigureView OfYear,
-    FigureView Cost,
-    FigureView Profit,
-    FigureView? Margin,
     FigureView Month,
-    FigureView Last,
     IReadOnlyList<MonthView> Months,
     FigureView Billed,
     FigureView AllCost,
@@ -98,10 +90,9 @@ public sealed record FirstYearView(
 /// <param name="Start">First day, as it is worked out where none is typed.</param>
 /// <param name="Year">The first year; null where no work comes back yet.</param>
 public sealed record YearView(
-    RoundTerms Terms,
     string Start,
     IReadOnlyList<RhythmView> Rhythms,
-    IReadOnlyList<RhythmOfWork> Work,
+    IReadOnlyList<BuildUpOfWork> Work,
     IReadOnlyList<SupplyView> Supplies,
     IReadOnlyList<FrequencyName> Usual,
     decimal LeastJob,
@@ -115,8 +106,7 @@ public sealed record YearView(
         var year = Core.Pricing.Year.Of(estimate, Trace.Silent);
         var draft = estimate.Price.Draft;
         return new(
-            job.Round,
-            Written(job.Round.StartIn(job)),
+            Day.Written(job.Round.StartIn(job)),
             [
                 .. job.Rhythms.Select(r => new RhythmView(
                     r,
@@ -124,20 +114,11 @@ public sealed record YearView(
                         is { } of
                         ? FigureView.Amount(of.Occurrence.Times)
                         : null,
-                    RhythmTimes.Stated(job, r),
                     job.Round.Usual == r.Id,
                     job.Work.Count(w => RhythmTimes.Of(job, w)?.Id == r.Id)
                 )),
             ],
-            [
-                .. job.Work.Select(w => new RhythmOfWork(
-                    w.Id,
-                    job.Titled(w),
-                    w.Rhythm,
-                    RhythmTimes.Of(job, w)?.Name ?? "once",
-                    BuildUpOf(job, w)
-                )),
-            ],
+            [.. job.Work.Select(w => new BuildUpOfWork(w.Id, BuildUpOf(job, w))).Where(w => w.BuildUp.Length > 0)],
             [
                 .. job.Round.Supplies.Select(s => new SupplyView(
                     s,
@@ -156,8 +137,6 @@ public sealed record YearView(
         job.Book.GetValueOrDefault(item.Entry) is WorkEntry { BuildUp: { IsDefaultOrEmpty: false } rows }
             ? string.Join(", ", rows.Select(r => $"from {r.Times} a year × {Rounding.Text(r.Factor)}"))
             : "";
-
-    internal static string Written(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     private static string Say(DateOnly day, string format) => day.ToString(format, CultureInfo.InvariantCulture);
 
@@ -182,16 +161,10 @@ public sealed record YearView(
                     picture.Days(o)
                 )),
             ],
-            year.Once is { } once
-                ? new(Money(once.Price), Money(once.Cost), FigureView.Hours(once.Estimate.Reckoned.Costs.Hours))
-                : null,
+            year.Once is { } once ? new(Money(once.Price), Money(once.Cost)) : null,
             year.Supplies is { } supplies ? Money(supplies) : null,
             Money(year.OfYear),
-            Money(year.Cost),
-            Money(year.Profit),
-            year.Margin is { } margin ? FigureView.Percent(margin) : null,
             Money(year.Month),
-            Money(year.Last),
             [
                 .. year.Months.Select(m => new MonthView(
                     Say(m.From, "MMM"),

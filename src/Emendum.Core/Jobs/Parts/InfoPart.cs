@@ -34,15 +34,7 @@ internal sealed class InfoPart() : RecordPart<JobInfo>("info")
             if (text.Length > 300)
                 throw RefusedException.Of(field, "At most 300 characters.");
         Currency.Check(info.Currency);
-        if (
-            !DateOnly.TryParseExact(
-                info.Date,
-                "yyyy-MM-dd",
-                System.Globalization.CultureInfo.InvariantCulture,
-                System.Globalization.DateTimeStyles.None,
-                out _
-            )
-        )
+        if (!Day.Read(info.Date, out _))
             throw RefusedException.Of("date", "A date is written like 2026-11-23.");
     }
 }
