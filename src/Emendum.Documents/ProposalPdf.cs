@@ -5,174 +5,394 @@ using static Emendum.Documents.Typesetter;
 
 namespace Emendum.Documents;
 
-/// <summary>Sets a proposal's blocks as a PDF: white paper, wide margins, a thin ticked yellow rule along the head of the page.</summary>
-public static class ProposalPdf
+/// <summary>Sets a proposal as a PDF, in the look and on the paper of the firm. The same proposal gives the same bytes.</summary>
+public sealed class ProposalPdf
 {
-    private const float Left = 76,
-        Right = PageWidth - 76,
-        Width = Right - Left,
-        Size = 10.5f,
+    private const float Size = 10.5f,
         Leading = 15.5f,
-        AmountWidth = 84;
+        Small = 9,
+        SmallLeading = 12;
 
-    /// <summary>The PDF's bytes; the same blocks give the same bytes.</summary>
-    public static byte[] Write(IEnumerable<Block> blocks, JobInfo info)
+    private readonly Document document;
+    private readonly JobInfo info;
+    private readonly Brand brand;
+    private readonly SKImage? mark;
+    private readonly SKColor colour,
+        colourOfWords;
+    private readonly float pageWidth,
+        pageHeight,
+        left,
+        right;
+    private readonly Typesetter set;
+    private int coverPages;
+
+    private ProposalPdf(Document document, JobInfo info, Brand brand, SKImage? mark)
     {
-        var set = new Typesetter(78, PageHeight - 74);
-        foreach (var block in blocks)
-            Set(set, block);
+        (this.document, this.info, this.brand, this.mark) = (document, info, brand, mark);
+        (pageWidth, pageHeight) = brand.Paper == Paper.A4 ? (A4Width, A4Height) : (PageWidth, PageHeight);
+        (colour, colourOfWords) = (SKColor.Parse(brand.Colour), SKColor.Parse(brand.ColourOfWords));
+        (left, right) = brand.Look == Look.Margin ? (184, pageWidth - 56) : (76, pageWidth - 76);
+        set = new(brand.Look == Look.Tape ? 78 : 64, pageHeight - 74, pageWidth, pageHeight);
+    }
+
+    private float Width => right - left;
+
+    /// <summary>The PDF's bytes.</summary>
+    /// <param name="document">The proposal.</param>
+    /// <param name="info">Its job, for title and foot.</param>
+    /// <param name="brand">How it looks.</param>
+    /// <param name="mark">The firm's mark, a picture as a file has it; null for none.</param>
+    public static byte[] Write(Document document, JobInfo info, Brand brand, byte[]? mark = null)
+    {
+        using var picture = mark is null ? null : SKImage.FromEncodedData(mark);
+        return new ProposalPdf(document, info, brand, picture).Write();
+    }
+
+    private byte[] Write()
+    {
+        Block[] blocks = [.. document.Blocks.Where(b => b.IsRead)];
+        foreach (var cover in blocks.Where(b => b.Kind == BlockKind.Cover))
+            SetCover(cover);
+        SetLetterhead();
+        foreach (var block in blocks.Where(b => b.Kind != BlockKind.Cover))
+            SetBlock(block);
         return set.Write(
             $"Proposal {info.Number}: {info.Name}",
             info.Firm,
             info.Date,
-            (canvas, page, of) => Furniture(canvas, info, page, of)
+            (canvas, page, of) => Furniture(canvas, page, of)
         );
     }
 
-    private static void Set(Typesetter set, Block block)
+    private void SetBlock(Block block)
     {
-        switch (block)
+        if (block.NewPage && !set.IsFresh)
+            set.NewPage();
+        for (var i = 0; i < block.Elements.Length; i++)
+            Set(block.Elements[i], i + 1 < block.Elements.Length ? block.Elements[i + 1] : null);
+    }
+
+    private void Set(Element element, Element? next)
+    {
+        switch (element)
         {
-            case Letterhead head:
-                SetLetterhead(set, head);
-                break;
             case Heading { Level: 1 } heading:
-                set.Need(70);
-                set.Y += 22;
-                set.Column([new(heading.Text, Face.SerifBold)], Left, Width, 16, 21, Ink);
-                set.Y += 3;
+                SetTitle(heading.Text, next);
                 break;
             case Heading heading:
-                set.Need(44);
+                set.Need(7 + Leading + Least(next));
                 set.Y += 7;
-                set.Column([new(heading.Text, Face.SerifBold)], Left, Width, Size + 0.5f, Leading, Ink);
+                set.Column([new(heading.Text, Face.SerifBold)], left, Width, Size + 0.5f, Leading, Ink);
                 break;
             case Paragraph paragraph:
-                set.Column([new(paragraph.Text.ReplaceLineEndings(" "), Face.Serif)], Left, Width, Size, Leading, Ink);
+                set.Column(Runs(paragraph.Spans), left, Width, Size, Leading, Ink);
                 set.Y += 7;
                 break;
             case Bullets bullets:
                 foreach (var item in bullets.Items)
-                {
-                    set.Need(Leading);
-                    set.Text("–", Left, set.Y + Leading * 0.72f, Face.Serif, Size, Quiet);
-                    set.Column(
-                        [new(item.Strong + " ", Face.Serif), new(item.Text, Face.Serif)],
-                        Left + 13,
-                        Width - 13,
-                        Size,
-                        Leading,
-                        Ink
-                    );
-                    set.Y += 2;
-                }
+                    SetItem(item);
+                set.Y += 4;
                 break;
             case PriceTable table:
-                SetPrice(set, table);
+                SetPrice(table);
                 break;
             case Signature signature:
-                SetSignature(set, signature);
+                SetSignature(signature);
                 break;
         }
     }
 
-    private static void SetLetterhead(Typesetter set, Letterhead head)
+    private static IEnumerable<Run> Runs(IEnumerable<Span> spans) =>
+        spans.Select(s => new Run(
+            s.Text,
+            s.Stress switch
+            {
+                Stress.Strong => Face.SerifBold,
+                Stress.Slanted => Face.SerifItalic,
+                _ => Face.Serif,
+            }
+        ));
+
+    /// <summary>A heading, with room for what follows it; in the margin, where the look has one.</summary>
+    private void SetTitle(string text, Element? next)
     {
-        set.Text(head.Firm, Left, set.Y + 12, Face.SerifBold, 14, Ink);
-        set.Text(head.FirmAddress, Left, set.Y + 28, Face.Serif, 9.5f, Quiet);
-        RightText(set, head.Reference, set.Y + 12, 9.5f, Ink);
-        RightText(set, head.Validity, set.Y + 28, 9.5f, Quiet);
-        set.Y += 62;
+        if (brand.Look == Look.Margin)
+        {
+            var lines = Wrap([new(text, Face.SansBold)], left - 62, 10.5f);
+            set.Need(26 + Math.Max(lines.Count * 14, Least(next)));
+            set.Y += set.IsFresh ? 0 : 26;
+            var y = set.Y;
+            set.Rule(40, right, y, 0.5f, Hair);
+            for (var i = 0; i < lines.Count; i++)
+                set.SetLine(lines[i], 40, y + 17 + i * 14, 10.5f, colourOfWords);
+            set.Y += 6;
+            return;
+        }
+        var rules = brand.Look == Look.Rules;
+        var (size, leading, face) = rules ? (12f, 17f, Face.SansBold) : (16f, 21f, Face.SerifBold);
+        set.Need(22 + leading + 3 + Least(next));
+        set.Y += set.IsFresh ? 0 : 22;
+        set.Column([new(text, face)], left, Width, size, leading, rules ? colourOfWords : Ink);
+        if (rules)
+            set.Rule(left, right, set.Y + 2, 0.8f, colour);
+        set.Y += rules ? 7 : 3;
+    }
+
+    /// <summary>What an element needs at the least under its heading.</summary>
+    private static float Least(Element? element) =>
+        element switch
+        {
+            PriceTable => 14 + 4 * Leading,
+            Signature => 120,
+            Heading => 7 + 3 * Leading,
+            null => 0,
+            _ => 2 * Leading,
+        };
+
+    private void SetItem(Bullet item)
+    {
+        var lines = Wrap(Runs(item.Spans), Width - 13, Size);
+        set.Need(Math.Min(lines.Count, 2) * Leading);
+        set.Text("–", left, set.Y + Leading * 0.72f, Face.Serif, Size, Quiet);
+        set.Column(Runs(item.Spans), left + 13, Width - 13, Size, Leading, Ink);
+        set.Y += 2;
+    }
+
+    private void SetLetterhead()
+    {
+        var head = document.Head;
+        var centred = brand.Look == Look.Rules;
+        var margin = brand.Look == Look.Margin ? 40 : left;
+        if (centred)
+        {
+            set.Rule(left, right, set.Y - 12, 0.8f, colour);
+            Centre(head.Firm, set.Y + 12, Face.SerifBold, 16, Ink);
+            var under = string.Join(
+                " · ",
+                new[] { head.Slogan, head.FirmAddress, Flat(brand.Head) }.Where(t => t.Length > 0)
+            );
+            Centre(under, set.Y + 28, Face.Serif, 9.5f, Quiet);
+            set.Rule(left, right, set.Y + 38, 0.8f, colour);
+            if (mark is not null)
+                set.Picture(mark, right, set.Y - 8, 110, 42);
+            set.Y += 62;
+        }
+        else
+        {
+            var y = set.Y;
+            set.Text(head.Firm, margin, y + 12, Face.SerifBold, 14, Ink);
+            var line = y + 28;
+            foreach (var text in new[] { head.Slogan, head.FirmAddress }.Concat(brand.Head.Split('\n')))
+                if (text.Trim().Length > 0)
+                {
+                    set.Text(text.Trim(), margin, line, Face.Serif, 9.5f, Quiet);
+                    line += 13;
+                }
+            if (mark is not null)
+                set.Picture(mark, right, y - 4, 130, 42);
+            set.Y = Math.Max(line + 6, y + (mark is null ? 62 : 66));
+        }
+        // Under a mark, or in the middle, the reference stands beside the customer.
+        var beside = centred || mark is not null ? set.Y : set.Top;
+        RightText(head.Reference, beside + 12, 9.5f, Ink);
+        RightText(head.Validity, beside + 28, 9.5f, Quiet);
         if (head.Customer.Length > 0)
-            set.Column([new(head.Customer, Face.Serif)], Left, Width, Size, Leading, Ink);
+            set.Column([new(head.Customer, Face.Serif)], left, Width - 190, Size, Leading, Ink);
         if (head.CustomerAddress.Length > 0)
-            set.Column([new(head.CustomerAddress, Face.Serif)], Left, Width, Size, Leading, Quiet);
-        set.Y += 20;
-        set.Column([new(head.Title, Face.SerifBold)], Left, Width, 21, 26, Ink);
+            set.Column([new(head.CustomerAddress, Face.Serif)], left, Width - 190, Size, Leading, Quiet);
+        set.Y = Math.Max(set.Y, beside + 34) + 20;
+        set.Column([new(head.Title, Face.SerifBold)], left, Width, 21, 26, Ink);
         if (head.Subtitle.Length > 0)
-            set.Column([new(head.Subtitle, Face.Serif)], Left, Width, 11.5f, 17, Quiet);
+            set.Column([new(head.Subtitle, Face.Serif)], left, Width, 11.5f, 17, Quiet);
         set.Y += 14;
     }
 
-    private static void RightText(Typesetter set, string text, float y, float size, SKColor colour)
+    private static string Flat(string lines) =>
+        string.Join(" · ", lines.Split('\n').Select(l => l.Trim()).Where(l => l.Length > 0));
+
+    /// <summary>A page by itself: the job in large letters, for whom, from whom.</summary>
+    private void SetCover(Block block)
+    {
+        var head = document.Head;
+        if (mark is not null)
+            set.Picture(mark, right, set.Y, 180, 80);
+        set.Y = pageHeight * 0.34f;
+        set.Rule(left, left + 72, set.Y - 10, 3, colour);
+        set.Column([new(head.Title, Face.SerifBold)], left, Width, 32, 38, Ink);
+        if (head.Subtitle.Length > 0)
+            set.Column([new(head.Subtitle, Face.Serif)], left, Width, 14, 21, Quiet);
+        set.Y += 26;
+        if (head.Customer.Length > 0)
+            set.Column([new("For " + head.Customer, Face.Serif)], left, Width, 12, 18, Ink);
+        set.Column([new(head.Reference, Face.Serif)], left, Width, Size, Leading, Quiet);
+        set.Column([new(head.Validity, Face.Serif)], left, Width, Size, Leading, Quiet);
+        set.Y += 24;
+        foreach (var element in block.Elements)
+            Set(element, null);
+        set.Text(head.Firm, left, pageHeight - 96, Face.SerifBold, 14, Ink);
+        set.Text(
+            string.Join(" · ", new[] { head.Slogan, head.FirmAddress }.Where(t => t.Length > 0)),
+            left,
+            pageHeight - 80,
+            Face.Serif,
+            9.5f,
+            Quiet
+        );
+        set.NewPage();
+        coverPages = set.PageCount - 1;
+    }
+
+    private void Centre(string text, float y, Face face, float size, SKColor of)
+    {
+        using var font = Font(face, size);
+        set.Text(text, (left + right - font.MeasureText(text)) / 2, y, face, size, of);
+    }
+
+    private void RightText(string text, float y, float size, SKColor of)
     {
         using var font = Font(Face.Serif, size);
-        set.Text(text, Right - font.MeasureText(text), y, Face.Serif, size, colour);
+        set.Text(text, right - font.MeasureText(text), y, Face.Serif, size, of);
     }
 
-    private static void SetPrice(Typesetter set, PriceTable table)
+    /// <summary>A column of figures: its heading, what a row shows in it, and how wide it is.</summary>
+    private sealed record Column(string Head, Func<PriceRow, string> Of, float Width);
+
+    private void SetPrice(PriceTable table)
     {
-        set.Need(Leading * 3);
-        RightText(set, $"amounts in {table.Currency}", set.Y + 9, 8.5f, Quiet);
-        set.Y += 14;
-        foreach (var row in table.Rows)
+        Column[] columns =
+        [
+            .. new Column[]
+            {
+                new("quantity", r => r.Quantity, 76),
+                new("unit price", r => r.UnitPrice, 62),
+                new("hours", r => r.Hours, 50),
+            }.Where(c => table.Rows.Any(r => c.Of(r).Length > 0)),
+            new($"amounts in {table.Currency}", r => r.Shown, 84),
+        ];
+        var words = Width - columns.Sum(c => c.Width);
+        void Heads()
         {
-            if (row.Kind == RowKind.Group)
+            var x = right;
+            foreach (var column in columns.Reverse())
             {
-                set.Need(Leading * 4);
-                set.Y += 9;
-                set.Column([new(row.Label, Face.SerifBold)], Left, Width, Size, Leading, Ink);
-                set.Rule(Left, Right, set.Y + 2, 0.5f, Hair);
-                continue;
+                using var font = Font(Face.Serif, 8.5f);
+                set.Text(column.Head, x - font.MeasureText(column.Head), set.Y + 9, Face.Serif, 8.5f, Quiet);
+                x -= column.Width;
             }
-            var strong = row.Kind is RowKind.Subtotal or RowKind.Total;
-            var label = Wrap([new(row.Label, strong ? Face.SerifBold : Face.Serif)], Width - AmountWidth, Size);
-            var detail = row.Detail.Length == 0 ? [] : Wrap([new(row.Detail, Face.Serif)], Width - AmountWidth, 9);
-            set.Need(label.Count * Leading + detail.Count * 12 + 8 + (row.Kind == RowKind.Subtotal ? 3 * Leading : 0));
-            if (row.Kind == RowKind.Subtotal)
-                set.Rule(Left, Right, set.Y + 2, 0.9f, Ink);
-            set.Y += 5;
-            set.Figures(row.Shown, Right, set.Y + Leading * 0.72f, strong ? Face.SansBold : Face.Sans, Size, Ink);
-            foreach (var line in label)
-            {
-                set.SetLine(line, Left, set.Y + Leading * 0.72f, Size, Ink);
-                set.Y += Leading;
-            }
-            foreach (var line in detail)
-            {
-                set.SetLine(line, Left, set.Y + 8, 9, Quiet);
-                set.Y += 12;
-            }
-            set.Y += 3;
-            set.Rule(
-                Left,
-                Right,
-                set.Y,
-                row.Kind == RowKind.Total ? 0.9f : 0.5f,
-                row.Kind == RowKind.Total ? Ink : Hair
-            );
+            set.Y += 14;
         }
+        set.Need(Leading * 3);
+        Heads();
+        // What goes over to the next page has its heads there again.
+        set.OnNewPage = Heads;
+        for (var i = 0; i < table.Rows.Length; i++)
+            SetRow(table.Rows[i], columns, words, table.Rows[i..].Count(r => r.Kind >= RowKind.Subtotal));
+        set.OnNewPage = null;
+        set.Y += 6;
     }
 
-    private static void SetSignature(Typesetter set, Signature signature)
+    private void SetRow(PriceRow row, Column[] columns, float words, int sums)
+    {
+        if (row.Kind == RowKind.Group)
+        {
+            set.Need(Leading * 4);
+            set.Y += 9;
+            set.Column([new(row.Label, Face.SerifBold)], left, Width, Size, Leading, Ink);
+            if (row.Detail.Length > 0)
+                set.Column([new(row.Detail, Face.Serif)], left, Width, Small, SmallLeading, Quiet);
+            set.Rule(left, right, set.Y + 2, 0.5f, Hair);
+            return;
+        }
+        var strong = row.Kind is RowKind.Subtotal or RowKind.Total;
+        var label = Wrap([new(row.Label, strong ? Face.SerifBold : Face.Serif)], words, Size);
+        var detail = row.Detail.Length == 0 ? [] : Wrap([new(row.Detail, Face.Serif)], words, Small);
+        // The price before tax, the taxes and the total stay together.
+        set.Need(
+            label.Count * Leading
+                + detail.Count * SmallLeading
+                + 8
+                + (row.Kind == RowKind.Subtotal ? Math.Min(sums, 6) * (Leading + SmallLeading) : 0)
+        );
+        if (row.Kind == RowKind.Subtotal)
+            set.Rule(left, right, set.Y + 2, 0.9f, Ink);
+        set.Y += 5;
+        var x = right;
+        foreach (var column in columns.Reverse())
+        {
+            set.Figures(column.Of(row), x, set.Y + Leading * 0.72f, strong ? Face.SansBold : Face.Sans, Size, Ink);
+            x -= column.Width;
+        }
+        foreach (var line in label)
+        {
+            set.SetLine(line, left, set.Y + Leading * 0.72f, Size, Ink);
+            set.Y += Leading;
+        }
+        foreach (var line in detail)
+        {
+            set.SetLine(line, left, set.Y + 8, Small, Quiet);
+            set.Y += SmallLeading;
+        }
+        set.Y += 3;
+        set.Rule(left, right, set.Y, row.Kind == RowKind.Total ? 0.9f : 0.5f, row.Kind == RowKind.Total ? Ink : Hair);
+    }
+
+    private void SetSignature(Signature signature)
     {
         set.Need(110);
         set.Y += 64;
         var half = (Width - 28) / 2;
         foreach (
-            var (left, words) in new[]
+            var (at, words) in new[]
             {
-                (Left, signature.For.Length == 0 ? "the customer" : signature.For),
-                (Left + half + 28, signature.By),
+                (left, signature.For.Length == 0 ? "the customer" : signature.For),
+                (left + half + 28, signature.By),
             }
         )
         {
-            set.Rule(left, left + half, set.Y, 0.7f, Ink);
-            set.Text("For " + words, left, set.Y + 14, Face.Serif, 9.5f, Ink);
-            set.Text("Date", left, set.Y + 28, Face.Serif, 9.5f, Quiet);
+            set.Rule(at, at + half, set.Y, 0.7f, Ink);
+            set.Text("For " + words, at, set.Y + 14, Face.Serif, 9.5f, Ink);
+            set.Text("Date", at, set.Y + 28, Face.Serif, 9.5f, Quiet);
         }
         set.Y += 40;
     }
 
-    private static void Furniture(SKCanvas canvas, JobInfo info, int page, int of)
+    /// <summary>What stands on every page: the look, and the foot. A cover has no number.</summary>
+    private void Furniture(SKCanvas canvas, int page, int of)
     {
-        using var tape = new SKPaint { Color = Tape };
-        using var tick = new SKPaint { Color = Ink, StrokeWidth = 0.6f };
+        using var filled = new SKPaint { Color = colour };
         using var quiet = new SKPaint { Color = Quiet, IsAntialias = true };
         using var font = Font(Face.Sans, 8);
-        canvas.DrawRect(0, 18, PageWidth, 9, tape);
+        switch (brand.Look)
+        {
+            case Look.Tape:
+                Ticks(canvas, filled);
+                break;
+            case Look.Margin:
+                canvas.DrawRect(0, 0, 14, pageHeight, filled);
+                break;
+            case Look.Rules:
+                canvas.DrawRect(left, pageHeight - 56, right - left, 0.8f, filled);
+                break;
+        }
+        if (page <= coverPages)
+            return;
+        var from = brand.Look == Look.Margin ? 40 : left;
+        canvas.DrawText($"{info.Firm} · Proposal {info.Number}", from, pageHeight - 40, SKTextAlign.Left, font, quiet);
+        canvas.DrawText($"page {page} of {of}", right, pageHeight - 40, SKTextAlign.Right, font, quiet);
+        if (brand.Foot.Length > 0)
+            canvas.DrawText(brand.Foot, from, pageHeight - 28, SKTextAlign.Left, font, quiet);
+    }
+
+    private void Ticks(SKCanvas canvas, SKPaint tape)
+    {
+        using var tick = new SKPaint
+        {
+            Color = Contrast.OnWhite(brand.Colour) > 7 ? SKColors.White : Ink,
+            StrokeWidth = 0.6f,
+        };
+        canvas.DrawRect(0, 18, pageWidth, 9, tape);
         var n = 0;
-        for (var x = 4.5f; x < PageWidth; x += 9, n++)
+        for (var x = 4.5f; x < pageWidth; x += 9, n++)
             canvas.DrawLine(
                 x,
                 18,
@@ -182,7 +402,5 @@ public static class ProposalPdf
                     : 21,
                 tick
             );
-        canvas.DrawText($"{info.Firm} · Proposal {info.Number}", Left, PageHeight - 40, SKTextAlign.Left, font, quiet);
-        canvas.DrawText($"page {page} of {of}", Right, PageHeight - 40, SKTextAlign.Right, font, quiet);
     }
 }

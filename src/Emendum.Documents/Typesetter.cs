@@ -9,6 +9,7 @@ public enum Face
 {
     Serif,
     SerifBold,
+    SerifItalic,
     Sans,
     SansBold,
 }
@@ -29,6 +30,7 @@ public sealed class Typesetter
     {
         [Face.Serif] = Load("Literata_400Regular"),
         [Face.SerifBold] = Load("Literata_600SemiBold"),
+        [Face.SerifItalic] = Load("Literata_400Regular_Italic"),
         [Face.Sans] = Load("Archivo_400Regular"),
         [Face.SansBold] = Load("Archivo_600SemiBold"),
     };
@@ -39,17 +41,28 @@ public sealed class Typesetter
     ];
     private readonly float bottom;
 
-    /// <summary>Starts a document on US Letter.</summary>
-    public Typesetter(float top, float bottom)
+    /// <summary>Starts a document, on US Letter unless said otherwise.</summary>
+    public Typesetter(float top, float bottom, float width = PageWidth, float height = PageHeight)
     {
         Top = top;
         this.bottom = bottom;
+        (this.width, this.height) = (width, height);
         Y = top;
     }
 
-    /// <summary>Page size.</summary>
+    private readonly float width,
+        height;
+
+    /// <summary>Size of US Letter.</summary>
     public const float PageWidth = 612,
         PageHeight = 792;
+
+    /// <summary>Size of A4, rounded to hundredths.</summary>
+    public const float A4Width = 595.28f,
+        A4Height = 841.89f;
+
+    /// <summary>Told when a new page has begun, to repeat what has to stand on it: the head of a table.</summary>
+    public Action? OnNewPage { get; set; }
 
     /// <summary>Where a page's column begins.</summary>
     public float Top { get; }
@@ -69,10 +82,20 @@ public sealed class Typesetter
     {
         if (Y + height <= bottom)
             return false;
-        pages.Add([]);
-        Y = Top;
+        NewPage();
         return true;
     }
+
+    /// <summary>Begins a new page.</summary>
+    public void NewPage()
+    {
+        pages.Add([]);
+        Y = Top;
+        OnNewPage?.Invoke();
+    }
+
+    /// <summary>Whether nothing stands on the page yet.</summary>
+    public bool IsFresh => pages[^1].Count == 0;
 
     /// <summary>Draws at the current page, in the order given.</summary>
     public void Draw(Action<SKCanvas> draw) => pages[^1].Add(draw);
@@ -105,6 +128,20 @@ public sealed class Typesetter
             using var blob = SKTextBlob.CreatePositioned(text, own, points);
             canvas.DrawText(blob, 0, 0, paint);
         });
+    }
+
+    /// <summary>A picture, as large as fits a box with its right upper corner at a point.</summary>
+    public void Picture(SKImage picture, float right, float top, float widest, float highest)
+    {
+        var scale = Math.Min(widest / picture.Width, highest / picture.Height);
+        var (w, h) = (picture.Width * scale, picture.Height * scale);
+        Draw(canvas =>
+            canvas.DrawImage(
+                picture,
+                new SKRect(right - w, top, right, top + h),
+                new SKSamplingOptions(SKCubicResampler.Mitchell)
+            )
+        );
     }
 
     /// <summary>A rule across.</summary>
@@ -153,14 +190,16 @@ public sealed class Typesetter
         return lines;
     }
 
-    /// <summary>Sets runs in a column, breaking pages between lines; returns where the last line ended.</summary>
+    /// <summary>Sets runs in a column, breaking pages between lines; no line of several stands alone on a page.</summary>
     public void Column(IEnumerable<Run> runs, float left, float width, float size, float leading, SKColor colour)
     {
-        foreach (var line in Wrap(runs, width, size))
+        var lines = Wrap(runs, width, size);
+        for (var i = 0; i < lines.Count; i++)
         {
-            Need(leading);
+            // The first two go together, and so do the last two.
+            Need(lines.Count > 1 && (i == 0 || i == lines.Count - 2) ? 2 * leading : leading);
             Y += leading;
-            SetLine(line, left, Y - leading * 0.28f, size, colour);
+            SetLine(lines[i], left, Y - leading * 0.28f, size, colour);
         }
     }
 
@@ -199,7 +238,7 @@ public sealed class Typesetter
         {
             for (var i = 0; i < pages.Count; i++)
             {
-                var canvas = document.BeginPage(PageWidth, PageHeight);
+                var canvas = document.BeginPage(width, height);
                 furniture(canvas, i + 1, pages.Count);
                 foreach (var draw in pages[i])
                     draw(canvas);

@@ -3,9 +3,11 @@ using Emendum.Core.Book;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
+using Emendum.Web.Jobs;
 
 namespace Emendum.Web;
 
@@ -27,6 +29,14 @@ public sealed record MeasureName(string Name, string Label, Kind Kind, string Un
 
 /// <summary>A product that can be chosen for work measured in what it covers.</summary>
 public sealed record ProductView(Guid Id, string Name, string Category, Kind Covers);
+
+/// <summary>A language of dates and numbers on paper, with a day and an amount as it writes them.</summary>
+public sealed record LanguageView(string Name, string Words, string Day, string Number)
+{
+    /// <summary>It, with samples.</summary>
+    public static LanguageView Of(PaperLanguage language) =>
+        new(language.Name, language.Words, language.Day(new(2026, 11, 30)), language.Number("12,345.60"));
+}
 
 /// <summary>The firm and its Book.</summary>
 public static class CompanyEndpoints
@@ -87,6 +97,38 @@ public static class CompanyEndpoints
                 );
             }
         );
+        app.MapGet("/api/company/brand", (SettingStore settings) => settings.Brand());
+        app.MapPut(
+            "/api/company/brand",
+            (Save<Brand> save, SettingStore settings, FileStore files) =>
+            {
+                save.Now.Check();
+                if (save.Now.Mark.Length > 0)
+                    files.NamePicture(save.Now.Mark, "mark");
+                return settings.Change<Brand>(Brand.Setting, stands => save.Onto(stands ?? Brand.Starting));
+            }
+        );
+        app.MapGet(
+            "/api/company/patterns",
+            (SettingStore settings) =>
+                settings.Get<ProposalPatterns>(ProposalPatterns.Setting) ?? ProposalPatterns.Starting
+        );
+        app.MapPut(
+            "/api/company/patterns",
+            (Save<ProposalPatterns> save, SettingStore settings, Shelf shelf) =>
+            {
+                save.Now.Check();
+                foreach (var block in save.Now.All.SelectMany(p => p.Blocks))
+                    if (block.Text is { } text && shelf.Find(text) is not BookText)
+                        throw RefusedException.Of("text", "That text is not in the Book any more.");
+                return settings.Change<ProposalPatterns>(
+                    ProposalPatterns.Setting,
+                    stands => save.Onto(stands ?? ProposalPatterns.Starting)
+                );
+            }
+        );
+        app.MapGet("/api/company/languages", () => PaperLanguage.All.Select(LanguageView.Of));
+        app.MapGet("/api/company/figures", () => FigureNames.All);
         app.MapGet(
             "/api/company/usual-sizes",
             (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes

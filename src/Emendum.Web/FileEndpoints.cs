@@ -52,15 +52,21 @@ public static class FileEndpoints
     /// <exception cref="RefusedException">It is not.</exception>
     public static void NamePicture(this FileStore files, BookEntry entry)
     {
-        if (entry is not Material { Picture: { Length: > 0 } hash })
-            return;
+        if (entry is Material { Picture: { Length: > 0 } hash })
+            files.NamePicture(hash, "picture");
+    }
+
+    /// <summary>Says that a picture is shown somewhere; it must be here whole, and be one.</summary>
+    /// <exception cref="RefusedException">It is not.</exception>
+    public static void NamePicture(this FileStore files, string hash, string field)
+    {
         var picture =
-            files.Find(hash) ?? throw RefusedException.Of("picture", "That picture is not here. Choose it once more.");
+            files.Find(hash) ?? throw RefusedException.Of(field, "That picture is not here. Choose it once more.");
         if (!FileKind.IsPicture(picture.Type))
-            throw RefusedException.Of("picture", "That is not a PNG, JPEG or WebP picture.");
+            throw RefusedException.Of(field, "That is not a PNG, JPEG or WebP picture.");
         if (picture.Bytes > MostPictureBytes || (long)picture.Width! * picture.Height! > MostPoints)
             throw RefusedException.Of(
-                "picture",
+                field,
                 $"That picture is too large: at most {MostPictureBytes / 1_000_000} MB and {MostPoints / 1_000_000} million points."
             );
         files.Name(hash);

@@ -195,7 +195,7 @@ public class AlternatesTests
         job.Work(labour: 500);
         Named(job, "Street front, clean and repaint", AlternateKind.Add, job.Work(labour: 200));
         Named(job, "Leave out the stores", AlternateKind.Deduct, job.Work(labour: 80));
-        var table = Proposal.Of(job.Estimate, Party.None, Trace.Silent).OfType<PriceTable>().Last();
+        var table = Sample.Proposed(job.Estimate).OfType<PriceTable>().Last();
         Assert.Equal(
             [("Street front, clean and repaint", 200m), ("Leave out the stores", -80m)],
             table.Rows.Select(r => (r.Label, r.Amount!.Value))

@@ -45,7 +45,7 @@ public sealed class OlderFileTests
     private static bool IsNewer(string line) =>
         Regex.IsMatch(
             line,
-            "^(measured|places/[^/]+)/(door|window|glass)Area: |^headings/|^perArea/|price/(afterOverhead|atFloor): "
+            "^(measured|places/[^/]+)/(door|window|glass)Area: |^headings/|^perArea/|price/(afterOverhead|atFloor): |^lines/.*/(printed|atUnitPrice|bare/price|bare/shown): |^price/unitRounding: "
         );
 
     /// <summary>How far figures may have moved because a price is shared to tax categories before it is shared to lines, and hidden lines are borne within theirs (pricing, Taxes; docs/decisions/008).</summary>

@@ -69,8 +69,8 @@ public class PricePropertyTests
             {
                 foreach (var detail in Enum.GetValues<Detail>())
                 {
-                    var rows = Proposal
-                        .Of(estimate.ShownAs(estimate.Job.Proposal with { Detail = detail }), Party.None, Trace.Silent)
+                    var rows = Sample
+                        .Proposed(estimate.ShownAs(estimate.Job.Proposal with { Detail = detail }))
                         .OfType<PriceTable>()
                         .First()
                         .Rows;
@@ -163,7 +163,7 @@ public class PricePropertyTests
             {
                 // EN 16931-1, business rules on the totals, from memory: BR-CO-10 (lines), 11 and 12 (allowances and charges), 13 (without VAT), 14 and 17 (VAT by category), 15 (with VAT), 16 (due).
                 var (price, places) = (estimate.Price, PlacesOf(estimate));
-                var lines = Spread.Of(estimate, Trace.Silent, list: true);
+                var lines = Spread.Of(estimate, Trace.Silent, Apart.Discounts);
                 var (net, allowances) = (
                     lines.Lines.Sum(l => l.V) + lines.NoLines.V + lines.Contingency.V,
                     -price.Steps.Where(s => s.IsDiscount).Sum(s => s.Amount.V)

@@ -219,11 +219,7 @@ public class PriceTests
                         Pricing = terms with { MaterialMarkup = decimal.Round(terms.MaterialMarkup, 6) },
                         Proposal = library.Proposal with { Detail = detail },
                     };
-                    var rows = Proposal
-                        .Of(Sample.Reckon(job), Party.None, Trace.Silent)
-                        .OfType<PriceTable>()
-                        .First()
-                        .Rows;
+                    var rows = Sample.Proposed(Sample.Reckon(job)).OfType<PriceTable>().First().Rows;
                     decimal Sum(RowKind kind) => rows.Where(r => r.Kind == kind).Sum(r => r.Amount!.Value);
                     return (detail == Detail.Total || Sum(RowKind.Part) == Sum(RowKind.Subtotal))
                         && Sum(RowKind.Subtotal) + Sum(RowKind.Tax) == Sum(RowKind.Total);

@@ -1,7 +1,9 @@
+using System.Text.Json;
 using CsCheck;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
@@ -49,18 +51,18 @@ public class ProposalTests
         return (job.Fill(work, [study, cells], CellState.Included), work, hall, study, cells);
     }
 
-    private static Bullet[] Bullets(Job job) =>
-        [.. Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items)];
+    private static string[] Bullets(Job job) =>
+        [.. Sample.Proposed(Sample.Reckon(job)).OfType<Bullets>().SelectMany(b => b.Items).Select(b => b.Text)];
 
     private static PriceRow[] Rows(Job job) =>
-        [.. Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent).OfType<PriceTable>().First().Rows];
+        [.. Sample.Proposed(Sample.Reckon(job)).OfType<PriceTable>().First().Rows];
 
     [Fact]
     public void Work_that_is_done_alike_in_every_room_is_one_sentence()
     {
         var (job, _, _, _, _) = House();
         Assert.Equal(
-            new Bullet("Paint the walls, two coats:", "in every room. Move what is dear to you."),
+            "Paint the walls, two coats: in every room. Move what is dear to you.",
             Assert.Single(Bullets(job))
         );
     }
@@ -72,9 +74,9 @@ public class ProposalTests
         job = job.Set(work, study, "coats", 3).Set(work, cells, "colour", "Samphire");
         Assert.Equal(
             [
-                new("Paint the walls, two coats:", "Hall. Move what is dear to you."),
-                new("Paint the walls, three coats:", "Study. Move what is dear to you."),
-                new("Paint the walls, two coats, Samphire:", "Cell ×2. Move what is dear to you."),
+                "Paint the walls, two coats: Hall. Move what is dear to you.",
+                "Paint the walls, three coats: Study. Move what is dear to you.",
+                "Paint the walls, two coats, Samphire: Cell ×2. Move what is dear to you.",
             ],
             Bullets(job)
         );
@@ -88,9 +90,9 @@ public class ProposalTests
         job = job.Do(new SetNote(work, hall, "", "After the party."));
         Assert.Equal(
             [
-                new("Paint the walls, two coats:", "Hall. Move what is dear to you. After the party."),
-                new("Wipe-clean paint, two coats:", "Study. By the desk only."),
-                new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
+                "Paint the walls, two coats: Hall. Move what is dear to you. After the party.",
+                "Wipe-clean paint, two coats: Study. By the desk only.",
+                "Paint the walls, two coats: Cell ×2. Move what is dear to you.",
             ],
             Bullets(job)
         );
@@ -116,7 +118,7 @@ public class ProposalTests
         );
         Assert.DoesNotContain(
             Bullets(job.Set(work, study, "hidden", true)),
-            b => b.Text.Contains("Study", StringComparison.Ordinal)
+            b => b.Contains("Study", StringComparison.Ordinal)
         );
     }
 
@@ -125,7 +127,7 @@ public class ProposalTests
     {
         var (job, work, hall, _, _) = House();
         job = job.Do(new SetWork(work, "hidden", null, true)).Set(work, hall, "hidden", false);
-        Assert.Equal("Hall. Move what is dear to you.", Assert.Single(Bullets(job)).Text);
+        Assert.EndsWith(": Hall. Move what is dear to you.", Assert.Single(Bullets(job)), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -133,13 +135,13 @@ public class ProposalTests
     {
         var (job, work, hall, _, _) = House();
         job = job.Fill(work, [hall], CellState.Excluded).Do(new SetNote(work, hall, "", "Its mural is kept"));
-        Assert.Contains(new Bullet(job.Titled(job.Work[0]), "in Hall: Its mural is kept."), Bullets(job));
+        Assert.Contains(job.Titled(job.Work[0]) + " in Hall: Its mural is kept.", Bullets(job));
         var (outside, _, _) = Sample.With(
             "Front face 20 x 10",
             [Painter, Paint, Walls with { Measure = Measure.NetFaceArea }],
             Walls.Id
         );
-        Assert.StartsWith("everywhere.", Assert.Single(Bullets(outside)).Text, StringComparison.Ordinal);
+        Assert.Contains(": everywhere.", Assert.Single(Bullets(outside)));
     }
 
     [Fact]
@@ -150,8 +152,8 @@ public class ProposalTests
         job = job.Do(new AddPlace(Sample.NewId(), "Store 6 x 5 x 8", "", null));
         var store = job.Places[1].Id;
         job = job.Fill(work, [store], CellState.Included);
-        string Text(Job of) => string.Join("\n", Proposal.Of(Sample.Reckon(of), Party.None, Trace.Silent));
-        var said = string.Join("\n", Bullets(job).Select(b => b.Text));
+        string Text(Job of) => JsonSerializer.Serialize(Sample.Proposed(Sample.Reckon(of)), CoreJson.Options);
+        var said = string.Join("\n", Bullets(job));
         Assert.Contains("Study", said);
         Assert.DoesNotContain("Store", said);
         Assert.DoesNotContain("every room", said);
@@ -168,16 +170,16 @@ public class ProposalTests
             .Set(work, study, "supply", Supply.CustomerMaterial)
             .Do(new SetNote(work, hall, "", "before we come"));
         job = job with { Proposal = job.Proposal with { Detail = Detail.Place } };
-        var blocks = Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent);
+        var blocks = Sample.Proposed(Sample.Reckon(job));
         Assert.Equal(
             ["What we will do", "What you will do", "Price"],
             blocks.OfType<Heading>().Where(h => h.Level == 1).Select(h => h.Text)
         );
         Assert.Equal(
             [
-                new("Paint the walls, two coats, with material that you supply:", "Study. Move what is dear to you."),
-                new("Paint the walls, two coats:", "Cell ×2. Move what is dear to you."),
-                new(job.Titled(job.Work[0]), "in Hall: before we come."),
+                "Paint the walls, two coats, with material that you supply: Study. Move what is dear to you.",
+                "Paint the walls, two coats: Cell ×2. Move what is dear to you.",
+                job.Titled(job.Work[0]) + " in Hall: before we come.",
             ],
             Bullets(job)
         );
@@ -185,23 +187,21 @@ public class ProposalTests
 
         // Nothing of it is ours to do: nothing is promised, and the rest is borne by what is seen.
         job = job.Set(work, study, "supply", Supply.Customer).Set(work, cells, "hidden", true);
-        Assert.DoesNotContain(
-            Proposal.Of(Sample.Reckon(job), Party.None, Trace.Silent).OfType<Heading>(),
-            h => h.Text == "What we will do"
-        );
+        Assert.DoesNotContain(Sample.Proposed(Sample.Reckon(job)).OfType<Heading>(), h => h.Text == "What we will do");
     }
 
     [Fact]
     public void Coats_are_said_only_where_the_job_says_so_and_the_rate_has_several()
     {
         var (job, _, _, _, _) = House();
-        Assert.Equal(
-            "Paint the walls:",
-            Assert.Single(Bullets(job with { Proposal = job.Proposal with { Coats = false } })).Strong
+        Assert.StartsWith(
+            "Paint the walls: in every room.",
+            Assert.Single(Bullets(job with { Proposal = job.Proposal with { Coats = false } })),
+            StringComparison.Ordinal
         );
         var once = Walls with { Paces = Walls.Paces[..1] };
         var (plain, _, _) = Sample.With("Hall 20 x 10 x 8", [Painter, Paint, once], once.Id);
-        Assert.Equal("Paint the walls:", Assert.Single(Bullets(plain)).Strong);
+        Assert.StartsWith("Paint the walls: in every room.", Assert.Single(Bullets(plain)), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -249,8 +249,8 @@ public class ProposalTests
                     var reckoning = Sample.Reckon(job);
                     if (reckoning.Reckoned.Lines.Any(l => l.Hidden))
                         Interlocked.Increment(ref hidden);
-                    var rows = Proposal
-                        .Of(reckoning, Party.None, Trace.Silent)
+                    var rows = Sample
+                        .Proposed(reckoning)
                         .OfType<PriceTable>()
                         .First(t => t.Rows.Any(r => r.Kind == RowKind.Total))
                         .Rows;

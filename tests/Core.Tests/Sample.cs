@@ -6,6 +6,7 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Json;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Core.Work;
 using Emendum.Storage.Demo;
@@ -126,6 +127,13 @@ internal static class Sample
         );
 
     public static Estimate Reckon(Job job) => Estimate.Of(job, Trace.Silent);
+
+    /// <summary>What the customer reads, element by element.</summary>
+    public static Element[] Proposed(Estimate estimate) => [.. Document(estimate).Elements];
+
+    /// <summary>The proposal, for nobody in particular.</summary>
+    public static Document Document(Estimate estimate) =>
+        Proposal.Of(estimate, Party.None, Brand.Starting, Trace.Silent);
 
     public static PlaceMeasures Measure(string line, UnitSystem units = UnitSystem.Feet, string rule = "net") =>
         PlaceMeasures.Of(

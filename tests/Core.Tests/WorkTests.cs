@@ -161,8 +161,8 @@ public class WorkTests
         Assert.Equal(reckoning.Price.BeforeTax.V, reckoning.Price.OfCosts.V + 500m);
         Assert.Equal(500m, Spread.Of(reckoning, Trace.Silent).Lines[1].V);
         Assert.Contains(
-            Proposal.Of(reckoning, Party.None, Trace.Silent).OfType<Bullets>().SelectMany(b => b.Items),
-            b => b.Strong.Contains("an allowance of 500.00", StringComparison.Ordinal)
+            Sample.Proposed(reckoning).OfType<Bullets>().SelectMany(b => b.Items),
+            b => b.Text.Contains("an allowance of 500.00", StringComparison.Ordinal)
         );
     }
 
@@ -180,13 +180,13 @@ public class WorkTests
             "hidden",
             true
         );
-        var blocks = Proposal.Of(Sample.Reckon(hidden), Party.None, Trace.Silent);
+        var blocks = Sample.Proposed(Sample.Reckon(hidden));
         Assert.DoesNotContain(
             blocks.OfType<Bullets>().SelectMany(b => b.Items),
-            b => b.Strong.Contains("new primed skirting", StringComparison.Ordinal)
+            b => b.Text.Contains("new primed skirting", StringComparison.Ordinal)
         );
-        var before = Proposal
-            .Of(Sample.Reckon(job with { Proposal = hidden.Proposal }), Party.None, Trace.Silent)
+        var before = Sample
+            .Proposed(Sample.Reckon(job with { Proposal = hidden.Proposal }))
             .OfType<PriceTable>()
             .First()
             .Rows;
@@ -195,7 +195,7 @@ public class WorkTests
         // All of a section hidden: the others bear it.
         foreach (var item in hidden.Work.Where(w => hidden.SectionOf(w) == "Woodwork"))
             hidden = Set(hidden, item.Id, "hidden", true);
-        var rows = Proposal.Of(Sample.Reckon(hidden), Party.None, Trace.Silent).OfType<PriceTable>().First().Rows;
+        var rows = Sample.Proposed(Sample.Reckon(hidden)).OfType<PriceTable>().First().Rows;
         Assert.DoesNotContain(rows, r => r.Label == "Woodwork");
         Assert.Equal(
             rows.Single(r => r.Kind == RowKind.Subtotal).Amount,
@@ -220,10 +220,7 @@ public class WorkTests
         var path = Alternates.Within(work) + "price/beforeTax";
         Assert.Equal(alternate.Price.V, trace.Figures[path].Value);
         WorkingsTests.Checker(trace, path).Figure(path);
-        Assert.Contains(
-            Proposal.Of(reckoning, Party.None, Trace.Silent).OfType<Heading>(),
-            h => h.Text == "Alternates, not in the price"
-        );
+        Assert.Contains(Sample.Proposed(reckoning).OfType<Heading>(), h => h.Text == "Alternates, not in the price");
     }
 
     [Fact]

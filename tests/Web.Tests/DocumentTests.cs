@@ -28,8 +28,18 @@ public class DocumentTests
         "2 Causeway Road, Port Ennis"
     );
 
+    private static Job Letter(Job job, string words) =>
+        job with
+        {
+            Blocks = [.. job.Blocks.Select(b => b.Kind == BlockKind.Letter ? b with { Words = words } : b)],
+        };
+
     private static byte[] Pdf(Job job) =>
-        ProposalPdf.Write(Proposal.Of(Estimate.Of(job, Trace.Silent), Trust, Trace.Silent), job.Info);
+        ProposalPdf.Write(
+            Proposal.Of(Estimate.Of(job, Trace.Silent), Trust, Brand.Starting, Trace.Silent),
+            job.Info,
+            Brand.Starting
+        );
 
     [Theory]
     [InlineData(Detail.Total)]
@@ -38,7 +48,9 @@ public class DocumentTests
     public void The_PDF_says_what_the_blocks_say(Detail detail)
     {
         var job = Library(detail);
-        var blocks = Proposal.Of(Estimate.Of(job, Trace.Silent), Trust, Trace.Silent);
+        var blocks = Proposal
+            .Of(Estimate.Of(job, Trace.Silent), Trust, Brand.Starting, Trace.Silent)
+            .Elements.ToArray();
         using var pdf = PdfDocument.Open(Pdf(job));
         var pages = pdf.GetPages().ToArray();
         var text = Squeezed(string.Concat(pages.Select(p => p.Text)));
@@ -61,13 +73,7 @@ public class DocumentTests
     public void No_letter_is_lost_where_others_would_set_a_ligature()
     {
         var job = Library(Detail.Total);
-        job = job with
-        {
-            Proposal = job.Proposal with
-            {
-                Letter = "Skirting 24 ft, coffee-stained office floor, 360 ft²: £ and é and – stay.",
-            },
-        };
+        job = Letter(job, "Skirting 24 ft, coffee-stained office floor, 360 ft²: £ and é and – stay.");
         using var pdf = PdfDocument.Open(Pdf(job));
         Assert.Contains("Skirting24ft,coffee-stainedofficefloor,360ft²:£andéand–stay.", Squeezed(pdf.GetPage(1).Text));
     }
@@ -101,9 +107,7 @@ public class DocumentTests
     public void A_word_longer_than_a_line_is_broken_and_stays_on_the_page()
     {
         var job = Library(Detail.Total);
-        using var pdf = PdfDocument.Open(
-            Pdf(job with { Proposal = job.Proposal with { Letter = new string('w', 400) } })
-        );
+        using var pdf = PdfDocument.Open(Pdf(Letter(job, new string('w', 400))));
         Assert.True(
             pdf.GetPages().SelectMany(p => p.Letters).All(l => l.BoundingBox.Right <= Typesetter.PageWidth - 70)
         );

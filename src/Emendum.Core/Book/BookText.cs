@@ -8,9 +8,14 @@ public enum TextUse
     Terms,
     Letter,
     WhatToExpect,
+    About,
+    Cover,
+
+    /// <summary>For any block of a proposal.</summary>
+    Other,
 }
 
-/// <summary>A text of the firm's: scope wording, exclusions, terms, letters, what-to-expect notes.</summary>
+/// <summary>A text of the firm's: scope wording, exclusions, terms, letters, what-to-expect notes. Its marks are those of <c>Proposals/Marks</c>; it may say figures by name.</summary>
 /// <param name="Id">UUIDv7.</param>
 /// <param name="Version">Version.</param>
 /// <param name="Name">Own name.</param>
@@ -26,5 +31,6 @@ public sealed record BookText(Guid Id, int Version, string Name, TextUse Use, st
     internal override void Check(BookCheck check)
     {
         check.Text(Body, "body", 10_000);
+        FigureNames.Check(Body, "body");
     }
 }

@@ -72,6 +72,9 @@ public sealed record Job(
     /// <summary>Quotes of other firms for its sections, in order.</summary>
     public ImmutableArray<Quote> Quotes { get; init; } = [];
 
+    /// <summary>The blocks of its proposal, in order.</summary>
+    public ImmutableArray<ProposalBlock> Blocks { get; init; } = ProposalBlock.Starting;
+
     /// <summary>How often its work comes, in order; empty where all is done once.</summary>
     public ImmutableArray<Rhythm> Rhythms { get; init; } = [];
 
@@ -105,7 +108,7 @@ public sealed record Job(
             ImmutableDictionary<CellKey, Cell>.Empty,
             ImmutableDictionary<Guid, BookEntry>.Empty,
             PricingTerms.Starting,
-            new(Detail.Section, true, "", "", 30),
+            new(Detail.Section, true, 30),
             []
         );
 
@@ -156,6 +159,11 @@ public sealed record Job(
 
     /// <summary>Name of the section that work stands under.</summary>
     public string SectionOf(WorkItem item) => Section(item.Section)?.Name ?? "";
+
+    /// <summary>The words of a block of its proposal: the job's own, else those of the text of the Book that it has.</summary>
+    public string WordsOf(ProposalBlock block) =>
+        block.Words
+        ?? (block.Text is { } text && Book.GetValueOrDefault(text) is BookText { Body: var body } ? body : "");
 
     /// <summary>The rhythm with that id, or null.</summary>
     public Rhythm? Rhythm(Guid id) => Rhythms.FirstOrDefault(r => r.Id == id);

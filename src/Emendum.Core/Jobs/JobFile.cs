@@ -61,6 +61,10 @@ public sealed record JobFile(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Quote>? Quotes { get; init; }
 
+    /// <summary>The blocks of its proposal; missing where they are those that every job starts with.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<ProposalBlock>? Blocks { get; init; }
+
     /// <summary>How often its work comes; missing where all is done once.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Rhythm>? Rhythms { get; init; }
@@ -81,7 +85,7 @@ public sealed record JobFile(
     public Party? Party { get; init; }
 
     /// <summary>The version this program writes.</summary>
-    public const int CurrentVersion = 7;
+    public const int CurrentVersion = 8;
 
     /// <summary>Most bytes that are read.</summary>
     public const int MostBytes = 20_000_000;
@@ -120,6 +124,7 @@ public sealed record JobFile(
             Sureness = job.Sureness,
             Choices = job.Choices.IsEmpty ? null : job.Choices,
             Quotes = job.Quotes.IsEmpty ? null : job.Quotes,
+            Blocks = job.Blocks.SequenceEqual(ProposalBlock.Starting) ? null : job.Blocks,
             Rhythms = job.Rhythms.IsEmpty ? null : job.Rhythms,
             Round = job.Round.IsStarting ? null : job.Round,
             Alternates = job.Alternates.IsEmpty ? null : job.Alternates,
@@ -208,6 +213,7 @@ public sealed record JobFile(
             Sureness = file.Sureness,
             Choices = InOrder(file.Choices ?? [], c => c.Rank, c => c.Id),
             Quotes = InOrder(file.Quotes ?? [], q => q.Rank, q => q.Id),
+            Blocks = file.Blocks is { } blocks ? InOrder(blocks, b => b.Rank, b => b.Id) : ProposalBlock.Starting,
             Rhythms = InOrder(file.Rhythms ?? [], r => r.Rank, r => r.Id),
             Round = file.Round ?? RoundTerms.Starting,
             Alternates = InOrder(file.Alternates ?? [], a => a.Rank, a => a.Id),

@@ -104,3 +104,42 @@ public sealed record PriceRounding(decimal To, bool Up, bool AfterTax)
             throw RefusedException.Of("rounding", "A price is rounded to more than 0 and at most 100,000.");
     }
 }
+
+/// <summary>A part of the price and when it is paid: a percent of the price, a sum of money, or (neither) what the others leave, in equal parts.</summary>
+/// <param name="When">When, as the customer reads it: <c>on acceptance</c>.</param>
+/// <param name="Percent">Percent of the price before tax; or</param>
+/// <param name="Amount">money, as the customer pays it; or neither.</param>
+/// <param name="BeforeTax">Whether the money is before tax.</param>
+public sealed record PaymentStep(string When, decimal? Percent, decimal? Amount, bool BeforeTax)
+{
+    /// <summary>Refuses steps that do not come to the whole price.</summary>
+    internal static void Check(ImmutableArray<PaymentStep> steps)
+    {
+        static RefusedException Wrong(string message) => RefusedException.Of("payment", message);
+        PricingTerms.AtMost(steps.Length, "payment", "payment steps");
+        foreach (var step in steps)
+        {
+            if (string.IsNullOrWhiteSpace(step.When) || step.When.Length > 200)
+                throw Wrong("Say when a step is paid, in at most 200 characters.");
+            if (step is { Percent: not null, Amount: not null })
+                throw Wrong($"{step.When}: a step is a percent or a sum of money.");
+            if (step.Percent is <= 0 or > 100)
+                throw Wrong($"{step.When}: a step is more than 0 and at most 100 percent.");
+            if (step.Amount is <= 0)
+                throw Wrong($"{step.When}: a step is more than nothing.");
+        }
+        if (steps.IsEmpty)
+            return;
+        var percent = steps.Sum(s => s.Percent ?? 0);
+        var left = steps.Any(s => s is { Percent: null, Amount: null });
+        if (percent > 100)
+            throw Wrong($"The steps come to {Rounding.Text(percent)} %, which is more than the price.");
+        if (left ? percent == 100 : percent != 100 || steps.Any(s => s.Amount is not null))
+            throw Wrong(
+                left ? "The percents come to 100: nothing is left for the step without one."
+                : steps.Any(s => s.Amount is not null)
+                    ? "One step has neither percent nor money: it takes what the others leave."
+                : $"The steps come to {Rounding.Text(percent)} %. Leave one without a percent: it takes what the others leave."
+            );
+    }
+}

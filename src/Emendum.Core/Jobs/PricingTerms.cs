@@ -106,6 +106,9 @@ public sealed record PricingTerms(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Typed { get; init; }
 
+    /// <summary>When what part of the price is paid; empty where nobody has said. Of work that comes back the year's billing says it.</summary>
+    public ImmutableArray<PaymentStep> Payment { get; init; } = [];
+
     /// <summary>Why no tax is charged to this customer; null where it is.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Exemption? Exemption { get; init; }
@@ -176,6 +179,7 @@ public sealed record PricingTerms(
         Brackets?.Check();
         Rounding?.Check();
         Exemption?.Check();
+        PaymentStep.Check(Payment);
     }
 
     /// <summary>Checks a profit markup: below zero it is a loss, and shown as one.</summary>

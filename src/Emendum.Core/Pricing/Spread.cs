@@ -4,6 +4,16 @@ using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;
 
+/// <summary>What of a price stands in rows of its own, and not in its lines.</summary>
+public enum Apart
+{
+    Nothing,
+    Discounts,
+
+    /// <summary>Discounts, adjustments, the job's least charge and its rounding.</summary>
+    Adjustments,
+}
+
 /// <summary>The price before tax shared to lines, and added up by section and place. Made only for the view that shows it (architecture decision 10).</summary>
 public sealed class Spread
 {
@@ -31,8 +41,8 @@ public sealed class Spread
     /// price. Where lines were raised to least charges, by what they were raised to.</summary>
     /// <param name="estimate">The job.</param>
     /// <param name="trace">Records how, or is silent.</param>
-    /// <param name="list">Without the discounts: for those who see them as lines of their own.</param>
-    public static Spread Of(Estimate estimate, Trace trace, bool list = false)
+    /// <param name="apart">What stands in rows of its own: the lines are without it.</param>
+    public static Spread Of(Estimate estimate, Trace trace, Apart apart = Apart.Nothing)
     {
         // The draft is made once more where its workings are asked for: what was made silently says nothing.
         var draft =
@@ -57,23 +67,23 @@ public sealed class Spread
         foreach (var portion in draft.Portions)
         {
             var of = LinePrices.WeightsOf(draft, portion);
-            var off = list ? Discounted(draft, portion) : 0m;
+            var off = apart == Apart.Nothing ? 0m : Off(draft, portion, apart);
             var shares = LinePrices.Share(
                 draft,
                 off.V == 0 ? portion : portion with { Amount = portion.Amount - off },
                 of,
-                off.V == 0 ? "in the end" : "before discounts"
+                off.V == 0 ? "in the end" : "before " + apart.ToString().ToLowerInvariant()
             );
             if (!byTax.TryGetValue(portion.Tax.Number, out var prices))
                 byTax.Add(portion.Tax.Number, prices = new Val[lines.Length]);
             if (of.At.Length == 0)
-                nobody.Add(list ? portion.Amount - off : portion.Amount);
+                nobody.Add(portion.Amount - off);
             for (var i = 0; i < of.At.Length; i++)
                 if (shares[i].V != 0)
                     prices[of.At[i]] = prices[of.At[i]].V == 0 ? shares[i] : prices[of.At[i]] + shares[i];
         }
         if (draft.Contingency.V != 0)
-            TakeOut(draft, byTax, list);
+            TakeOut(draft, byTax, apart);
         Val Whole(IEnumerable<Val[]> parts, int n) =>
             parts.Where(p => p[n].V != 0).Select(p => p[n]).ToArray() is [var one]
                 ? one
@@ -88,13 +98,13 @@ public sealed class Spread
                                 Whole(parts, n),
                                 "",
                                 trace.On ? Name(lines[n]) + words : "",
-                                Path(lines[n], list ? "list/" + leaf : leaf)
+                                Path(lines[n], Leaf(apart) + leaf)
                             )
                             : Whole(parts, n)
                     ),
             ];
         var made = Made("price", ": price", _ => true, byTax.Values);
-        var (shown, other) = Visible(draft, byTax, list);
+        var (shown, other) = Visible(draft, byTax, apart);
         return new(
             exact,
             made,
@@ -107,18 +117,35 @@ public sealed class Spread
         };
     }
 
-    /// <summary>What discounts took off a part of the price, below zero.</summary>
-    private static Val Discounted(PriceDraft draft, Portion portion) =>
+    /// <summary>Whether a step stands in a row of its own.</summary>
+    public static bool StandsApart(PriceStep step, Apart apart) =>
+        apart switch
+        {
+            Apart.Discounts => step.IsDiscount,
+            Apart.Adjustments => step.IsDiscount || step.Key is "adjustment" or "leastJob" or "rounding",
+            _ => false,
+        };
+
+    private static string Leaf(Apart apart) =>
+        apart switch
+        {
+            Apart.Discounts => "list/",
+            Apart.Adjustments => "bare/",
+            _ => "",
+        };
+
+    /// <summary>What steps that stand apart took off a part of the price, below zero, or put on it.</summary>
+    private static Val Off(PriceDraft draft, Portion portion, Apart apart) =>
         Figures.Sum.Of(
             draft
-                .Steps.Where(DiscountsPass.Is)
+                .Steps.Where(s => StandsApart(s, apart))
                 .SelectMany(s => s.Parts)
                 .Where(p => p.Of == portion.Of && p.Section == portion.Section && ReferenceEquals(p.Tax, portion.Tax))
                 .Select(p => p.Amount)
         );
 
     /// <summary>Takes contingency that is shown on its own out of the lines.</summary>
-    private static void TakeOut(PriceDraft draft, SortedDictionary<int, Val[]> byTax, bool list)
+    private static void TakeOut(PriceDraft draft, SortedDictionary<int, Val[]> byTax, Apart apart)
     {
         var at = byTax
             .SelectMany(tax => tax.Value.Select((price, n) => (tax.Key, n, price)))
@@ -127,7 +154,7 @@ public sealed class Spread
         var taken = Shares.Of(
             draft.Contingency,
             [.. at.Select(p => p.price)],
-            "price by line, for contingency" + Before(list),
+            "price by line, for contingency" + Before(apart),
             draft.Places,
             draft.Trace
         );
@@ -154,8 +181,9 @@ public sealed class Spread
         }
     }
 
-    // The same amounts are split twice where discounts are lines of their own.
-    private static string Before(bool list) => list ? ", before discounts" : "";
+    // The same amounts are split several times where some stand in rows of their own.
+    private static string Before(Apart apart) =>
+        apart == Apart.Nothing ? "" : ", before " + apart.ToString().ToLowerInvariant();
 
     // What is nothing is neither hidden nor seen: there is nothing of it to spread, and it bears nothing.
     private static bool IsHidden(Line line) => line is { Seen: false, IsNothing: false };
@@ -164,7 +192,7 @@ public sealed class Spread
     private static (IReadOnlyCollection<Val[]>? Shown, Val Other) Visible(
         PriceDraft draft,
         SortedDictionary<int, Val[]> byTax,
-        bool list
+        Apart apart
     )
     {
         var lines = draft.Reckoned.Lines;
@@ -201,7 +229,7 @@ public sealed class Spread
                     sum,
                     [.. over.Select(n => prices[n])],
                     draft.Trace.On
-                        ? $"price of the visible lines that bear what is hidden of {section.Key}, tax {tax + 1}{Before(list)}"
+                        ? $"price of the visible lines that bear what is hidden of {section.Key}, tax {tax + 1}{Before(apart)}"
                         : "",
                     draft.Places,
                     draft.Trace

@@ -1,78 +1,65 @@
 using System.Collections.Immutable;
-using System.Text.Json.Serialization;
-using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 
 namespace Emendum.Core.Proposals;
 
-/// <summary>A part of the proposal. The page and the PDF render the same blocks (architecture decision 20).</summary>
-[JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
-[JsonDerivedType(typeof(Letterhead), "letterhead")]
-[JsonDerivedType(typeof(Heading), "heading")]
-[JsonDerivedType(typeof(Paragraph), "paragraph")]
-[JsonDerivedType(typeof(Bullets), "bullets")]
-[JsonDerivedType(typeof(PriceTable), "priceTable")]
-[JsonDerivedType(typeof(Signature), "signature")]
-public abstract record Block;
+/// <summary>Whose words a block has.</summary>
+public enum WordsOf
+{
+    /// <summary>It has none.</summary>
+    Nobody,
+
+    /// <summary>Those of a text of the Book.</summary>
+    Book,
+
+    /// <summary>The job's own.</summary>
+    Job,
+}
+
+/// <summary>A block of the proposal as the customer reads it.</summary>
+/// <param name="Id">Its id in the job.</param>
+/// <param name="Kind">What it says.</param>
+/// <param name="Title">Its heading.</param>
+/// <param name="Hidden">Whether the customer does not read it.</param>
+/// <param name="NewPage">Whether it begins on a new page.</param>
+/// <param name="WordsOf">Whose words it has.</param>
+/// <param name="Elements">What it is made of; empty where there is nothing to say: then it is not printed.</param>
+public sealed record Block(
+    Guid Id,
+    BlockKind Kind,
+    string Title,
+    bool Hidden,
+    bool NewPage,
+    WordsOf WordsOf,
+    ImmutableArray<Element> Elements
+)
+{
+    /// <summary>Figures that its words name and that come to nothing here.</summary>
+    public ImmutableArray<string> Missing { get; init; } = [];
+
+    /// <summary>Whether the customer reads it.</summary>
+    public bool IsRead => !Hidden && !Elements.IsEmpty;
+}
 
 /// <summary>Who writes to whom, about what, when.</summary>
 public sealed record Letterhead(
     string Firm,
     string FirmAddress,
+    string Slogan,
     string Customer,
     string CustomerAddress,
     string Title,
     string Subtitle,
     string Reference,
     string Validity
-) : Block;
+);
 
-/// <summary>A heading; sub-headings are level 2.</summary>
-public sealed record Heading(int Level, string Text) : Block;
-
-/// <summary>A paragraph.</summary>
-public sealed record Paragraph(string Text) : Block;
-
-/// <summary>A list; each item may begin with a few stressed words.</summary>
-public sealed record Bullets(ImmutableArray<Bullet> Items) : Block;
-
-/// <summary>One item of a list.</summary>
-public sealed record Bullet(string Strong, string Text);
-
-/// <summary>What a row of the price is.</summary>
-public enum RowKind
+/// <summary>The whole proposal.</summary>
+/// <param name="Head">What stands at its head.</param>
+/// <param name="Blocks">All blocks, in order, also those that are not read.</param>
+public sealed record Document(Letterhead Head, ImmutableArray<Block> Blocks)
 {
-    Group,
-    Part,
-    Discount,
-    Subtotal,
-    Tax,
-    Total,
+    /// <summary>What the customer reads, in order.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public IEnumerable<Element> Elements => Blocks.Where(b => b.IsRead).SelectMany(b => b.Elements);
 }
-
-/// <summary>A row of the price.</summary>
-/// <param name="Kind">What it is; a group has no amount.</param>
-/// <param name="Label">Its words.</param>
-/// <param name="Detail">More words, lighter.</param>
-/// <param name="Amount">Money to the cent.</param>
-/// <param name="Figure">Path of the figure.</param>
-public sealed record PriceRow(RowKind Kind, string Label, string Detail, decimal? Amount, string? Figure)
-{
-    /// <summary>Places of its money.</summary>
-    [JsonIgnore]
-    public int Places { get; init; } = 2;
-
-    /// <summary>The amount as it is read, on page and paper alike.</summary>
-    public string Shown => Amount is { } amount ? Quantities.Shown.Money(amount, Places) : "";
-}
-
-/// <summary>The price. Its parts add up to the price before tax, and that with the tax to the total.</summary>
-public sealed record PriceTable(string Currency, ImmutableArray<PriceRow> Rows) : Block
-{
-    /// <summary>Rows in the money of a job.</summary>
-    internal static PriceTable Of(Pricing.Estimate estimate, IEnumerable<PriceRow> rows) =>
-        new(estimate.Job.Info.Currency, [.. rows.Select(r => r with { Places = estimate.MoneyPlaces })]);
-}
-
-/// <summary>Where to sign.</summary>
-public sealed record Signature(string For, string By) : Block;

@@ -30,8 +30,15 @@ public static class Reported
         Alternates.Priced(estimate, trace);
         LineMoney.Of(estimate, trace);
         Year.Of(estimate, trace);
+        PaymentPlan.Of(estimate, trace);
         foreach (var detail in Enum.GetValues<Detail>())
-            Proposal.Of(estimate.ShownAs(job.Proposal with { Detail = detail }), Party.None, trace);
+        foreach (var unitPrices in detail == Detail.Line ? new[] { false, true } : [false])
+            Proposal.Of(
+                estimate.ShownAs(job.Proposal with { Detail = detail, UnitPrices = unitPrices }),
+                Party.None,
+                Brand.Starting,
+                trace
+            );
         return estimate;
     }
 

@@ -138,6 +138,18 @@ public static class ClinicJob
                 }
             )
         );
+        draft.Text(BlockKind.Letter, 4901);
+        draft.Text(BlockKind.Terms, TextsBook.Terms);
+        draft.Shows("detail", Detail.Place);
+        draft.Price(
+            "payment",
+            new PaymentStep[]
+            {
+                new("on acceptance, for the resin", null, 2_500m, false),
+                new("when the theatre is handed back", null, null, false),
+                new("on completion", null, null, false),
+            }
+        );
         return draft.Job;
     }
 }

@@ -72,6 +72,9 @@ public static class ClinicRound
         draft.Price("rounding", new PriceRounding(5, true, false));
         draft.Crew("size", 2);
         draft.Crew("setUp", StarterBook.Id(3421));
+        draft.Text(BlockKind.Letter, 4930);
+        draft.Text(BlockKind.Expect, 4931);
+        draft.Text(BlockKind.Terms, TextsBook.RoundTerms);
         return draft.Job;
     }
 }

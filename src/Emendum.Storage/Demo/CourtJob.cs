@@ -53,6 +53,12 @@ public static class CourtJob
         draft.Do(new TakeVariant(asked, keen));
         draft.Price("profit", 12m);
         draft.Do(new TakeVariant(keen, asked));
+        draft.Text(BlockKind.Letter, 4920);
+        draft.Text(BlockKind.Terms, TextsBook.Terms);
+        draft.Price(
+            "payment",
+            new PaymentStep[] { new("on acceptance", 25, null, false), new("on completion", null, null, false) }
+        );
         return draft.Job;
     }
 }

@@ -88,6 +88,26 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
         return choice;
     }
 
+    /// <summary>Gives a block of the proposal that every job starts with words of its own.</summary>
+    public void Words(BlockKind kind, string words) =>
+        Do(new SetBlock(ProposalBlock.First(kind), "words", null, words.ReplaceLineEndings("\n")));
+
+    /// <summary>Gives a block of the proposal that every job starts with the words of a text of the starter Book.</summary>
+    public void Text(BlockKind kind, int text) => Do(new TakeText(ProposalBlock.First(kind), StarterBook.Id(text)));
+
+    /// <summary>Puts a block with the words of a text of the starter Book into the proposal, before all or after the first of a kind.</summary>
+    public void Block(BlockKind kind, int text, BlockKind? after) =>
+        Do(
+            new AddBlock(
+                new(ProposalBlock.First(kind), kind, "") { Text = StarterBook.Id(text) },
+                after is { } first ? ProposalBlock.First(first) : null
+            )
+        );
+
+    /// <summary>Sets what the customer sees.</summary>
+    public void Shows<T>(string field, T now) =>
+        Do(new SetProposal(field, ChangeSet.Get(Job, "proposal/" + field), Node(now)));
+
     /// <summary>Sets a term of the round.</summary>
     public void Round<T>(string field, T now) =>
         Do(new SetRound(field, ChangeSet.Get(Job, "round/" + field), Node(now)));

@@ -185,7 +185,7 @@ internal static class Entries
     ) => new(Id(id), 1, name, section, measure, Unit.Find(unit)!, price, wording, crew);
 
     public static BookText Text(int id, string name, TextUse use, string body) =>
-        new(Id(id), 1, name, use, body) { Section = "Texts" };
+        new(Id(id), 1, name, use, body.ReplaceLineEndings("\n")) { Section = "Texts" };
 
     public static BookEntry[] Of(string trade, IEnumerable<BookEntry> entries) =>
         [

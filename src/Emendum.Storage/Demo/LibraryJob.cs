@@ -18,7 +18,7 @@ public static class LibraryJob
     private const string Terms = """
         We agree start dates with you in writing and keep one named person on site throughout. Paint and floor samples are laid out for you to approve before we order.
 
-        A third is due on acceptance, a third when the ground floor is handed back, and the rest within fourteen days of the last room.
+        The lobby mat and its well are yours; we lay up to them. These prices hold until {valid until}.
         """;
 
     /// <summary>The library job.</summary>
@@ -30,15 +30,7 @@ public static class LibraryJob
             UnitSystem.Feet,
             1000
         );
-        draft.Job = draft.Job with
-        {
-            Proposal = draft.Job.Proposal with
-            {
-                Detail = Detail.Place,
-                Letter = Letter.ReplaceLineEndings("\n"),
-                Terms = Terms.ReplaceLineEndings("\n"),
-            },
-        };
+        draft.Job = draft.Job with { Proposal = draft.Job.Proposal with { Detail = Detail.Place } };
         var places = Rooms.Select(r => (Id: draft.Place(r.Group, r.Line), r.Work)).ToList();
         var items = new Dictionary<char, Guid>();
         foreach (
@@ -138,6 +130,19 @@ public static class LibraryJob
         draft.Set(items['n'], "doubt", new Doubt(-10, 60, -5, 15));
         draft.Set(items['t'], "doubt", new Doubt(-5, 35, -5, 10));
         draft.Do(new SetSureness(null, Sureness.Starting with { Shared = 40 }));
+        draft.Words(BlockKind.Letter, Letter);
+        draft.Words(BlockKind.Terms, Terms);
+        draft.Text(BlockKind.Expect, 2432);
+        draft.Block(BlockKind.About, TextsBook.About, BlockKind.Letter);
+        draft.Price(
+            "payment",
+            new PaymentStep[]
+            {
+                new("on acceptance", null, null, false),
+                new("when the ground floor is handed back", null, null, false),
+                new("within fourteen days of the last room", null, null, false),
+            }
+        );
         return draft.Job;
     }
 

@@ -68,6 +68,18 @@ public static class PotteryJob
         draft.Crew("setUp", StarterBook.Id(3421));
         draft.Price("leastLine", 180m);
         draft.Price("discounts", new[] { new Discount("Second job for the pottery", 4, null) });
+        draft.Text(BlockKind.Letter, 4920);
+        draft.Text(BlockKind.Expect, TextsBook.Outdoors);
+        draft.Text(BlockKind.Terms, TextsBook.Terms);
+        draft.Price(
+            "payment",
+            new PaymentStep[]
+            {
+                new("deposit, on acceptance", 30, null, false),
+                new("when the walls are limewashed", 40, null, false),
+                new("when the deck can be walked on", null, null, false),
+            }
+        );
         return draft.Job;
     }
 }

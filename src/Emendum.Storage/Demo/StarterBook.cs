@@ -24,10 +24,14 @@ public static class StarterBook
                 .. Assemblies(),
                 .. InsideBook.Entries(),
                 .. FloorsAndFilmBook.Entries(),
+                .. TextsBook.Inside(),
             ]
         ),
-        .. Of("Outside and site", [.. OutsideBook.Entries(), .. FacesBook.Entries(), .. LotsBook.Entries()]),
-        .. Of("Services", [.. ServicesBook.Entries(), .. GroundsBook.Entries()]),
+        .. Of(
+            "Outside and site",
+            [.. OutsideBook.Entries(), .. FacesBook.Entries(), .. LotsBook.Entries(), .. TextsBook.Outside()]
+        ),
+        .. Of("Services", [.. ServicesBook.Entries(), .. GroundsBook.Entries(), .. TextsBook.Services()]),
     ];
 
     /// <summary>A fixed id.</summary>

@@ -109,14 +109,7 @@ public static class JobEndpoints
         );
         jobs.MapWork();
         jobs.MapPrice();
-        jobs.MapGet(
-            "/{id:guid}/proposal",
-            (Guid id, OpenJobs open, CustomerStore customers) => Offer(open.Get(id).Estimate, customers)
-        );
-        jobs.MapGet(
-            "/{id:guid}/proposal.pdf",
-            (Guid id, OpenJobs open, CustomerStore customers) => Pdf(open.Get(id).Estimate, customers)
-        );
+        jobs.MapProposal();
         jobs.MapGet(
             "/{id:guid}/cost-sheet.pdf",
             (Guid id, OpenJobs open, CustomerStore customers) => CostSheet(open.Get(id).Estimate, customers)
@@ -206,6 +199,7 @@ public static class JobEndpoints
         OpenJobs open,
         CompanyStore companies,
         SettingStore settings,
+        Shelf shelf,
         CustomerStore customers,
         FirmDay day
     )
@@ -240,6 +234,7 @@ public static class JobEndpoints
             Policy = policy,
             Pricing = policy.Onto(PricingTerms.Starting) with { Exemption = customer?.Exemption },
         };
+        job = ProposalEndpoints.AsUsual(job, settings, shelf);
         JobRules.Check(job);
         open.Create(job);
         return new(job.Id);
@@ -252,9 +247,6 @@ public static class JobEndpoints
         return new(job.Id);
     }
 
-    private static ImmutableArray<Block> Offer(Estimate estimate, CustomerStore customers) =>
-        Proposal.Of(estimate, customers.Party(estimate.Job.Info.Customer), Trace.Silent);
-
     private static IResult CostSheet(Estimate estimate, CustomerStore customers) =>
         Results.File(
             CostSheetPdf.Write(
@@ -263,12 +255,5 @@ public static class JobEndpoints
             ),
             "application/pdf",
             $"Cost sheet {estimate.Job.Info.Number}.pdf"
-        );
-
-    private static IResult Pdf(Estimate estimate, CustomerStore customers) =>
-        Results.File(
-            ProposalPdf.Write(Offer(estimate, customers), estimate.Job.Info),
-            "application/pdf",
-            $"Proposal {estimate.Job.Info.Number}.pdf"
         );
 }

@@ -102,7 +102,8 @@ public sealed record Touched(
         && old.Variants == now.Variants
         && old.Rhythms == now.Rhythms
         && old.Round == now.Round
-        && old.Proposal == now.Proposal;
+        && old.Proposal == now.Proposal
+        && old.Blocks == now.Blocks;
 
     private static bool SameOrder<T>(ImmutableArray<T> a, ImmutableArray<T> b, Func<T, Guid> id) =>
         a == b || (a.Length == b.Length && a.Select(id).SequenceEqual(b.Select(id)));

@@ -153,6 +153,7 @@ public sealed record JobView(
     PricingTerms Pricing,
     PolicyView? Policy,
     ProposalTerms Proposal,
+    IReadOnlyList<ProposalBlock> Blocks,
     IReadOnlyList<Rhythm> Rhythms,
     RoundTerms Round,
     string Variant,
@@ -176,6 +177,7 @@ public sealed record HeadView(
     PricingTerms Pricing,
     PolicyView? Policy,
     ProposalTerms Proposal,
+    IReadOnlyList<ProposalBlock> Blocks,
     IReadOnlyList<Rhythm> Rhythms,
     RoundTerms Round,
     string Variant
@@ -297,6 +299,7 @@ public sealed class ViewOf(Estimate estimate)
             job.Pricing,
             PolicyView.Of(job),
             job.Proposal,
+            job.Blocks,
             job.Rhythms,
             job.Round,
             Taken,
@@ -326,6 +329,7 @@ public sealed class ViewOf(Estimate estimate)
             job.Pricing,
             PolicyView.Of(job),
             job.Proposal,
+            job.Blocks,
             job.Rhythms,
             job.Round,
             Taken

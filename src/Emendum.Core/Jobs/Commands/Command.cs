@@ -73,6 +73,12 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(RemoveVariant), "removeVariant")]
 [JsonDerivedType(typeof(TakeVariant), "takeVariant")]
 [JsonDerivedType(typeof(SetProposal), "setProposal")]
+[JsonDerivedType(typeof(AddBlock), "addBlock")]
+[JsonDerivedType(typeof(SetBlock), "setBlock")]
+[JsonDerivedType(typeof(MoveBlock), "moveBlock")]
+[JsonDerivedType(typeof(RemoveBlock), "removeBlock")]
+[JsonDerivedType(typeof(TakeText), "takeText")]
+[JsonDerivedType(typeof(TakePattern), "takePattern")]
 public abstract record Command
 {
     /// <summary>What it changes in a job. <paramref name="book"/> finds an entry of the Book's newest version.</summary>

@@ -21,6 +21,7 @@ internal static class JobParts
         new SurenessPart(),
         new SetAsidePart(),
         new ProposalPart(),
+        new BlocksPart(),
         new PlacesPart(),
         new SectionsPart(),
         new RoundPart(),

@@ -12,7 +12,8 @@ namespace Emendum.Core.Jobs;
 public static class JobUpgrade
 {
     /// <summary>The chain; the first brings version 1 to version 2. Links may carry state, so each file and each log has its own.</summary>
-    private static Upgrade[] Chain() => [new From1(), new From2(), new From3(), new From4(), new From5(), new From6()];
+    private static Upgrade[] Chain() =>
+        [new From1(), new From2(), new From3(), new From4(), new From5(), new From6(), new From7()];
 
     /// <summary>A file of an older version in the present form; null when it is of the present version, or of none known.</summary>
     /// <exception cref="JsonException">Not JSON.</exception>

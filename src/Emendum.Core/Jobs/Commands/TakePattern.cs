@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>Gives the proposal the blocks and the detail of one of the firm's patterns. Words of this job go on with the block of their kind; a block of the pattern has the words of its text.</summary>
+/// <param name="Pattern">The pattern, as it stands in the Office.</param>
+public sealed record TakePattern(ProposalPattern Pattern) : Command
+{
+    /// <inheritdoc/>
+    internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)
+    {
+        Pattern.Check();
+        var changes = ImmutableArray.CreateBuilder<Change>();
+        foreach (var text in Pattern.Blocks.Select(b => b.Text).OfType<Guid>().Distinct())
+            changes.AddRange(TakeText.Newest(job, text, book));
+        changes.AddRange(Commands.Set(job, "proposal", Commands.Node(job.Proposal), Commands.Node(Pattern.Terms)));
+        var written = job
+            .Blocks.Where(b => b.Words is not null && Pattern.Blocks.All(p => p.Id != b.Id))
+            .ToLookup(b => b.Kind);
+        ImmutableArray<ProposalBlock> now =
+        [
+            .. Pattern.Blocks.Select(b =>
+                b with
+                {
+                    // A pattern has no words of a job, whatever it was sent with.
+                    Words =
+                        job.Blocks.FirstOrDefault(old => old.Id == b.Id)?.Words ?? written[b.Kind]
+                            .FirstOrDefault()
+                            ?.Words,
+                }
+            ),
+        ];
+        foreach (var gone in job.Blocks.Where(b => now.All(n => n.Id != b.Id)))
+            changes.Add(new($"blocks/{gone.Id}", Commands.Node(gone), null));
+        foreach (var block in now)
+        {
+            var old = job.Blocks.FirstOrDefault(b => b.Id == block.Id);
+            if (old != block)
+                changes.Add(new($"blocks/{block.Id}", old is null ? null : Commands.Node(old), Commands.Node(block)));
+        }
+        return changes.ToImmutable();
+    }
+}

@@ -1,0 +1,42 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+
+namespace Emendum.Core.Jobs;
+
+/// <summary>The blocks of the proposal, in order.</summary>
+internal sealed class BlocksPart() : ThingsPart<ProposalBlock>("blocks")
+{
+    /// <inheritdoc/>
+    protected override ImmutableArray<ProposalBlock> Of(Job job) => job.Blocks;
+
+    /// <inheritdoc/>
+    protected override Job With(Job job, ImmutableArray<ProposalBlock> things) => job with { Blocks = things };
+
+    /// <inheritdoc/>
+    protected override Guid IdOf(ProposalBlock thing) => thing.Id;
+
+    /// <inheritdoc/>
+    protected override string RankOf(ProposalBlock thing) => thing.Rank;
+
+    /// <inheritdoc/>
+    public override bool Settable(string field) => field is "title" or "words" or "hidden" or "newPage";
+
+    /// <inheritdoc/>
+    public override void Check(Job job)
+    {
+        Once(job, "block");
+        if (job.Blocks.Length > ProposalBlock.Most)
+            throw RefusedException.Of("blocks", $"A proposal has at most {ProposalBlock.Most} blocks.");
+        foreach (var block in job.Blocks)
+        {
+            block.Check();
+            if (block.Text is { } text && job.Book.GetValueOrDefault(text) is not BookText)
+                throw RefusedException.Of("text", "That text is not in this job.");
+        }
+        if (
+            job.Blocks.GroupBy(b => b.Kind).FirstOrDefault(of => of.Count() > 1 && !ProposalBlock.Several(of.Key)) is
+            { } twice
+        )
+            throw RefusedException.Of("kind", $"A proposal has one block “{BlockNames.Of(twice.Key)}”.");
+    }
+}

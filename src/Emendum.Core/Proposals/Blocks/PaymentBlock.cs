@@ -1,0 +1,29 @@
+namespace Emendum.Core.Proposals;
+
+/// <summary>Payment steps, as parts of what the customer pays.</summary>
+internal static class PaymentBlock
+{
+    public static IEnumerable<Element> Of(Writing writing)
+    {
+        if (writing.Steps.IsEmpty)
+            return [];
+        var total = writing.Estimate.Price.Total;
+        return
+        [
+            writing.Table(
+                [
+                    .. writing.Steps.Select(s =>
+                        writing.Row(
+                            RowKind.Part,
+                            s.Step.When,
+                            s.Percent is { } percent ? $"{writing.Number(Quantities.Rounding.Text(percent))} %" : "",
+                            s.Total.V,
+                            s.Total.Path
+                        )
+                    ),
+                    writing.Row(RowKind.Total, "Together, with tax", "", total.V, total.Path),
+                ]
+            ),
+        ];
+    }
+}

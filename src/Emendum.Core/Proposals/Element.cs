@@ -1,0 +1,98 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+
+namespace Emendum.Core.Proposals;
+
+/// <summary>What a block is made of. The page and the PDF render the same elements (architecture decision 20).</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
+[JsonDerivedType(typeof(Heading), "heading")]
+[JsonDerivedType(typeof(Paragraph), "paragraph")]
+[JsonDerivedType(typeof(Bullets), "bullets")]
+[JsonDerivedType(typeof(PriceTable), "priceTable")]
+[JsonDerivedType(typeof(Signature), "signature")]
+public abstract record Element;
+
+/// <summary>A heading within a block: level 1 is its title, level 2 what stands under it.</summary>
+public sealed record Heading(int Level, string Text) : Element;
+
+/// <summary>A paragraph.</summary>
+public sealed record Paragraph(ImmutableArray<Span> Spans) : Element
+{
+    /// <summary>Its words without marks.</summary>
+    [JsonIgnore]
+    public string Text => Span.Plain(Spans);
+}
+
+/// <summary>A list.</summary>
+public sealed record Bullets(ImmutableArray<Bullet> Items) : Element;
+
+/// <summary>One item of a list.</summary>
+public sealed record Bullet(ImmutableArray<Span> Spans)
+{
+    /// <summary>Its words without marks.</summary>
+    [JsonIgnore]
+    public string Text => Span.Plain(Spans);
+}
+
+/// <summary>How words stand.</summary>
+public enum Stress
+{
+    Plain,
+    Strong,
+    Slanted,
+}
+
+/// <summary>Words that stand alike.</summary>
+/// <param name="Text">The words.</param>
+/// <param name="Stress">How they stand.</param>
+public sealed record Span(string Text, Stress Stress = Stress.Plain)
+{
+    /// <summary>Name of the figure that they are; null where they are just words.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Name { get; init; }
+
+    /// <summary>Path of that figure; null where it has no workings.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Figure { get; init; }
+
+    /// <summary>Spans as plain words.</summary>
+    public static string Plain(IEnumerable<Span> spans) => string.Concat(spans.Select(s => s.Text));
+}
+
+/// <summary>What a row of the price is.</summary>
+public enum RowKind
+{
+    Group,
+    Part,
+    Discount,
+    Subtotal,
+    Tax,
+    Total,
+}
+
+/// <summary>A row of the price.</summary>
+/// <param name="Kind">What it is; a group has no amount.</param>
+/// <param name="Label">Its words.</param>
+/// <param name="Detail">More words, lighter.</param>
+/// <param name="Amount">Money in the places of its currency.</param>
+/// <param name="Figure">Path of the figure.</param>
+public sealed record PriceRow(RowKind Kind, string Label, string Detail, decimal? Amount, string? Figure)
+{
+    /// <summary>The amount as it is read, on page and paper alike.</summary>
+    public string Shown { get; init; } = "";
+
+    /// <summary>How much of it, with unit; empty where that is not shown.</summary>
+    public string Quantity { get; init; } = "";
+
+    /// <summary>Price of a unit; empty where that is not shown.</summary>
+    public string UnitPrice { get; init; } = "";
+
+    /// <summary>Hours of it; empty where they are not shown.</summary>
+    public string Hours { get; init; } = "";
+}
+
+/// <summary>Money in rows. Where it has a total, its parts add up to the price before tax, and that with the tax to the total.</summary>
+public sealed record PriceTable(string Currency, ImmutableArray<PriceRow> Rows) : Element;
+
+/// <summary>Where to sign.</summary>
+public sealed record Signature(string For, string By) : Element;

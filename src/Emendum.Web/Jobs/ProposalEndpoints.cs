@@ -1,0 +1,80 @@
+using System.Collections.Immutable;
+using Emendum.Core.Book;
+using Emendum.Core.Checks;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Documents;
+using Emendum.Storage;
+
+namespace Emendum.Web.Jobs;
+
+/// <summary>The proposal as the page shows it.</summary>
+/// <param name="Document">Its head and its blocks.</param>
+/// <param name="Brand">How it looks.</param>
+/// <param name="Unfinished">What it should not go out with.</param>
+public sealed record ProposalView(Document Document, Brand Brand, ImmutableArray<Unfinished> Unfinished);
+
+/// <summary>What is asked of the proposal.</summary>
+public static class ProposalEndpoints
+{
+    /// <summary>Maps them.</summary>
+    public static void MapProposal(this IEndpointRouteBuilder jobs)
+    {
+        jobs.MapGet(
+            "/{id:guid}/proposal",
+            (Guid id, OpenJobs open, CustomerStore customers, SettingStore settings, FirmDay day) =>
+                View(open.Get(id).Estimate, customers, settings.Brand(), day.Today)
+        );
+        jobs.MapGet(
+            "/{id:guid}/proposal.pdf",
+            (Guid id, OpenJobs open, CustomerStore customers, SettingStore settings, FileStore files) =>
+                Pdf(open.Get(id).Estimate, customers, settings.Brand(), files)
+        );
+    }
+
+    /// <summary>How the firm's documents look.</summary>
+    public static Brand Brand(this SettingStore settings) =>
+        settings.Get<Brand>(Core.Proposals.Brand.Setting) ?? Core.Proposals.Brand.Starting;
+
+    /// <summary>A new job with the blocks and the detail of the firm's usual pattern.</summary>
+    public static Job AsUsual(Job job, SettingStore settings, Shelf shelf)
+    {
+        var pattern = (
+            settings.Get<ProposalPatterns>(ProposalPatterns.Setting) ?? ProposalPatterns.Starting
+        ).OfNewJobs();
+        // A text that has been taken out of the Book since is left out.
+        ImmutableArray<ProposalBlock> blocks =
+        [
+            .. pattern.Blocks.Select(b => shelf.Find(b.Text ?? Guid.Empty) is BookText ? b : b with { Text = null }),
+        ];
+        return Commands.Apply(job, new TakePattern(pattern with { Blocks = blocks }), shelf.Find).Job;
+    }
+
+    private static ProposalView View(Estimate estimate, CustomerStore customers, Brand brand, DateOnly today)
+    {
+        var document = Proposal.Of(estimate, customers.Party(estimate.Job.Info.Customer), brand, Trace.Silent);
+        return new(document, brand, BeforeSending.Of(estimate, document, today));
+    }
+
+    private static IResult Pdf(Estimate estimate, CustomerStore customers, Brand brand, FileStore files)
+    {
+        var document = Proposal.Of(estimate, customers.Party(estimate.Job.Info.Customer), brand, Trace.Silent);
+        return Results.File(
+            ProposalPdf.Write(document, estimate.Job.Info, brand, Picture(files, brand.Mark)),
+            "application/pdf",
+            $"Proposal {estimate.Job.Info.Number}.pdf"
+        );
+    }
+
+    private static byte[]? Picture(FileStore files, string hash)
+    {
+        if (hash.Length == 0 || files.Find(hash) is not { } file)
+            return null;
+        using var from = files.Read(file);
+        using var into = new MemoryStream();
+        from.CopyTo(into);
+        return into.ToArray();
+    }
+}
