@@ -21,8 +21,11 @@ public sealed class ProposalPdf
         colourOfWords;
     private readonly float pageWidth,
         pageHeight,
-        left,
         right;
+    private float left;
+
+    /// <summary>Where the last heading in the margin ends, and on which page.</summary>
+    private (int Page, float Y) underTitle;
     private readonly Typesetter set;
     private int coverPages;
 
@@ -68,23 +71,28 @@ public sealed class ProposalPdf
     {
         if (block.NewPage && !set.IsFresh)
             set.NewPage();
-        for (var i = 0; i < block.Elements.Length; i++)
-            Set(block.Elements[i], i + 1 < block.Elements.Length ? block.Elements[i + 1] : null);
+        Element[] elements = [.. block.Elements];
+        for (var i = 0; i < elements.Length; i++)
+            Set(elements[i], Least(elements.AsSpan(i + 1)));
     }
 
-    private void Set(Element element, Element? next)
+    /// <summary>Sets an element; <paramref name="after"/> is how much must stand below it on the same page, where it does not stand alone.</summary>
+    private void Set(Element element, float after)
     {
         switch (element)
         {
             case Heading { Level: 1 } heading:
-                SetTitle(heading.Text, next);
+                SetTitle(heading.Text, after);
                 break;
             case Heading heading:
-                set.Need(7 + Leading + Least(next));
+                set.Need(7 + Leading + after);
                 set.Y += 7;
                 set.Column([new(heading.Text, Face.SerifBold)], left, Width, Size + 0.5f, Leading, Ink);
                 break;
             case Paragraph paragraph:
+                // A few words over a table stay with it.
+                if (after > 3 * Leading && Wrap(Runs(paragraph.Spans), Width, Size).Count is < 5 and var lines)
+                    set.Need(lines * Leading + 7 + after);
                 set.Column(Runs(paragraph.Spans), left, Width, Size, Leading, Ink);
                 set.Y += 7;
                 break;
@@ -114,23 +122,24 @@ public sealed class ProposalPdf
         ));
 
     /// <summary>A heading, with room for what follows it; in the margin, where the look has one.</summary>
-    private void SetTitle(string text, Element? next)
+    private void SetTitle(string text, float after)
     {
         if (brand.Look == Look.Margin)
         {
             var lines = Wrap([new(text, Face.SansBold)], left - 62, 10.5f);
-            set.Need(26 + Math.Max(lines.Count * 14, Least(next)));
+            set.Need(26 + Math.Max(lines.Count * 14, after));
             set.Y += set.IsFresh ? 0 : 26;
             var y = set.Y;
             set.Rule(40, right, y, 0.5f, Hair);
             for (var i = 0; i < lines.Count; i++)
                 set.SetLine(lines[i], 40, y + 17 + i * 14, 10.5f, colourOfWords);
             set.Y += 6;
+            underTitle = (set.PageCount, y + 10 + lines.Count * 14);
             return;
         }
         var rules = brand.Look == Look.Rules;
         var (size, leading, face) = rules ? (12f, 17f, Face.SansBold) : (16f, 21f, Face.SerifBold);
-        set.Need(22 + leading + 3 + Least(next));
+        set.Need(22 + leading + 3 + after);
         set.Y += set.IsFresh ? 0 : 22;
         set.Column([new(text, face)], left, Width, size, leading, rules ? colourOfWords : Ink);
         if (rules)
@@ -138,16 +147,21 @@ public sealed class ProposalPdf
         set.Y += rules ? 7 : 3;
     }
 
-    /// <summary>What an element needs at the least under its heading.</summary>
-    private static float Least(Element? element) =>
-        element switch
-        {
-            PriceTable => 14 + 4 * Leading,
-            Signature => 120,
-            Heading => 7 + 3 * Leading,
-            null => 0,
-            _ => 2 * Leading,
-        };
+    /// <summary>What elements need at the least to stand under what comes before them.</summary>
+    private float Least(ReadOnlySpan<Element> elements) =>
+        elements.IsEmpty
+            ? 0
+            : elements[0] switch
+            {
+                PriceTable => 14 + 4 * Leading,
+                Signature => 120,
+                Heading => 7 + Leading + Least(elements[1..]),
+                Paragraph over when elements is [_, PriceTable, ..] => Wrap(Runs(over.Spans), Width, Size).Count
+                    * Leading
+                    + 7
+                    + Least(elements[1..]),
+                _ => 2 * Leading,
+            };
 
     private void SetItem(Bullet item)
     {
@@ -228,7 +242,7 @@ public sealed class ProposalPdf
         set.Column([new(head.Validity, Face.Serif)], left, Width, Size, Leading, Quiet);
         set.Y += 24;
         foreach (var element in block.Elements)
-            Set(element, null);
+            Set(element, 0);
         set.Text(head.Firm, left, pageHeight - 96, Face.SerifBold, 14, Ink);
         set.Text(
             string.Join(" · ", new[] { head.Slogan, head.FirmAddress }.Where(t => t.Length > 0)),
@@ -269,6 +283,14 @@ public sealed class ProposalPdf
             }.Where(c => table.Rows.Any(r => c.Of(r).Length > 0)),
             new($"amounts in {table.Currency}", r => r.Shown, 84),
         ];
+        // Where there are many columns, the margin is taken, too.
+        var column = left;
+        if (brand.Look == Look.Margin && columns.Length > 2)
+        {
+            left = 40;
+            if (underTitle.Page == set.PageCount)
+                set.Y = Math.Max(set.Y, underTitle.Y);
+        }
         var words = Width - columns.Sum(c => c.Width);
         void Heads()
         {
@@ -288,11 +310,19 @@ public sealed class ProposalPdf
         for (var i = 0; i < table.Rows.Length; i++)
             SetRow(table.Rows[i], columns, words, table.Rows[i..].Count(r => r.Kind >= RowKind.Subtotal));
         set.OnNewPage = null;
+        left = column;
         set.Y += 6;
     }
 
     private void SetRow(PriceRow row, Column[] columns, float words, int sums)
     {
+        if (row.Kind == RowKind.Work)
+        {
+            set.Need(Leading * 3);
+            set.Y += 5;
+            set.Column([new(row.Label, Face.SerifItalic)], left, Width, Size, Leading, Ink);
+            return;
+        }
         if (row.Kind == RowKind.Group)
         {
             set.Need(Leading * 4);

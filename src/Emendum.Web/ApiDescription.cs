@@ -49,6 +49,9 @@ public static class ApiDescription
                         || type == typeof(Core.Jobs.Quote)
                         || type == typeof(Core.Jobs.Choice)
                         || type == typeof(Core.Jobs.ChoiceOption)
+                        || type == typeof(Core.Jobs.ProposalTerms)
+                        || type == typeof(Core.Jobs.ProposalBlock)
+                        || type.Namespace == typeof(Core.Proposals.Element).Namespace
                     ) && schema.Properties is { Count: > 0 }
                 )
                     (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);

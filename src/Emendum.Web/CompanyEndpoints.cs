@@ -27,6 +27,9 @@ public sealed record BookWorkView(
 /// <summary>A measure as the firm calls it: base and crown in feet, skirting and cornice in metres.</summary>
 public sealed record MeasureName(string Name, string Label, Kind Kind, string Unit);
 
+/// <summary>A text that a block of a proposal can have.</summary>
+public sealed record TextView(Guid Id, int Version, string Name, string Trade, TextUse Use, string Body);
+
 /// <summary>A product that can be chosen for work measured in what it covers.</summary>
 public sealed record ProductView(Guid Id, string Name, string Category, Kind Covers);
 
@@ -169,6 +172,16 @@ public static class CompanyEndpoints
                     m.Category,
                     m.Coverage!.UnitB.Kind == m.Unit.Kind ? m.Coverage.UnitA.Kind : m.Coverage.UnitB.Kind
                 ))
+        );
+        app.MapGet(
+            "/api/book/texts",
+            (Shelf shelf) =>
+                shelf
+                    .Entries.Values.OfType<BookText>()
+                    .Where(t => !t.Archived && !t.Lacks.Any())
+                    .OrderBy(t => t.Trade, StringComparer.Ordinal)
+                    .ThenBy(t => t.Name, StringComparer.Ordinal)
+                    .Select(t => new TextView(t.Id, t.Version, t.Name, t.Trade, t.Use, t.Body))
         );
         app.MapGet(
             "/api/book/work",

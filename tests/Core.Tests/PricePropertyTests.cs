@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
@@ -67,13 +68,19 @@ public class PricePropertyTests
             2_000_000,
             (seed, estimate) =>
             {
+                var random = new Random(seed);
                 foreach (var detail in Enum.GetValues<Detail>())
                 {
-                    var rows = Sample
-                        .Proposed(estimate.ShownAs(estimate.Job.Proposal with { Detail = detail }))
-                        .OfType<PriceTable>()
-                        .First()
-                        .Rows;
+                    var terms = estimate.Job.Proposal with
+                    {
+                        Detail = detail,
+                        UnitPrices = random.Next(2) == 0,
+                        Quantities = random.Next(2) == 0,
+                        Hours = random.Next(2) == 0,
+                        Headlines = [new("All of the first", [.. estimate.Job.Sections.Take(2).Select(s => s.Id)])],
+                    };
+                    var rows = Sample.Proposed(estimate.ShownAs(terms)).OfType<PriceTable>().First().Rows;
+                    AtUnitPrices(seed, estimate, rows);
                     decimal Sum(RowKind kind) => rows.Where(r => r.Kind == kind).Sum(r => r.Amount!.Value);
                     Assert.True(
                         detail == Detail.Total || Sum(RowKind.Part) + Sum(RowKind.Discount) == Sum(RowKind.Subtotal),
@@ -90,6 +97,56 @@ public class PricePropertyTests
                         || estimate.Reckoned.Lines.Length == 0,
                     $"{seed}: lines"
                 );
+            }
+        );
+
+    /// <summary>Where a unit price is shown, quantity × unit price is the line.</summary>
+    private static void AtUnitPrices(int seed, Estimate estimate, ImmutableArray<PriceRow> rows)
+    {
+        static decimal Read(string shown) =>
+            decimal.Parse(
+                shown.Split(' ')[0].Replace(",", "").Replace('−', '-'),
+                System.Globalization.CultureInfo.InvariantCulture
+            );
+        foreach (var row in rows.Where(r => r.UnitPrice.Length > 0))
+        {
+            // The quantity is shown rounded; the line is reckoned by the whole of it.
+            var ids = row.Figure!.Split('/');
+            var line = estimate.Reckoned.At(new(Guid.Parse(ids[1]), Guid.Parse(ids[2])))!;
+            var by = Rounding.Money(line.Quantity.V * Read(row.UnitPrice), PlacesOf(estimate));
+            Assert.True(by == row.Amount, $"{seed}: {row.Label}, {by} is not {row.Amount}");
+        }
+    }
+
+    [Fact]
+    public void Payment_steps_come_to_the_price_and_to_the_total() =>
+        Each(
+            9_000_000,
+            (seed, estimate) =>
+            {
+                var random = new Random(seed);
+                ImmutableArray<PaymentStep> steps =
+                [
+                    .. Enumerable
+                        .Range(0, random.Next(4))
+                        .Select(i =>
+                            random.Next(2) == 0
+                                ? new PaymentStep($"{i}", random.Next(1, 2500) / 100m, null, false)
+                                : new PaymentStep($"{i}", null, random.Next(1, 100_000) / 100m, random.Next(2) == 0)
+                        ),
+                    .. Enumerable
+                        .Range(1, random.Next(1, 4))
+                        .Select(i => new PaymentStep($"left {i}", null, null, false)),
+                ];
+                var job = estimate.Job with { Pricing = estimate.Job.Pricing with { Payment = steps } };
+                var priced = PaymentPlan.Of(estimate.If(job), Trace.Silent);
+                Assert.True(priced.Sum(s => s.BeforeTax.V) == estimate.Price.BeforeTax.V, $"{seed}: before tax");
+                Assert.True(priced.Sum(s => s.Total.V) == estimate.Price.Total.V, $"{seed}: with tax");
+                foreach (var step in priced.Where(s => s.Step is { Amount: not null, BeforeTax: false }))
+                    Assert.True(
+                        step.Total.V <= step.Step.Amount,
+                        $"{seed}: {step.Total.V} is more than {step.Step.Amount}"
+                    );
             }
         );
 

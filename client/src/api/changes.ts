@@ -13,6 +13,8 @@ export const change = {
   usualSizes: (save: Schemas["SaveOfUsualSizes"]) => api.PUT("/api/company/usual-sizes", { body: save }),
   crew: (save: Schemas["SaveOfCrewTerms"]) => api.PUT("/api/company/crew", { body: save }),
   policies: (save: Schemas["SaveOfPricePolicies"]) => api.PUT("/api/company/policies", { body: save }),
+  brand: (save: Schemas["SaveOfBrand"]) => api.PUT("/api/company/brand", { body: save }),
+  patterns: (save: Schemas["SaveOfProposalPatterns"]) => api.PUT("/api/company/patterns", { body: save }),
   usualPlaces: async (save: Schemas["SaveOfUsualPlaces"]) =>
     (await api.PUT("/api/company/usual-places", { body: save })).data!.lists,
   backupPlan: async (save: Schemas["SaveOfBackupPlan"]) => (await api.PUT("/api/backups/plan", { body: save })).data!,

@@ -147,7 +147,7 @@ export const askJob = {
   proposal: (job: At) =>
     queryOptions({
       queryKey: ["proposal", job.id, job.version],
-      queryFn: async () => (await api.GET("/api/jobs/{id}/proposal", { params: of(job) })).data as Schemas["Block"][],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/proposal", { params: of(job) })).data!,
       placeholderData: keepPreviousData,
     }),
   checks: (job: At) =>

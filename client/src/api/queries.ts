@@ -42,6 +42,31 @@ export const ask = {
     queryKey: ["policies"],
     queryFn: async () => (await api.GET("/api/company/policies")).data!,
   }),
+  /** Texts for proposals. */
+  texts: queryOptions({
+    queryKey: ["book-texts"],
+    queryFn: async () => (await api.GET("/api/book/texts")).data!,
+  }),
+  brand: queryOptions({
+    queryKey: ["brand"],
+    queryFn: async () => (await api.GET("/api/company/brand")).data!,
+  }),
+  patterns: queryOptions({
+    queryKey: ["patterns"],
+    queryFn: async () => (await api.GET("/api/company/patterns")).data!,
+  }),
+  /** Languages of dates and numbers on paper. */
+  languages: queryOptions({
+    queryKey: ["languages"],
+    queryFn: async () => (await api.GET("/api/company/languages")).data!,
+    staleTime: Infinity,
+  }),
+  /** Figures that texts may say by their names. */
+  figureNames: queryOptions({
+    queryKey: ["figure-names"],
+    queryFn: async () => (await api.GET("/api/company/figures")).data!,
+    staleTime: Infinity,
+  }),
   crew: queryOptions({
     queryKey: ["crew"],
     queryFn: async () => (await api.GET("/api/company/crew")).data!,

@@ -248,6 +248,192 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/brand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Brand"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfBrand"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Brand"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/patterns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProposalPatterns"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfProposalPatterns"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProposalPatterns"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/languages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LanguageView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FigureName"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/usual-sizes": {
         parameters: {
             query?: never;
@@ -422,6 +608,41 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ProductView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/texts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TextView"][];
                     };
                 };
             };
@@ -2274,7 +2495,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Block"][];
+                        "application/json": components["schemas"]["ProposalView"];
                     };
                 };
             };
@@ -3642,48 +3863,24 @@ export interface components {
             field: string;
             policy: string;
         };
-        Block: components["schemas"]["BlockLetterhead"] | components["schemas"]["BlockHeading"] | components["schemas"]["BlockParagraph"] | components["schemas"]["BlockBullets"] | components["schemas"]["BlockPriceTable"] | components["schemas"]["BlockSignature"];
-        BlockBullets: {
-            /** @enum {string} */
-            type: "bullets";
-            items: components["schemas"]["Bullet"][];
-        };
-        BlockHeading: {
-            /** @enum {string} */
-            type: "heading";
-            /** Format: int32 */
-            level: number;
-            text: string;
-        };
-        BlockLetterhead: {
-            /** @enum {string} */
-            type: "letterhead";
-            firm: string;
-            firmAddress: string;
-            customer: string;
-            customerAddress: string;
+        Block: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["BlockKind"];
             title: string;
-            subtitle: string;
-            reference: string;
-            validity: string;
+            isTitled: boolean;
+            hidden: boolean;
+            newPage: boolean;
+            wordsOf: components["schemas"]["WordsOf"];
+            words: components["schemas"]["Element"][];
+            made: components["schemas"]["Element"][];
+            missing: string[];
+            wordsAfter: boolean;
+            hasSomething: boolean;
+            isRead: boolean;
         };
-        BlockParagraph: {
-            /** @enum {string} */
-            type: "paragraph";
-            text: string;
-        };
-        BlockPriceTable: {
-            /** @enum {string} */
-            type: "priceTable";
-            currency: string;
-            rows: components["schemas"]["PriceRow"][];
-        };
-        BlockSignature: {
-            /** @enum {string} */
-            type: "signature";
-            for: string;
-            by: string;
-        };
+        /** @enum {unknown} */
+        BlockKind: "cover" | "letter" | "about" | "scope" | "theirs" | "exclusions" | "year" | "price" | "options" | "payment" | "time" | "expect" | "terms" | "words" | "signatures";
         BookEntry: components["schemas"]["BookEntryLabourRole"] | components["schemas"]["BookEntryMaterial"] | components["schemas"]["BookEntryEquipment"] | components["schemas"]["BookEntrySubcontract"] | components["schemas"]["BookEntryProductionRate"] | components["schemas"]["BookEntryAssembly"] | components["schemas"]["BookEntryPriceOnlyItem"] | components["schemas"]["BookEntryCondition"] | components["schemas"]["BookEntrySurfaceFactor"] | components["schemas"]["BookEntrySetUp"] | components["schemas"]["BookEntryBookText"];
         BookEntryAssembly: {
             /** @enum {string} */
@@ -4038,6 +4235,17 @@ export interface components {
             measure?: null | components["schemas"]["Measure"];
             unit?: null | components["schemas"]["Unit"];
         };
+        Brand: {
+            look: components["schemas"]["Look"];
+            paper: components["schemas"]["Paper"];
+            language: string;
+            colour: string;
+            slogan: string;
+            mark: string;
+            head: string;
+            foot: string;
+            colourOfWords: string;
+        };
         Break: {
             /** Format: double */
             from: unknown;
@@ -4058,8 +4266,7 @@ export interface components {
             buildUp: string;
         };
         Bullet: {
-            strong: string;
-            text: string;
+            spans: components["schemas"]["Span"][];
         };
         BurdenItem: {
             name: string;
@@ -4270,7 +4477,14 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddChoice"] | components["schemas"]["CommandSetChoice"] | components["schemas"]["CommandSetOption"] | components["schemas"]["CommandRemoveChoice"] | components["schemas"]["CommandTakeChoice"] | components["schemas"]["CommandAddQuote"] | components["schemas"]["CommandSetQuote"] | components["schemas"]["CommandRemoveQuote"] | components["schemas"]["CommandTakeQuote"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddChoice"] | components["schemas"]["CommandSetChoice"] | components["schemas"]["CommandSetOption"] | components["schemas"]["CommandRemoveChoice"] | components["schemas"]["CommandTakeChoice"] | components["schemas"]["CommandAddQuote"] | components["schemas"]["CommandSetQuote"] | components["schemas"]["CommandRemoveQuote"] | components["schemas"]["CommandTakeQuote"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"] | components["schemas"]["CommandAddBlock"] | components["schemas"]["CommandSetBlock"] | components["schemas"]["CommandMoveBlock"] | components["schemas"]["CommandRemoveBlock"] | components["schemas"]["CommandTakeText"] | components["schemas"]["CommandTakePattern"];
+        CommandAddBlock: {
+            /** @enum {string} */
+            type: "addBlock";
+            block: components["schemas"]["ProposalBlock"];
+            /** Format: uuid */
+            after: null | string;
+        };
         CommandAddChoice: {
             /** @enum {string} */
             type: "addChoice";
@@ -4402,6 +4616,14 @@ export interface components {
             /** Format: int32 */
             in: number;
         };
+        CommandMoveBlock: {
+            /** @enum {string} */
+            type: "moveBlock";
+            /** Format: uuid */
+            block: string;
+            /** Format: uuid */
+            after: null | string;
+        };
         CommandMovePlaces: {
             /** @enum {string} */
             type: "movePlaces";
@@ -4447,6 +4669,12 @@ export interface components {
             place: string;
             was: string;
             line: string;
+        };
+        CommandRemoveBlock: {
+            /** @enum {string} */
+            type: "removeBlock";
+            /** Format: uuid */
+            block: string;
         };
         CommandRemoveChoice: {
             /** @enum {string} */
@@ -4523,6 +4751,15 @@ export interface components {
             check: string;
             was: string;
             reason: string;
+        };
+        CommandSetBlock: {
+            /** @enum {string} */
+            type: "setBlock";
+            /** Format: uuid */
+            block: string;
+            field: string;
+            was: null | components["schemas"]["JsonNode"];
+            now: null | components["schemas"]["JsonNode"];
         };
         CommandSetCells: {
             /** @enum {string} */
@@ -4741,6 +4978,11 @@ export interface components {
             /** Format: uuid */
             work: null | string;
         };
+        CommandTakePattern: {
+            /** @enum {string} */
+            type: "takePattern";
+            pattern: components["schemas"]["ProposalPattern"];
+        };
         CommandTakePolicy: {
             /** @enum {string} */
             type: "takePolicy";
@@ -4757,6 +4999,14 @@ export interface components {
             was: null | string;
             /** Format: uuid */
             now: null | string;
+        };
+        CommandTakeText: {
+            /** @enum {string} */
+            type: "takeText";
+            /** Format: uuid */
+            block: string;
+            /** Format: uuid */
+            text: null | string;
         };
         CommandTakeVariant: {
             /** @enum {string} */
@@ -4873,7 +5123,7 @@ export interface components {
             beforeTax: null | components["schemas"]["FigureView"];
         };
         /** @enum {unknown} */
-        Detail: "total" | "section" | "place";
+        Detail: "total" | "section" | "place" | "line" | "headline";
         Difference: {
             field: string;
             was: string;
@@ -4888,6 +5138,10 @@ export interface components {
         };
         /** @enum {unknown} */
         DistanceUnit: "mile" | "kilometre";
+        Document: {
+            head: components["schemas"]["Letterhead"];
+            blocks: components["schemas"]["Block"][];
+        };
         Doubt: {
             /** Format: decimal */
             hoursLow: string;
@@ -4933,6 +5187,36 @@ export interface components {
             x2: number;
             /** Format: double */
             y2: number;
+        };
+        Element: components["schemas"]["ElementHeading"] | components["schemas"]["ElementParagraph"] | components["schemas"]["ElementBullets"] | components["schemas"]["ElementPriceTable"] | components["schemas"]["ElementSignature"];
+        ElementBullets: {
+            /** @enum {string} */
+            type: "bullets";
+            items: components["schemas"]["Bullet"][];
+        };
+        ElementHeading: {
+            /** @enum {string} */
+            type: "heading";
+            /** Format: int32 */
+            level: number;
+            text: string;
+        };
+        ElementParagraph: {
+            /** @enum {string} */
+            type: "paragraph";
+            spans: components["schemas"]["Span"][];
+        };
+        ElementPriceTable: {
+            /** @enum {string} */
+            type: "priceTable";
+            currency: string;
+            rows: components["schemas"]["PriceRow"][];
+        };
+        ElementSignature: {
+            /** @enum {string} */
+            type: "signature";
+            for: string;
+            by: string;
         };
         EntryRow: {
             /** Format: uuid */
@@ -4997,6 +5281,10 @@ export interface components {
         FieldView: {
             field: string;
             heading: string;
+        };
+        FigureName: {
+            name: string;
+            meaning: string;
         };
         FigureView: {
             path: string;
@@ -5086,6 +5374,10 @@ export interface components {
             belowFloor: boolean;
             reason: string;
         };
+        Headline: {
+            words: string;
+            sections: string[];
+        };
         HeadView: {
             info: components["schemas"]["JobInfo"];
             units: components["schemas"]["UnitSystem"];
@@ -5098,6 +5390,7 @@ export interface components {
             pricing: components["schemas"]["PricingTerms"];
             policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
+            blocks: components["schemas"]["ProposalBlock"][];
             rhythms: components["schemas"]["Rhythm"][];
             round: components["schemas"]["RoundTerms"];
             variant: string;
@@ -5171,6 +5464,7 @@ export interface components {
             pricing: components["schemas"]["PricingTerms"];
             policy: null | components["schemas"]["PolicyView"];
             proposal: components["schemas"]["ProposalTerms"];
+            blocks: components["schemas"]["ProposalBlock"][];
             rhythms: components["schemas"]["Rhythm"][];
             round: components["schemas"]["RoundTerms"];
             variant: string;
@@ -5207,11 +5501,30 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
+        LanguageView: {
+            name: string;
+            words: string;
+            day: string;
+            number: string;
+        };
+        Letterhead: {
+            firm: string;
+            firmAddress: string;
+            slogan: string;
+            customer: string;
+            customerAddress: string;
+            title: string;
+            subtitle: string;
+            reference: string;
+            validity: string;
+        };
         Level: {
             name: string;
             /** Format: decimal */
             factor: string;
         };
+        /** @enum {unknown} */
+        Look: "tape" | "margin" | "rules";
         MappedTable: {
             columns: string[];
             rows: string[][];
@@ -5504,6 +5817,16 @@ export interface components {
             /** Format: decimal */
             price: string;
         };
+        /** @enum {unknown} */
+        Paper: "letter" | "a4";
+        PaymentStep: {
+            when: string;
+            /** Format: decimal */
+            percent: null | string;
+            /** Format: decimal */
+            amount: null | string;
+            beforeTax: boolean;
+        };
         PerAreaView: {
             measure: components["schemas"]["Measure"];
             label: string;
@@ -5674,7 +5997,10 @@ export interface components {
             /** Format: decimal */
             amount: null | string;
             figure: null | string;
-            shown?: string;
+            shown: string;
+            quantity: string;
+            unitPrice: string;
+            hours: string;
         };
         PriceView: {
             steps: components["schemas"]["StepView"][];
@@ -5743,6 +6069,7 @@ export interface components {
             rounding: null | components["schemas"]["PriceRounding"];
             /** Format: decimal */
             typed: null | string;
+            payment: components["schemas"]["PaymentStep"][];
             exemption: null | components["schemas"]["Exemption"];
         };
         ProductInstead: {
@@ -5758,13 +6085,48 @@ export interface components {
             category: string;
             covers: components["schemas"]["Kind"];
         };
+        ProposalBlock: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["BlockKind"];
+            rank: string;
+            title: string;
+            /** Format: uuid */
+            text: null | string;
+            words: null | string;
+            hidden: boolean;
+            newPage: boolean;
+        };
+        ProposalPattern: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            trade: string;
+            terms: components["schemas"]["ProposalTerms"];
+            blocks: components["schemas"]["ProposalBlock"][];
+        };
+        ProposalPatterns: {
+            all: components["schemas"]["ProposalPattern"][];
+            /** Format: uuid */
+            usual: string;
+        };
         ProposalTerms: {
             detail: components["schemas"]["Detail"];
             coats: boolean;
-            letter: string;
-            terms: string;
             /** Format: int32 */
             validDays: number;
+            scopeBy: components["schemas"]["Detail"];
+            quantities: boolean;
+            unitPrices: boolean;
+            products: boolean;
+            colours: boolean;
+            hours: boolean;
+            headlines: components["schemas"]["Headline"][];
+        };
+        ProposalView: {
+            document: components["schemas"]["Document"];
+            brand: components["schemas"]["Brand"];
+            unfinished: components["schemas"]["Unfinished"][];
         };
         ProposedPack: {
             name: string;
@@ -5969,6 +6331,10 @@ export interface components {
             was: null | components["schemas"]["BackupPlan"];
             now: components["schemas"]["BackupPlan"];
         };
+        SaveOfBrand: {
+            was: null | components["schemas"]["Brand"];
+            now: components["schemas"]["Brand"];
+        };
         SaveOfCompany: {
             was: null | components["schemas"]["Company"];
             now: components["schemas"]["Company"];
@@ -5984,6 +6350,10 @@ export interface components {
         SaveOfPricePolicies: {
             was: null | components["schemas"]["PricePolicies"];
             now: components["schemas"]["PricePolicies"];
+        };
+        SaveOfProposalPatterns: {
+            was: null | components["schemas"]["ProposalPatterns"];
+            now: components["schemas"]["ProposalPatterns"];
         };
         SaveOfUsualPlaces: {
             was: null | components["schemas"]["UsualPlaces"];
@@ -6119,6 +6489,14 @@ export interface components {
             source: string;
             label: string;
         };
+        Span: {
+            text: string;
+            stress: components["schemas"]["Stress"];
+            name: null | string;
+            figure: null | string;
+        };
+        /** @enum {unknown} */
+        Station: "job" | "measure" | "work" | "price" | "proposal";
         StepView: {
             key: string;
             label: string;
@@ -6145,6 +6523,11 @@ export interface components {
             /** Format: int32 */
             height: null | number;
         };
+        /**
+         * @default plain
+         * @enum {unknown}
+         */
+        Stress: "plain" | "strong" | "slanted";
         /** @enum {unknown} */
         Supply: "we" | "customerMaterial" | "customer";
         SupplyView: {
@@ -6281,7 +6664,17 @@ export interface components {
             at90: components["schemas"]["FigureView"];
         };
         /** @enum {unknown} */
-        TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect";
+        TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect" | "about" | "cover" | "other";
+        TextView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            trade: string;
+            use: components["schemas"]["TextUse"];
+            body: string;
+        };
         TickView: {
             /** Format: decimal */
             at: string;
@@ -6385,6 +6778,18 @@ export interface components {
             redo: null | string;
             leftBehind: null | components["schemas"]["Undoable"];
         };
+        Unfinished: {
+            key: string;
+            says: string;
+            why: string;
+            at: components["schemas"]["Station"];
+            /** Format: uuid */
+            place?: null | string;
+            /** Format: uuid */
+            work?: null | string;
+            /** Format: uuid */
+            block?: null | string;
+        };
         /** Format: unit */
         Unit: string;
         UnitPrice: {
@@ -6484,6 +6889,8 @@ export interface components {
             moved: string;
             unit: string;
         };
+        /** @enum {unknown} */
+        WordsOf: "nobody" | "book" | "job";
         WorkingsText: {
             text: string;
         };

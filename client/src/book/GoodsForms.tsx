@@ -1,4 +1,7 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { ask } from "../api/queries";
+import { Words } from "../controls/Words";
 import { type Schemas } from "../api/client";
 import { CheckOf, ChoiceOf, EntryAt, EntryChoice, Rows, TextOf } from "./fields";
 import { at, useEditing } from "./useEntry";
@@ -315,6 +318,9 @@ export function SetUpForm() {
 }
 
 export function TextForm() {
+  const { view, set } = useEditing();
+  const { data: names } = useQuery(ask.figureNames);
+  const { body } = view.entry as Schemas["BookEntryBookText"];
   return (
     <>
       <ChoiceOf
@@ -326,9 +332,12 @@ export function TextForm() {
           ["terms", "terms"],
           ["letter", "letter"],
           ["whatToExpect", "what to expect"],
+          ["about", "about the firm"],
+          ["cover", "cover"],
+          ["other", "any block"],
         ]}
       />
-      <TextOf label="Text" path="body" rows={10} />
+      <Words label="Text" value={body} names={names ?? []} onKeep={(text) => set("body", text)} />
     </>
   );
 }

@@ -52,7 +52,7 @@ export function useEntry(id: string): { editing: Editing | null; error: Error | 
 export async function bookChanged(queries: ReturnType<typeof useQueryClient>, but?: string) {
   await queries.invalidateQueries({
     predicate: (q) =>
-      ["book", "book-list", "versions", "feed", "catalogue", "entry"].includes(String(q.queryKey[0])) &&
+      ["book", "book-list", "book-texts", "versions", "feed", "catalogue", "entry"].includes(String(q.queryKey[0])) &&
       !(q.queryKey[0] === "entry" && q.queryKey[1] === but),
   });
 }

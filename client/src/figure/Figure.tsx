@@ -28,11 +28,17 @@ export function Figure({ figure, label, className = "" }: { figure: FigureView; 
   );
 }
 
+/** A figure that words of the proposal say by its name. */
+export function SpanFigure({ span }: { span: Schemas["Span"] }) {
+  if (!span.figure) return <span title={`${span.name}, follows the job`}>{span.text}</span>;
+  return <Figure figure={{ path: span.figure, shown: span.text, unit: "", value: "" }} label={span.name!} />;
+}
+
 /** The amount of a row of the proposal. */
 export function RowFigure({ row }: { row: Schemas["PriceRow"] }) {
-  return (
-    row.figure && (
-      <Figure figure={{ path: row.figure, shown: row.shown!, unit: "", value: row.amount! }} label={row.label} />
-    )
+  return row.figure ? (
+    <Figure figure={{ path: row.figure, shown: row.shown, unit: "", value: row.amount! }} label={row.label} />
+  ) : (
+    row.shown
   );
 }

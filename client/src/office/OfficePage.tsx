@@ -3,6 +3,8 @@ import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
+import { BrandEditor } from "./BrandEditor";
+import { PatternsEditor } from "./PatternsEditor";
 import { Policies } from "./Policies";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
 import { Choice } from "../controls/Choice";
@@ -123,6 +125,8 @@ export function OfficePage() {
         </div>
       </section>
       <Policies currency={company.currency} />
+      <BrandEditor company={company} />
+      <PatternsEditor />
       <Backups />
       <UsualPlacesEditor />
     </main>

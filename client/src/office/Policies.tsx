@@ -6,6 +6,7 @@ import { ask } from "../api/queries";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
 import { freeName } from "../controls/freeName";
+import { PaymentTerms } from "../price/PaymentTerms";
 import { type TermsHeld, GuardTerms, OnCost, StepTerms, TaxTerms, bases } from "../price/TermFields";
 import priceStyles from "../price/price.module.css";
 import styles from "./office.module.css";
@@ -111,6 +112,8 @@ export function Policies({ currency }: { currency: string }) {
         </div>
         <div>
           <TaxTerms held={held} />
+          <h3 className={styles.under}>Payment steps</h3>
+          <PaymentTerms held={held} currency={currency} />
         </div>
       </div>
     </section>

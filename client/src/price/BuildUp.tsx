@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
+import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { askJob } from "../api/jobQueries";
 import { Choice } from "../controls/Choice";
@@ -8,37 +7,26 @@ import { Figure } from "../figure/Figure";
 import { useJob } from "../job/JobContext";
 import { CostLists } from "./CostLists";
 import { CrewTerms } from "./CrewTerms";
+import { PaymentTerms } from "./PaymentTerms";
 import { PolicyChoice } from "./PolicyChoice";
 import { SectionTerms } from "./SectionTerms";
-import { type TermsHeld, DiscountTerms, GuardTerms, OnCost, StepTerms, TaxTerms, bases } from "./TermFields";
+import { DiscountTerms, GuardTerms, OnCost, StepTerms, TaxTerms, bases } from "./TermFields";
 import { TypeAny } from "./TypeAny";
+import { useTermsHeld } from "./useTermsHeld";
 import { Ways } from "./Ways";
 import styles from "./price.module.css";
 
 /** From cost to what the customer pays, step by step, and the terms that lead there. */
 export function BuildUp({ whole }: { whole: Schemas["PriceView"] }) {
-  const [open, { job }] = useJob();
+  const [, { job }] = useJob();
   // Of a round, each occurrence has a build-up of its own; the whole is its first year.
   const [occurrence, setOccurrence] = useState("");
   const of = whole.occurrences.some((o) => o.id === occurrence) ? occurrence : "";
   const one = useQuery({ ...askJob.price(job, of), enabled: of !== "" });
   const price = of === "" ? whole : (one.data ?? whole);
-  const [search] = useSearchParams();
   const [choosing, setChoosing] = useState(false);
   const terms = job.pricing;
-  const { policy } = job;
-  const focus = search.get("field");
-  // The terms are drawn when they change, and not when the price comes that they lead to.
-  const held = useMemo<TermsHeld>(
-    () => ({
-      terms,
-      set: (field, now) => open.send({ type: "setPricing", field, was: terms[field] ?? null, now } as never),
-      bent: new Map(policy?.bent.map((b) => [b.field, b.policy])),
-      fall: (field) => void open.tell({ type: "fallToPolicy", field }),
-      focus,
-    }),
-    [open, terms, policy, focus],
-  );
+  const held = useTermsHeld();
   const { currency } = job.info;
   const basis = bases.find(([b]) => b === terms.basis)![1];
   return (
@@ -134,6 +122,13 @@ export function BuildUp({ whole }: { whole: Schemas["PriceView"] }) {
               <h2>Taxes</h2>
             </header>
             <TaxTerms held={held} ofJob ofCustomer={price.ofCustomer} />
+          </section>
+          <section className="panel" aria-label="Payment steps">
+            <header>
+              <h2>Payment steps</h2>
+              <span className="note">as the proposal says them</span>
+            </header>
+            <PaymentTerms held={held} currency={currency} />
           </section>
         </div>
       </div>

@@ -1,25 +1,85 @@
-import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { Field } from "../controls/Field";
-import { wholeOr } from "../controls/wholeOr";
-import { useJob } from "../job/JobContext";
-import { Blocks } from "./Blocks";
-import styles from "./proposal.module.css";
+import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { askJob } from "../api/jobQueries";
+import { ask } from "../api/queries";
+import { Words } from "../controls/Words";
+import { useJob } from "../job/JobContext";
+import { BlockList } from "./BlockList";
+import { BlockSettings } from "./BlockSettings";
+import { type Block, Paper } from "./Paper";
+import { Patterns } from "./Patterns";
+import styles from "./proposal.module.css";
+import { ShownTerms } from "./ShownTerms";
+import { Unfinished } from "./Unfinished";
+import { useBlocks } from "./useBlocks";
 
-/** The Proposal station: the page as the customer will see it, and what it shows. */
+/** The Proposal station: the page as the customer will read it, written in its place, and what it shows. */
 export function ProposalPage() {
-  const [open, { job }] = useJob();
-  const { data: blocks } = useQuery(askJob.proposal(job));
-  const terms = job.proposal;
-  const set = (field: string, was: unknown, now: unknown) =>
-    open.send({ type: "setProposal", field, was, now } as never);
-  const tell = (field: string, was: unknown, now: unknown) =>
-    void open.tell({ type: "setProposal", field, was, now } as never);
+  const [, { job }] = useJob();
+  const { data: view } = useQuery(askJob.proposal(job));
+  const { data: names } = useQuery(ask.figureNames);
+  const [search] = useSearchParams();
+  const [chosen, setChosen] = useState(search.get("block") ?? "");
+  const [writing, setWriting] = useState("");
+  const blocks = useBlocks();
+  if (!view) return null;
+  const block = view.document.blocks.find((b) => b.id === chosen);
+  function choose(id: string) {
+    setChosen(id);
+    document.getElementById(`block-${id}`)?.scrollIntoView({ block: "nearest" });
+  }
+  const pen = (of: Block) => {
+    const set = job.blocks.find((b) => b.id === of.id);
+    if (!set) return null;
+    if (of.id === writing)
+      return (
+        <Words
+          label={`Words of ${of.title}`}
+          onPage
+          focus
+          names={names ?? []}
+          value={set.words ?? blocks.text(set)?.body ?? ""}
+          onKeep={(words) => blocks.write(set, words)}
+          onLeave={() => setWriting("")}
+        />
+      );
+    return of.id === chosen && of.kind !== "signatures" ? (
+      <div className={styles.pen}>
+        <button type="button" className="act" onClick={() => setWriting(of.id)}>
+          {of.words.length > 0 ? "Write" : "Write something here"}
+        </button>
+      </div>
+    ) : null;
+  };
   return (
     <div className={styles.proposal}>
+      <section className={`panel ${styles.blocks}`} aria-label="Blocks">
+        <header>
+          <h2>Blocks</h2>
+          <span className="note">
+            drag or <span className="kbd">Alt ↑↓</span>
+          </span>
+        </header>
+        <BlockList
+          blocks={view.document.blocks}
+          chosen={chosen}
+          onChoose={choose}
+          onWrite={(id) => {
+            choose(id);
+            setWriting(id);
+          }}
+          does={blocks}
+        />
+        <Patterns />
+      </section>
       <section className={styles.paperground} aria-label="Proposal as the customer sees it" tabIndex={0}>
-        {blocks && <Blocks blocks={blocks} />}
+        <Paper
+          document={view.document}
+          brand={view.brand}
+          at={{ chosen, writing, onChoose: setChosen, onWrite: setWriting, pen }}
+        />
       </section>
       <div className={styles.right}>
         <Button
@@ -29,52 +89,9 @@ export function ProposalPage() {
         >
           Download the PDF
         </Button>
-        <section className="panel" aria-label="What the customer sees">
-          <header>
-            <h2>What the customer sees</h2>
-          </header>
-          <div className="pad">
-            <span className="note">Price by</span>
-            <ToggleButtonGroup
-              exclusive
-              value={terms.detail}
-              aria-label="Price by"
-              onChange={(_, v) => v && tell("detail", terms.detail, v)}
-            >
-              <ToggleButton value="total">total</ToggleButton>
-              <ToggleButton value="section">section</ToggleButton>
-              <ToggleButton value="place">place</ToggleButton>
-            </ToggleButtonGroup>
-            <span className="note">Coats</span>
-            <ToggleButtonGroup
-              exclusive
-              value={terms.coats}
-              aria-label="Coats"
-              onChange={(_, v) => v !== null && tell("coats", terms.coats, v)}
-            >
-              <ToggleButton value={false}>hidden</ToggleButton>
-              <ToggleButton value={true}>shown</ToggleButton>
-            </ToggleButtonGroup>
-            <span className="note">Parts shown add up to the total shown.</span>
-          </div>
-        </section>
-        <section className="panel" aria-label="Words">
-          <header>
-            <h2>Words</h2>
-            <span className="note">an empty line parts paragraphs</span>
-          </header>
-          <div className="pad">
-            <Field label="Letter" rows={6} value={terms.letter} onKeep={(text) => set("letter", terms.letter, text)} />
-            <Field label="Terms" rows={5} value={terms.terms} onKeep={(text) => set("terms", terms.terms, text)} />
-            <Field
-              label="Prices hold for"
-              row
-              unit="days"
-              value={String(terms.validDays)}
-              onKeep={(text) => set("validDays", terms.validDays, wholeOr(text))}
-            />
-          </div>
-        </section>
+        {block && <BlockSettings key={block.id} block={block} does={blocks} />}
+        <Unfinished view={view} onBlock={choose} />
+        <ShownTerms />
       </div>
     </div>
   );

@@ -10,7 +10,13 @@ export const stations = [
   { path: "proposal", name: "Proposal" },
 ] as const;
 
-const details = { total: "total only", section: "by section", place: "by place" };
+const details = {
+  total: "total only",
+  section: "by section",
+  place: "by place",
+  line: "by line",
+  headline: "by headline",
+};
 
 /** The tape measure across the top: navigation, progress and totals in one. */
 export function Tape() {

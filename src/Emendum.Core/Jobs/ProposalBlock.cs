@@ -121,9 +121,19 @@ public sealed record ProposalBlock(Guid Id, BlockKind Kind, string Rank)
 
     private static ProposalBlock Start(BlockKind kind, string rank) => new(First(kind), kind, rank);
 
-    /// <summary>Checks lengths.</summary>
+    /// <summary>Checks the blocks of one proposal.</summary>
     /// <exception cref="RefusedException">Naming the field.</exception>
-    public void Check()
+    public static void Check(ImmutableArray<ProposalBlock> blocks)
+    {
+        if (blocks.Length > Most)
+            throw RefusedException.Of("blocks", $"A proposal has at most {Most} blocks.");
+        foreach (var block in blocks)
+            block.Check();
+        if (blocks.GroupBy(b => b.Kind).FirstOrDefault(of => of.Count() > 1 && !Several(of.Key)) is { } twice)
+            throw RefusedException.Of("kind", $"A proposal has one block “{BlockNames.Of(twice.Key)}”.");
+    }
+
+    private void Check()
     {
         if (Title.Length > 200)
             throw RefusedException.Of("title", "A heading is at most 200 characters.");

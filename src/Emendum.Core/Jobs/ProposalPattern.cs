@@ -8,7 +8,7 @@ namespace Emendum.Core.Jobs;
 /// <param name="Name">Its name.</param>
 /// <param name="Trade">The trade it is for, in the firm's words; empty for any.</param>
 /// <param name="Terms">How much is shown.</param>
-/// <param name="Blocks">The blocks, in order; none has words of a job.</param>
+/// <param name="Blocks">The blocks, in the order in which they stand here; none has words of a job.</param>
 public sealed record ProposalPattern(
     Guid Id,
     string Name,
@@ -25,12 +25,11 @@ public sealed record ProposalPattern(
             throw RefusedException.Of("name", "A pattern has a name of at most 120 characters.");
         if (Trade.Length > 120)
             throw RefusedException.Of("trade", "A trade is at most 120 characters.");
-        if (Blocks.Length is 0 or > ProposalBlock.Most)
-            throw RefusedException.Of("blocks", $"A pattern has 1 to {ProposalBlock.Most} blocks.");
+        if (Blocks.IsEmpty)
+            throw RefusedException.Of("blocks", "A pattern has a block at the least.");
         if (Blocks.Select(b => b.Id).Distinct().Count() != Blocks.Length)
             throw RefusedException.Of("blocks", "A block stands twice.");
-        foreach (var block in Blocks)
-            block.Check();
+        ProposalBlock.Check(Blocks);
         Terms.Check();
     }
 }
@@ -52,19 +51,9 @@ public sealed record ProposalPatterns(ImmutableArray<ProposalPattern> All, Guid 
                 name,
                 "",
                 terms,
-                [
-                    .. ProposalBlock.Starting.Where(b => kinds.Length == 0 || kinds.Contains(b.Kind)),
-                    .. kinds
-                        .Where(k => ProposalBlock.Starting.All(b => b.Kind != k))
-                        .Select(
-                            (k, i) =>
-                                new ProposalBlock(
-                                    ProposalBlock.First(k),
-                                    k,
-                                    k == BlockKind.Cover ? "01" : $"{(k == BlockKind.About ? "1" : "8")}{i + 1}"
-                                )
-                        ),
-                ]
+                kinds.Length == 0
+                    ? ProposalBlock.Starting
+                    : [.. kinds.Select(k => new ProposalBlock(ProposalBlock.First(k), k, ""))]
             );
         var usual = Pattern("Usual", new(Detail.Section, true, 30));
         return new(

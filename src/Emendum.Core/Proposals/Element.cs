@@ -63,6 +63,9 @@ public sealed record Span(string Text, Stress Stress = Stress.Plain)
 public enum RowKind
 {
     Group,
+
+    /// <summary>Work that the rows below it are of, by place.</summary>
+    Work,
     Part,
     Discount,
     Subtotal,
@@ -71,7 +74,7 @@ public enum RowKind
 }
 
 /// <summary>A row of the price.</summary>
-/// <param name="Kind">What it is; a group has no amount.</param>
+/// <param name="Kind">What it is; groups and work have no amount.</param>
 /// <param name="Label">Its words.</param>
 /// <param name="Detail">More words, lighter.</param>
 /// <param name="Amount">Money in the places of its currency.</param>

@@ -5,7 +5,7 @@ using Emendum.Core.Places;
 namespace Emendum.Core.Proposals;
 
 /// <summary>Says in which places something is done, as briefly as is true: everywhere, all rooms of a floor but some, or their names. Lists that would be long stand once, and are named by their number.</summary>
-internal sealed class PlacesInWords(Job job)
+public sealed class PlacesInWords(Job job)
 {
     /// <summary>Most names in a sentence; more of them are a list by itself.</summary>
     private const int MostNames = 8;
@@ -29,7 +29,10 @@ internal sealed class PlacesInWords(Job job)
         var chosen = all.Where(p => at.Contains(p.Id)).ToArray();
         if (chosen.Length == all.Length)
             return all.All(p => p.Shape is Room) ? "in every room" : "everywhere";
-        if (Except(all, at) is { } but)
+        // Whole floors are said as such, and not by what else there is.
+        var whole = all.GroupBy(p => p.Group)
+            .All(g => g.All(p => !at.Contains(p.Id)) || (g.Key.Length > 0 && g.All(p => at.Contains(p.Id))));
+        if (!whole && Except(all, at) is { } but)
             return (all.All(p => p.Shape is Room) ? "in every room except " : "everywhere except ") + but;
         var names = 0;
         var parts = new List<string>();

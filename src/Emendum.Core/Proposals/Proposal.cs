@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
@@ -32,30 +31,23 @@ public static class Proposal
     private static Block Made(ProposalBlock block, Writing writing)
     {
         var (job, figures) = (writing.Job, new NamedFigures(writing));
-        ImmutableArray<Element> words = [.. Marks.Read(job.WordsOf(block), figures.Of)];
-        // What is hidden is not made: an option is the whole job reckoned once more.
-        var made = block.Hidden ? [] : KindsOfBlock.Of(block.Kind)(writing).ToImmutableArray();
         var usual = KindsOfBlock.Title(block.Kind, writing);
         var title = block.Title.Length > 0 ? block.Title : usual;
-        ImmutableArray<Element> all =
-        [
-            .. made.IsEmpty || block.Kind == BlockKind.Exclusions ? made.AddRange(words) : words.AddRange(made),
-        ];
-        // The words of what is reckoned say nothing by themselves: where there is no year, nobody reads about one.
-        if (made.IsEmpty && KindsOfBlock.IsReckoned(block.Kind))
-            all = [];
-        if (all.IsEmpty && block.Kind == BlockKind.Cover && !block.Hidden)
-            all = [new Paragraph([new("")])];
         return new(
             block.Id,
             block.Kind,
             title.Length > 0 ? title : BlockNames.Of(block.Kind),
+            title.Length > 0,
             block.Hidden,
             block.NewPage,
             block.Words is not null ? WordsOf.Job
                 : block.Text is not null ? WordsOf.Book
                 : WordsOf.Nobody,
-            all.IsEmpty || title.Length == 0 ? all : [new Heading(1, title), .. all]
+            [.. Marks.Read(job.WordsOf(block), figures.Of)],
+            // What is hidden is not made: an option is the whole job reckoned once more.
+            block.Hidden
+                ? []
+                : [.. KindsOfBlock.Of(block.Kind)(writing)]
         )
         {
             Missing = [.. figures.Missing],

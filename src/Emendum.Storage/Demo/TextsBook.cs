@@ -80,7 +80,7 @@ internal static class TextsBook
             ),
             Text(
                 Outdoors,
-                "Weather",
+                "Weather and scaffolds",
                 TextUse.WhatToExpect,
                 """
                 - We do not coat in rain, in frost, or in the sun at noon; a day lost to weather moves the rest by a day.

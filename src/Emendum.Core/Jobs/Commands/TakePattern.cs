@@ -18,19 +18,19 @@ public sealed record TakePattern(ProposalPattern Pattern) : Command
         var written = job
             .Blocks.Where(b => b.Words is not null && Pattern.Blocks.All(p => p.Id != b.Id))
             .ToLookup(b => b.Kind);
-        ImmutableArray<ProposalBlock> now =
-        [
-            .. Pattern.Blocks.Select(b =>
-                b with
+        var now = ImmutableArray.CreateBuilder<ProposalBlock>(Pattern.Blocks.Length);
+        foreach (var block in Pattern.Blocks)
+            now.Add(
+                block with
                 {
+                    Rank = Rank.Between(now.LastOrDefault()?.Rank, null),
                     // A pattern has no words of a job, whatever it was sent with.
                     Words =
-                        job.Blocks.FirstOrDefault(old => old.Id == b.Id)?.Words ?? written[b.Kind]
+                        job.Blocks.FirstOrDefault(old => old.Id == block.Id)?.Words ?? written[block.Kind]
                             .FirstOrDefault()
                             ?.Words,
                 }
-            ),
-        ];
+            );
         foreach (var gone in job.Blocks.Where(b => now.All(n => n.Id != b.Id)))
             changes.Add(new($"blocks/{gone.Id}", Commands.Node(gone), null));
         foreach (var block in now)

@@ -25,18 +25,9 @@ internal sealed class BlocksPart() : ThingsPart<ProposalBlock>("blocks")
     public override void Check(Job job)
     {
         Once(job, "block");
-        if (job.Blocks.Length > ProposalBlock.Most)
-            throw RefusedException.Of("blocks", $"A proposal has at most {ProposalBlock.Most} blocks.");
+        ProposalBlock.Check(job.Blocks);
         foreach (var block in job.Blocks)
-        {
-            block.Check();
             if (block.Text is { } text && job.Book.GetValueOrDefault(text) is not BookText)
                 throw RefusedException.Of("text", "That text is not in this job.");
-        }
-        if (
-            job.Blocks.GroupBy(b => b.Kind).FirstOrDefault(of => of.Count() > 1 && !ProposalBlock.Several(of.Key)) is
-            { } twice
-        )
-            throw RefusedException.Of("kind", $"A proposal has one block “{BlockNames.Of(twice.Key)}”.");
     }
 }

@@ -118,51 +118,25 @@ internal static class PriceBlock
             }
         }
 
+        /// <summary>Each line by itself: under its section, and where the same work is done in several places, under that.</summary>
         public IEnumerable<PriceRow> ByLine()
         {
-            var (terms, system) = (writing.Terms, writing.Job.Units);
-            var rounded = new Sum();
             foreach (var section in writing.Sections)
             {
                 yield return new(RowKind.Group, section.Name, "", null, null);
-                for (var i = 0; i < lines.Length; i++)
+                var ways = Enumerable
+                    .Range(0, lines.Length)
+                    .Where(i => lines[i].Item.Item.Section == section.Id && visible.Contains(lines[i]))
+                    .GroupBy(i => (lines[i].OfItem, ScopeBlock.Said(lines[i], writing).Wording));
+                foreach (var way in ways)
                 {
-                    var line = lines[i];
-                    if (line.Item.Item.Section != section.Id || !visible.Contains(line))
-                        continue;
-                    var name = $"{line.Item.Item.Name}, {line.Measures.Place.Name}";
-                    var path = new FigurePath(
-                        "lines",
-                        line.OfItem.Item.Id,
-                        line.Measures.Place.Id,
-                        terms.UnitPrices ? "atUnitPrice" : "printed"
-                    );
-                    var (shown, each) = (spread.Shown[i], "");
-                    if (terms.UnitPrices && line.Quantity.V != 0)
-                    {
-                        var places = writing.Estimate.MoneyPlaces;
-                        var unit = (shown / line.Quantity).Money(places);
-                        each = writing.Money(unit.V);
-                        var amount = (unit * line.Quantity).Money(places);
-                        rounded.Add(shown - amount);
-                        shown = amount;
-                    }
-                    var printed = writing.Trace.Make(shown, "", name, path);
-                    yield return writing.Row(
-                        RowKind.Part,
-                        ScopeBlock.Said(line, writing).Wording,
-                        Writing.PlaceName(line),
-                        printed.V,
-                        path.ToString()
-                    ) with
-                    {
-                        Quantity =
-                            (terms.Quantities || terms.UnitPrices) && line.Quantity.V != 0
-                                ? writing.Amount(line.Quantity.V, line.OfItem.SymbolIn(system))
-                                : "",
-                        UnitPrice = each,
-                        Hours = HoursOf(i),
-                    };
+                    int[] all = [.. way];
+                    if (all.Length > 1)
+                        yield return new(RowKind.Work, way.Key.Wording, "", null, null);
+                    foreach (var i in all)
+                        yield return all.Length > 1
+                            ? OfLine(i, Writing.PlaceName(lines[i]), "")
+                            : OfLine(i, way.Key.Wording, Writing.PlaceName(lines[i]));
                 }
             }
             if (rounded.Total.V != 0)
@@ -173,6 +147,46 @@ internal static class PriceBlock
                     writing.Trace.Make(rounded.Total, "", "Rounding of unit prices", new("price", "unitRounding")).V,
                     "price/unitRounding"
                 );
+        }
+
+        /// <summary>What unit prices in whole cents leave, so far.</summary>
+        private readonly Sum rounded = new();
+
+        private PriceRow OfLine(int i, string label, string detail)
+        {
+            var (terms, line) = (writing.Terms, lines[i]);
+            var path = new FigurePath(
+                "lines",
+                line.OfItem.Item.Id,
+                line.Measures.Place.Id,
+                terms.UnitPrices ? "atUnitPrice" : "printed"
+            );
+            var (shown, each) = (spread.Shown[i], "");
+            if (terms.UnitPrices && line.Quantity.V != 0)
+            {
+                var places = writing.Estimate.MoneyPlaces;
+                var unit = (shown / line.Quantity).Money(places);
+                each = writing.Money(unit.V);
+                var amount = (unit * line.Quantity).Money(places);
+                rounded.Add(shown - amount);
+                shown = amount;
+            }
+            var name = $"{line.Item.Item.Name}, {line.Measures.Place.Name}";
+            return writing.Row(
+                RowKind.Part,
+                label,
+                detail,
+                writing.Trace.Make(shown, "", name, path).V,
+                path.ToString()
+            ) with
+            {
+                Quantity =
+                    (terms.Quantities || terms.UnitPrices) && line.Quantity.V != 0
+                        ? writing.Amount(line.Quantity.V, line.OfItem.SymbolIn(writing.Job.Units))
+                        : "",
+                UnitPrice = each,
+                Hours = HoursOf(i),
+            };
         }
 
         private IEnumerable<Line> At(Func<Line, bool> within) => lines.Where(l => visible.Contains(l) && within(l));

@@ -1,0 +1,108 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { newId, type Schemas } from "../api/client";
+import { change } from "../api/changes";
+import { ask } from "../api/queries";
+import { bookChanged } from "../book/useEntry";
+import { useJob } from "../job/JobContext";
+
+export type BlockKind = Schemas["BlockKind"];
+export type Held = Schemas["ProposalBlock"];
+type TextUse = Schemas["TextUse"];
+
+/** What blocks are called where they have no heading of their own; as the core's. */
+export const blockNames: Record<BlockKind, string> = {
+  cover: "Cover",
+  letter: "Letter",
+  about: "About us",
+  scope: "What we will do",
+  theirs: "What you will do",
+  exclusions: "What is not included",
+  year: "A year of it",
+  price: "Price",
+  options: "Your choices",
+  payment: "Payment steps",
+  time: "How long it takes",
+  expect: "What to expect",
+  terms: "Terms",
+  words: "Words of your own",
+  signatures: "Signatures",
+};
+
+/** Kinds of which a proposal may have several. */
+export const several: readonly BlockKind[] = ["expect", "terms", "words"];
+
+/** What a text of the Book has to be for, to give a block its words; null for anything. */
+export const useOf: Partial<Record<BlockKind, TextUse>> = {
+  cover: "cover",
+  letter: "letter",
+  about: "about",
+  scope: "scope",
+  exclusions: "exclusions",
+  expect: "whatToExpect",
+  terms: "terms",
+};
+
+/** What can be done to the blocks of the job's proposal. */
+export function useBlocks() {
+  const [open, { job }] = useJob();
+  const queries = useQueryClient();
+  const { data: texts } = useQuery(ask.texts);
+  const held = job.blocks;
+  const set = (block: Held, field: keyof Held, now: unknown) =>
+    open.send({ type: "setBlock", block: block.id, field, was: block[field] ?? null, now } as never);
+  return {
+    held,
+    texts: texts ?? [],
+    /** Texts that a block of a kind can have. */
+    textsFor: (kind: BlockKind) =>
+      (texts ?? []).filter((t) => !useOf[kind] || t.use === useOf[kind] || t.use === "other"),
+    /** The text that a block has, as it stands in the Book now. */
+    text: (block: Held) => (texts ?? []).find((t) => t.id === block.text),
+    set,
+    /** Gives a block words of the job alone. */
+    write: (block: Held, words: string) => set(block, "words", words),
+    take: (block: string, text: string | null) => open.tell({ type: "takeText", block, text }),
+    add: async (kind: BlockKind, after: string | null) => {
+      const id = newId();
+      await open.send({
+        type: "addBlock",
+        block: {
+          id,
+          kind,
+          rank: "",
+          title: kind === "words" ? "More about it" : "",
+          text: null,
+          words: null,
+          hidden: false,
+          newPage: false,
+        },
+        after,
+      });
+      return id;
+    },
+    move: (block: string, after: string | null) => void open.tell({ type: "moveBlock", block, after }),
+    remove: (block: string) => void open.tell({ type: "removeBlock", block }),
+    /** Keeps the words of a block in the Book: as the next version of its text, or as a new text. */
+    keep: async (block: Held, name: string) => {
+      const there = (texts ?? []).find((t) => t.id === block.text);
+      const id = there?.id ?? newId();
+      if (!there) await change.makeEntry({ id, kind: "text", name });
+      const entry = {
+        kind: "text",
+        id,
+        version: there?.version ?? 1,
+        name: there?.name ?? name,
+        section: "Texts",
+        trade: there?.trade ?? "",
+        use: there?.use ?? useOf[block.kind] ?? "other",
+        body: block.words ?? "",
+      };
+      await change.entry(id, { was: entry.version, entry });
+      await bookChanged(queries, id);
+      await queries.invalidateQueries(ask.texts);
+      await open.send({ type: "takeText", block: block.id, text: id });
+    },
+  };
+}
+
+export type BlocksDo = ReturnType<typeof useBlocks>;
