@@ -45,6 +45,7 @@ builder.Services.AddSingleton(database).AddSingleton(files).AddSingleton(folder)
 builder
     .Services.AddSingleton<JobStore>()
     .AddSingleton<CustomerStore>()
+    .AddSingleton<RevisionStore>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()

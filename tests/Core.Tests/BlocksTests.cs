@@ -75,8 +75,8 @@ public class BlocksTests
                     .Missing.ToArray()
             )
             .ToArray();
-        Assert.Equal(["a year", "a month"], missing[0]);
-        Assert.Equal(["deposit"], missing[1]);
+        Assert.Equal(["a year", "a month", "revision"], missing[0]);
+        Assert.Equal(["deposit", "revision"], missing[1]);
     }
 
     [Fact]

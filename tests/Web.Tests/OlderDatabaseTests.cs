@@ -111,7 +111,8 @@ public sealed class OlderDatabaseTests
                             (string)
                                 customers.Single(c => (string)c!["id"]! == (string)job!["info"]!["customer"]!)!["name"]!
                         );
-                    var letterhead = (await server.Http.GetFromJsonAsync<JsonArray>($"/api/jobs/{id}/proposal"))![0]!;
+                    var proposal = await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{id}/proposal");
+                    var letterhead = proposal!["document"]!["head"]!;
                     Assert.Equal(name, (string)letterhead["customer"]!);
                 }
                 Assert.Equal(was, (string)customers.Single(c => (string)c!["name"]! == was)!["name"]!);

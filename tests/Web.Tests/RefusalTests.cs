@@ -296,7 +296,8 @@ public sealed class RefusalTests : IDisposable
         Assert.Equal(200, (await server.Do("setInfo", For(before, id))).Status);
         var file = await server.Http.GetStringAsync($"/api/jobs/{Server.Library}/file");
         Assert.Contains("Gull Cottage", file);
-        var letterhead = (await server.Http.GetFromJsonAsync<JsonArray>($"/api/jobs/{Server.Library}/proposal"))![0]!;
+        var proposal = await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Server.Library}/proposal");
+        var letterhead = proposal!["document"]!["head"]!;
         Assert.Equal(
             ("Gull Cottage", "1 Quay"),
             ((string)letterhead["customer"]!, (string)letterhead["customerAddress"]!)

@@ -150,8 +150,12 @@ test("twenty edits in the interface are all undone and redone after the server w
   await expect(tally(page, "Margin")).toContainText("38.0");
   await page.keyboard.press("Alt+4");
   await page.getByRole("button", { name: "total", exact: true }).click();
-  await page.getByRole("textbox", { name: "Letter" }).fill("Thank you.");
-  await page.getByRole("textbox", { name: "Terms" }).click();
+  await page
+    .getByRole("list", { name: "Blocks in their order" })
+    .getByRole("button", { name: /^Letter/ })
+    .press("w");
+  await page.keyboard.type("Thank you.");
+  await page.keyboard.press("Control+Enter");
   await saved(page);
   await expect(
     page.getByRole("region", { name: "Proposal as the customer sees it" }),

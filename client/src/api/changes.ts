@@ -21,6 +21,16 @@ export const change = {
   makeBackup: async () => (await api.POST("/api/backups")).data!,
   keepFile: (file: File) => sendFile<Schemas["StoredFile"]>("/api/files", file),
 
+  sendRevision: async (job: string, send: Schemas["SendRevision"]) =>
+    (await api.POST("/api/jobs/{id}/revisions", { params: { path: { id: job } }, body: send })).data!,
+  recordFact: async (job: string, revision: string, fact: Schemas["RecordFact"]) =>
+    (
+      await api.POST("/api/jobs/{id}/revisions/{revision}/facts", {
+        params: { path: { id: job, revision } },
+        body: fact,
+      })
+    ).data!,
+
   makeEntry: (entry: Schemas["NewEntry"]) => api.POST("/api/book", { body: entry }),
   entry: async (id: string, save: Schemas["SaveEntry"]) =>
     (await api.PUT("/api/book/{id}", { params: { path: { id } }, body: save })).data!,

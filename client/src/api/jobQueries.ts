@@ -150,6 +150,37 @@ export const askJob = {
       queryFn: async () => (await api.GET("/api/jobs/{id}/proposal", { params: of(job) })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** What was sent, and how it stands. */
+  revisions: (job: At) =>
+    queryOptions({
+      queryKey: ["revisions", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/revisions", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** A revision against another, or against the job as it stands. */
+  compared: (job: At, from: string, to: string | null) =>
+    queryOptions({
+      queryKey: ["compared", job.id, to === null ? job.version : 0, from, to],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/revisions/compared", {
+            params: { ...of(job), query: to === null ? { from } : { from, to } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** A revision as it was sent. */
+  revision: (job: At, revision: string) =>
+    queryOptions({
+      queryKey: ["revision", revision],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/revisions/{revision}", {
+            params: { path: { id: job.id, revision } },
+          })
+        ).data!,
+      staleTime: Infinity,
+    }),
   checks: (job: At) =>
     queryOptions({
       queryKey: ["checks", job.id, job.version],

@@ -2543,6 +2543,226 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RevisionsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendRevision"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RevisionsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/compared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    from: string;
+                    to?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ComparedView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SentDocument"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RecordFact"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RevisionsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/cost-sheet.pdf": {
         parameters: {
             query?: never;
@@ -5042,6 +5262,19 @@ export interface components {
             deduct: string;
             zone: string;
         };
+        ComparedView: {
+            earlier: string;
+            later: string;
+            groups: components["schemas"]["DiffersGroup"][];
+            reworded: components["schemas"]["Reworded"][];
+            /** Format: int32 */
+            same: number;
+            steps: components["schemas"]["DiffersStep"][];
+            by: string;
+            hours: string[];
+            margin: string[];
+            total: string[];
+        };
         Component: {
             /** Format: uuid */
             id: string;
@@ -5128,6 +5361,27 @@ export interface components {
             field: string;
             was: string;
             now: string;
+        };
+        DiffersGroup: {
+            kind: string;
+            sum: string;
+            rows: components["schemas"]["DiffersRow"][];
+        };
+        DiffersRow: {
+            label: string;
+            note: string;
+            before: string;
+            after: string;
+            by: string;
+        };
+        DiffersStep: {
+            label: string;
+            amount: string;
+            /** Format: decimal */
+            from: string;
+            /** Format: decimal */
+            width: string;
+            less: boolean;
         };
         Discount: {
             reason: string;
@@ -5267,6 +5521,17 @@ export interface components {
         };
         /** @enum {unknown} */
         ExemptKind: "exempt" | "reverseCharge" | "outside";
+        /** @enum {unknown} */
+        FactKind: "sent" | "sentAgain" | "seen" | "asked" | "answered" | "chosen" | "accepted" | "yesRecorded" | "declined" | "noRecorded" | "putOnHold" | "takenOffHold" | "extended" | "reopened" | "withdrawn" | "annulled" | "linkRevoked";
+        FactView: {
+            /** Format: uuid */
+            id: string;
+            did: string;
+            words: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
         Fee: {
             name: string;
             /** Format: decimal */
@@ -6218,6 +6483,14 @@ export interface components {
             label: string;
             figure: components["schemas"]["FigureView"];
         };
+        RecordFact: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["FactKind"];
+            words: string;
+            /** Format: date */
+            day: null | string;
+        };
         Refusal: {
             field: string;
             message: string;
@@ -6234,6 +6507,35 @@ export interface components {
         RestoreEntry: {
             /** Format: int32 */
             version: number;
+        };
+        /** @enum {unknown} */
+        RevisionState: "draft" | "sent" | "seen" | "onHold" | "expired" | "declined" | "accepted" | "superseded";
+        RevisionsView: {
+            next: string;
+            closed: string;
+            beforeTax: string;
+            differs: boolean;
+            stands: string;
+            revisions: components["schemas"]["RevisionView"][];
+        };
+        RevisionView: {
+            /** Format: uuid */
+            id: string;
+            letters: string;
+            state: components["schemas"]["RevisionState"];
+            stateWords: string;
+            /** Format: date */
+            holdsUntil: null | string;
+            /** Format: date */
+            printedUntil: null | string;
+            beforeTax: string;
+            total: string;
+            history: components["schemas"]["FactView"][];
+            may: components["schemas"]["FactKind"][];
+        };
+        Reworded: {
+            title: string;
+            runs: components["schemas"]["WordRun"][];
         };
         Rhythm: {
             /** Format: uuid */
@@ -6306,7 +6608,7 @@ export interface components {
             daysOff: string[];
         };
         /** @enum {unknown} */
-        RowKind: "group" | "part" | "discount" | "subtotal" | "tax" | "total";
+        RowKind: "group" | "work" | "part" | "discount" | "subtotal" | "tax" | "total";
         RuleView: {
             name: string;
             label: string;
@@ -6439,6 +6741,16 @@ export interface components {
             pricing: null | components["schemas"]["OwnBasis"];
             doubt: null | components["schemas"]["Doubt"];
         };
+        SendRevision: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            fact: string;
+            /** Format: int64 */
+            base: number;
+            how: string;
+            despite: string;
+        };
         SentCommand: {
             command: components["schemas"]["Command"];
             /** Format: uuid */
@@ -6447,6 +6759,10 @@ export interface components {
             base: number;
             /** Format: uuid */
             client: string;
+        };
+        SentDocument: {
+            document: components["schemas"]["Document"];
+            brand: components["schemas"]["Brand"];
         };
         SentRedo: {
             /** Format: uuid */
@@ -6888,6 +7204,12 @@ export interface components {
             then: string;
             moved: string;
             unit: string;
+        };
+        /** @enum {unknown} */
+        WordChange: "stayed" | "went" | "came";
+        WordRun: {
+            change: components["schemas"]["WordChange"];
+            text: string;
         };
         /** @enum {unknown} */
         WordsOf: "nobody" | "book" | "job";

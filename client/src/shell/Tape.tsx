@@ -1,5 +1,7 @@
 import { counted } from "../controls/counted";
+import { useQuery } from "@tanstack/react-query";
 import { NavLink } from "react-router";
+import { askJob } from "../api/jobQueries";
 import { FigureText } from "../figure/FigureText";
 import { useJob } from "../job/JobContext";
 
@@ -21,6 +23,7 @@ const details = {
 /** The tape measure across the top: navigation, progress and totals in one. */
 export function Tape() {
   const [, { job }] = useJob();
+  const { data: sent } = useQuery(askJob.revisions(job));
   const { tally } = job;
   const words = {
     measure: (
@@ -53,7 +56,7 @@ export function Tape() {
         )}
       </>
     ),
-    proposal: `${details[job.proposal.detail]} · draft`,
+    proposal: `${details[job.proposal.detail]} · ${sent?.stands ?? "draft"}`,
   };
   return (
     <nav className="tape" aria-label="Stations of the job">

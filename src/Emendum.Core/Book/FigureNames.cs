@@ -26,6 +26,7 @@ public static class FigureNames
         new("firm", "name of the firm"),
         new("job", "name of the job"),
         new("number", "number of the job"),
+        new("revision", "letter of the revision"),
         new("date", "date of the proposal"),
     ];
 

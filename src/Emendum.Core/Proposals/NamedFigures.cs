@@ -40,6 +40,7 @@ internal sealed class NamedFigures(Writing writing)
             "firm" => new(job.Info.Firm),
             "job" => new(job.Info.Name),
             "number" => new(job.Info.Number),
+            "revision" when writing.Revision.Length > 0 => new(writing.Revision),
             "date" => new Span(writing.Day(Quantities.Day.Of(job.Info.Date))),
             _ => null,
         };

@@ -7,11 +7,12 @@ namespace Emendum.Core.Proposals;
 /// <summary>Makes the proposal of a reckoned job as blocks in reading order (estimating model §9).</summary>
 public static class Proposal
 {
-    /// <summary>The proposal, at the job's own detail, for <paramref name="party"/>, as <paramref name="brand"/> writes days and numbers.</summary>
-    public static Document Of(Estimate estimate, Party party, Brand brand, Trace trace)
+    /// <summary>The proposal, at the job's own detail, for <paramref name="party"/>, as <paramref name="brand"/> writes days and numbers; <paramref name="revision"/> says by its letters which
+    /// it is, empty where that is not to be read.</summary>
+    public static Document Of(Estimate estimate, Party party, Brand brand, Trace trace, string revision = "")
     {
         var job = estimate.Job;
-        var (info, writing) = (job.Info, new Writing(estimate, party, brand, trace));
+        var (info, writing) = (job.Info, new Writing(estimate, party, brand, trace) { Revision = revision });
         return new(
             new(
                 info.Firm,
@@ -21,7 +22,7 @@ public static class Proposal
                 party.Address,
                 info.Name,
                 info.Subtitle,
-                $"Proposal {info.Number} · {writing.Day(Quantities.Day.Of(info.Date))}",
+                $"Proposal {info.Number}{(revision.Length > 0 ? $", revision {revision}" : "")} · {writing.Day(Quantities.Day.Of(info.Date))}",
                 $"Prices hold until {writing.Day(job.PricesHoldUntil)}"
             ),
             [.. job.Blocks.Select(block => Made(block, writing))]

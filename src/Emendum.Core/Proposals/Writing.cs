@@ -25,6 +25,9 @@ internal sealed class Writing
     public Party Party { get; }
     public Brand Brand { get; }
     public Trace Trace { get; }
+
+    /// <summary>Letters of the revision that it is, or would be; empty where that is not to be read.</summary>
+    public string Revision { get; init; } = "";
     public Job Job => Estimate.Job;
     public ProposalTerms Terms => Job.Proposal;
 

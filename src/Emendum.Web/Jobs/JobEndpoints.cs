@@ -110,6 +110,7 @@ public static class JobEndpoints
         jobs.MapWork();
         jobs.MapPrice();
         jobs.MapProposal();
+        jobs.MapRevisions();
         jobs.MapGet(
             "/{id:guid}/cost-sheet.pdf",
             (Guid id, OpenJobs open, CustomerStore customers) => CostSheet(open.Get(id).Estimate, customers)

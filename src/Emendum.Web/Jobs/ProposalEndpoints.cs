@@ -24,13 +24,25 @@ public static class ProposalEndpoints
     {
         jobs.MapGet(
             "/{id:guid}/proposal",
-            (Guid id, OpenJobs open, CustomerStore customers, SettingStore settings, FirmDay day) =>
-                View(open.Get(id).Estimate, customers, settings.Brand(), day.Today)
+            (
+                Guid id,
+                OpenJobs open,
+                CustomerStore customers,
+                SettingStore settings,
+                RevisionStore revisions,
+                FirmDay day
+            ) => View(open.Get(id).Estimate, customers, settings.Brand(), revisions.Life(id).Next, day.Today)
         );
         jobs.MapGet(
             "/{id:guid}/proposal.pdf",
-            (Guid id, OpenJobs open, CustomerStore customers, SettingStore settings, FileStore files) =>
-                Pdf(open.Get(id).Estimate, customers, settings.Brand(), files)
+            (
+                Guid id,
+                OpenJobs open,
+                CustomerStore customers,
+                SettingStore settings,
+                RevisionStore revisions,
+                FileStore files
+            ) => Pdf(open.Get(id).Estimate, customers, settings.Brand(), revisions.Life(id).Next, files)
         );
     }
 
@@ -52,15 +64,39 @@ public static class ProposalEndpoints
         return Commands.Apply(job, new TakePattern(pattern with { Blocks = blocks }), shelf.Find).Job;
     }
 
-    private static ProposalView View(Estimate estimate, CustomerStore customers, Brand brand, DateOnly today)
+    private static ProposalView View(
+        Estimate estimate,
+        CustomerStore customers,
+        Brand brand,
+        string revision,
+        DateOnly today
+    )
     {
-        var document = Proposal.Of(estimate, customers.Party(estimate.Job.Info.Customer), brand, Trace.Silent);
+        var document = Proposal.Of(
+            estimate,
+            customers.Party(estimate.Job.Info.Customer),
+            brand,
+            Trace.Silent,
+            revision
+        );
         return new(document, brand, BeforeSending.Of(estimate, document, today));
     }
 
-    private static IResult Pdf(Estimate estimate, CustomerStore customers, Brand brand, FileStore files)
+    private static IResult Pdf(
+        Estimate estimate,
+        CustomerStore customers,
+        Brand brand,
+        string revision,
+        FileStore files
+    )
     {
-        var document = Proposal.Of(estimate, customers.Party(estimate.Job.Info.Customer), brand, Trace.Silent);
+        var document = Proposal.Of(
+            estimate,
+            customers.Party(estimate.Job.Info.Customer),
+            brand,
+            Trace.Silent,
+            revision
+        );
         return Results.File(
             ProposalPdf.Write(document, estimate.Job.Info, brand, Picture(files, brand.Mark)),
             "application/pdf",
@@ -68,7 +104,8 @@ public static class ProposalEndpoints
         );
     }
 
-    private static byte[]? Picture(FileStore files, string hash)
+    /// <summary>A picture as its file has it; null for none.</summary>
+    internal static byte[]? Picture(FileStore files, string hash)
     {
         if (hash.Length == 0 || files.Find(hash) is not { } file)
             return null;

@@ -234,6 +234,7 @@ internal sealed class Fuzz
             "setRhythm" or "takeFrequency" or "setVisit" or "removeRhythm" => "rhythms",
             "setQuote" or "takeQuote" or "removeQuote" => "quotes",
             "setChoice" or "setOption" or "takeChoice" or "removeChoice" => "choices",
+            "setBlock" or "moveBlock" or "removeBlock" or "takeText" => "blocks",
             _ => "",
         };
         if (n % 2 == 0 && few.Length > 0)
@@ -611,6 +612,46 @@ internal sealed class Fuzz
                     command["quote"] = quote?["id"]?.DeepClone() ?? Id();
                 if (type == "setQuote")
                     Set(quote, command, "without");
+                break;
+            case "addBlock":
+                command["block"] = new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["kind"] = One<string>(["words", "expect", "terms", "cover", "price"]),
+                    ["rank"] = "",
+                    ["title"] = One<string>(["More", "More", ""]),
+                };
+                break;
+            case "setBlock" or "moveBlock" or "removeBlock" or "takeText":
+                var ofProposal = Some("blocks");
+                command["block"] = ofProposal?["id"]?.DeepClone() ?? Id();
+                if (type == "setBlock")
+                    Set(ofProposal, command, "title");
+                if (type == "takeText" && Chance(60))
+                    command["text"] = null;
+                break;
+            case "takePattern":
+                command["pattern"] = new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["name"] = "Pattern",
+                    ["trade"] = "",
+                    ["terms"] = file["proposal"]!.DeepClone(),
+                    ["blocks"] = new JsonArray(
+                        new JsonObject
+                        {
+                            ["id"] = Id(),
+                            ["kind"] = One<string>(["price", "letter"]),
+                            ["rank"] = "",
+                        },
+                        new JsonObject
+                        {
+                            ["id"] = Id(),
+                            ["kind"] = One<string>(["scope", "letter"]),
+                            ["rank"] = "",
+                        }
+                    ),
+                };
                 break;
             case "setRound":
                 Set(file["round"] as JsonObject ?? new JsonObject { ["rise"] = "0" }, command, "rise");

@@ -1,0 +1,139 @@
+import { useState } from "react";
+import { newId, type Schemas } from "../api/client";
+import { change } from "../api/changes";
+import { Ask } from "../controls/Ask";
+import { Input } from "../controls/Input";
+import { useJob } from "../job/JobContext";
+import styles from "./revisions.module.css";
+import { useRevisionsTold } from "./useRevisionsTold";
+
+type Kind = Schemas["FactKind"];
+
+/** What the firm records: the words of its button, what it asks for, and what it does. */
+const acts: Partial<Record<Kind, { words: string; does: string; reason?: string; day?: string; least?: boolean }>> = {
+  yesRecorded: {
+    words: "Record a yes",
+    does: "A yes on paper or by word makes the contract, at the total of this revision.",
+    reason: "How it came",
+    day: "Date that the yes bears",
+  },
+  noRecorded: { words: "Record a no", does: "The offer ends; it can be opened again.", reason: "Why, if they said" },
+  putOnHold: {
+    words: "Put on hold",
+    does: "A note of your own: the customer does not read it, and the prices hold as long as before.",
+    reason: "Why",
+  },
+  takenOffHold: { words: "Take off hold", does: "It stands as it did before.", reason: "Why" },
+  extended: { words: "Let it hold longer", does: "The document keeps the day that is printed in it.", day: "Until" },
+  reopened: {
+    words: "Open it again",
+    does: "After a no. Where its last day is past it needs a new one.",
+    reason: "Why",
+    day: "Prices hold until, if that changes",
+  },
+  withdrawn: {
+    words: "Withdraw",
+    does: "The customer can accept it no more. No earlier revision comes back by that.",
+    reason: "Why",
+  },
+  annulled: {
+    words: "Annul the yes",
+    does: "For a yes that was recorded by mistake: it stays in the history, and counts no more.",
+    reason: "Why",
+  },
+};
+
+/** A revision: how it stands, what happened, and what can be recorded. */
+export function Facts(props: {
+  revision: Schemas["RevisionView"];
+  chosen: boolean;
+  reading: boolean;
+  onShow: () => void;
+}) {
+  const { revision } = props;
+  const [, { job }] = useJob();
+  const told = useRevisionsTold();
+  const [kind, setKind] = useState<Kind | null>(null);
+  const [words, setWords] = useState("");
+  const [day, setDay] = useState("");
+  const [id, setId] = useState("");
+  const act = kind && acts[kind];
+  return (
+    <article
+      className={props.chosen ? styles.on : ""}
+      aria-label={`Revision ${revision.letters}, ${revision.stateWords}`}
+    >
+      <h3>
+        <b>{revision.letters}</b> {revision.stateWords} <span>{revision.beforeTax}</span>
+      </h3>
+      <dl>
+        {revision.history.map((fact) => (
+          <div key={fact.id}>
+            <dt>{fact.did}</dt>
+            <dd>
+              {local(fact.at)} {fact.words && <small>{fact.words}</small>}
+            </dd>
+          </div>
+        ))}
+        {revision.holdsUntil && (
+          <div>
+            <dt>holds to</dt>
+            <dd>
+              {plainDay(revision.holdsUntil)}
+              {revision.printedUntil !== revision.holdsUntil && revision.printedUntil && (
+                <small> printed: {plainDay(revision.printedUntil)}</small>
+              )}
+            </dd>
+          </div>
+        )}
+      </dl>
+      <p className={styles.acts}>
+        <button type="button" className="act" aria-pressed={props.reading} onClick={props.onShow}>
+          {props.reading ? "Back to what differs" : "As it was sent"}
+        </button>
+        <a href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf`} download={`Revision ${revision.letters}.pdf`}>
+          PDF
+        </a>
+        {revision.may.map((may) => (
+          <button
+            key={may}
+            type="button"
+            className="act"
+            onClick={() => {
+              setKind(may);
+              setWords("");
+              setDay("");
+              setId(newId());
+            }}
+          >
+            {acts[may]?.words}
+          </button>
+        ))}
+      </p>
+      {act && (
+        <Ask
+          title={`${act.words}: revision ${revision.letters}`}
+          apply={act.words}
+          width="xs"
+          onApply={() =>
+            change
+              .recordFact(job.id, revision.id, { id, kind, words: words.trim(), day: day === "" ? null : day })
+              .then(told)
+              .then(() => setKind(null))
+          }
+          onClose={() => setKind(null)}
+        >
+          <p className="note">{act.does} It stays in the history, and is not undone by Ctrl+Z.</p>
+          {act.day && <Input label={act.day} placeholder="2027-01-31" focus value={day} onType={setDay} />}
+          {act.reason && <Input label={act.reason} focus={!act.day} value={words} onType={setWords} />}
+        </Ask>
+      )}
+    </article>
+  );
+}
+
+const when = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+const local = (utc: string) => when.format(new Date(utc));
+
+const days = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeZone: "UTC" });
+const plainDay = (day: string) => days.format(new Date(`${day}T00:00:00Z`));

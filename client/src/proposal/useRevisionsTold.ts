@@ -1,0 +1,14 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+
+/** Asks anew for all that a fact about a revision changes on screen. */
+export function useRevisionsTold() {
+  const queries = useQueryClient();
+  return useCallback(
+    () =>
+      queries.invalidateQueries({
+        predicate: (q) => ["revisions", "proposal", "compared", "jobs"].includes(String(q.queryKey[0])),
+      }),
+    [queries],
+  );
+}

@@ -1,0 +1,41 @@
+namespace Emendum.Core.Proposals;
+
+/// <summary>How a revision stands (delivery.md, Life of a proposal). It is never stored, but read from what happened and the date.</summary>
+public enum RevisionState
+{
+    Draft,
+    Sent,
+    Seen,
+    OnHold,
+    Expired,
+    Declined,
+    Accepted,
+    Superseded,
+}
+
+/// <summary>Words of states.</summary>
+public static class RevisionStates
+{
+    /// <summary>As it is read: <c>on hold</c>.</summary>
+    public static string Words(this RevisionState state) =>
+        state == RevisionState.OnHold ? "on hold" : state.ToString().ToLowerInvariant();
+}
+
+/// <summary>A revision as its life is read: which it is, and until when its prices hold.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Number">1 for A, in the order in which they were sent.</param>
+/// <param name="ValidUntil">Last day on which its prices hold as its document says; null for never ending.</param>
+public sealed record RevisionStart(Guid Id, int Number, DateOnly? ValidUntil)
+{
+    /// <summary>Its letters: A … Z, AA, AB …</summary>
+    public string Letters => LettersOf(Number);
+
+    /// <summary>Letters of a number, from 1 on.</summary>
+    public static string LettersOf(int number)
+    {
+        var letters = "";
+        for (; number > 0; number = (number - 1) / 26)
+            letters = (char)('A' + (number - 1) % 26) + letters;
+        return letters;
+    }
+}

@@ -1,0 +1,209 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.IO.Compression;
+using System.Text.Json;
+using Emendum.Core.Json;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Microsoft.Data.Sqlite;
+
+namespace Emendum.Storage;
+
+/// <summary>What a revision keeps for ever (architecture decision 19).</summary>
+/// <param name="Start">Which it is, and until when its prices hold.</param>
+/// <param name="Job">The job.</param>
+/// <param name="JobVersion">The version of the job that it was made from.</param>
+/// <param name="Rules">The version of the rules by which it was reckoned.</param>
+/// <param name="JobFile">The job file, as it leaves the house.</param>
+/// <param name="Reckoning">Canonical JSON of every figure.</param>
+/// <param name="Document">The document with its look.</param>
+/// <param name="Figures">What it is compared by.</param>
+/// <param name="Pdf">Hash of its PDF.</param>
+public sealed record Revision(
+    RevisionStart Start,
+    Guid Job,
+    long JobVersion,
+    int Rules,
+    byte[] JobFile,
+    byte[] Reckoning,
+    SentDocument Document,
+    RevisionFigures Figures,
+    string Pdf
+);
+
+/// <summary>A document with the look it was sent in.</summary>
+public sealed record SentDocument(Document Document, Brand Brand);
+
+/// <summary>A revision as lists have it.</summary>
+public sealed record RevisionRow(RevisionStart Start, DateTime Sent, int Rules, RevisionFigures Figures, string Pdf);
+
+/// <summary>Revisions and what happened to them, on disk. Each fact is checked against all that are there in the transaction that appends it.</summary>
+public sealed class RevisionStore(Database database)
+{
+    /// <summary>The life of a job's proposal.</summary>
+    public ProposalLife Life(Guid job)
+    {
+        using var connection = database.Connect();
+        return Life(connection, job);
+    }
+
+    private static ProposalLife Life(SqliteConnection connection, Guid job) =>
+        new(
+            [
+                .. connection.Rows(
+                    "SELECT id, number, valid_until FROM revision WHERE job_id = $job ORDER BY number",
+                    Start,
+                    ("$job", job)
+                ),
+            ],
+            [
+                .. connection.Rows(
+                    "SELECT id, revision_id, kind, at, by, words, day, total FROM proposal_fact WHERE job_id = $job ORDER BY number",
+                    r => new Fact(
+                        r.GetGuid(0),
+                        r.GetGuid(1),
+                        Enum.Parse<FactKind>(r.GetString(2)),
+                        Time(r.GetString(3)),
+                        r.GetString(4),
+                        r.GetString(5)
+                    )
+                    {
+                        Day = r.IsDBNull(6) ? null : Day.Of(r.GetString(6)),
+                        Total = r.IsDBNull(7) ? null : decimal.Parse(r.GetString(7), CultureInfo.InvariantCulture),
+                    },
+                    ("$job", job)
+                ),
+            ]
+        );
+
+    private static RevisionStart Start(SqliteDataReader r) =>
+        new(r.GetGuid(0), r.GetInt32(1), r.IsDBNull(2) ? null : Day.Of(r.GetString(2)));
+
+    private static DateTime Time(string stored) =>
+        DateTime.Parse(stored, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind);
+
+    /// <summary>A job's revisions, the latest first.</summary>
+    public List<RevisionRow> Of(Guid job)
+    {
+        using var connection = database.Connect();
+        return connection.Rows(
+            "SELECT id, number, valid_until, sent, rules, figures, pdf FROM revision WHERE job_id = $job ORDER BY number DESC",
+            r => new RevisionRow(
+                Start(r),
+                Time(r.GetString(3)),
+                r.GetInt32(4),
+                Json<RevisionFigures>((byte[])r[5]),
+                r.GetString(6)
+            ),
+            ("$job", job)
+        );
+    }
+
+    /// <summary>A revision, whole; null where there is none of that id in the job.</summary>
+    public Revision? Find(Guid job, Guid id)
+    {
+        using var connection = database.Connect();
+        return connection
+            .Rows(
+                "SELECT id, number, valid_until, job_version, rules, job, reckoning, document, figures, pdf FROM revision WHERE id = $id AND job_id = $job",
+                r => new Revision(
+                    Start(r),
+                    job,
+                    r.GetInt64(3),
+                    r.GetInt32(4),
+                    Unpacked((byte[])r[5]),
+                    Unpacked((byte[])r[6]),
+                    Json<SentDocument>((byte[])r[7]),
+                    Json<RevisionFigures>((byte[])r[8]),
+                    r.GetString(9)
+                ),
+                ("$id", id),
+                ("$job", job)
+            )
+            .FirstOrDefault();
+    }
+
+    /// <summary>Keeps a revision with the fact of its sending, both or none. The same id again is answered by what is there.</summary>
+    /// <param name="revision">The revision; its number is the next that is free.</param>
+    /// <param name="sent">The fact.</param>
+    /// <exception cref="Core.RefusedException">It cannot be sent any more: another was accepted, or one with its number was sent meanwhile.</exception>
+    public ProposalLife Send(Revision revision, Fact sent)
+    {
+        using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        var life = Life(connection, revision.Job);
+        if (life.Facts.Any(f => f.Id == sent.Id))
+            return life;
+        if (life.Revisions.Length + 1 != revision.Start.Number)
+            throw Core.RefusedException.Of(
+                "revision",
+                $"Revision {revision.Start.Letters} was sent meanwhile: look at it, and send the next."
+            );
+        life = life.Sending(revision.Start, sent);
+        connection.Run(
+            "INSERT INTO revision (id, job_id, number, sent, job_version, rules, valid_until, job, reckoning, document, figures, pdf) VALUES ($id, $job, $number, $sent, $version, $rules, $until, $file, $reckoning, $document, $figures, $pdf)",
+            ("$id", revision.Start.Id),
+            ("$job", revision.Job),
+            ("$number", revision.Start.Number),
+            ("$sent", JobStore.Utc(sent.At)),
+            ("$version", revision.JobVersion),
+            ("$rules", revision.Rules),
+            ("$until", revision.Start.ValidUntil is { } until ? Day.Written(until) : null),
+            ("$file", Packed(revision.JobFile)),
+            ("$reckoning", Packed(revision.Reckoning)),
+            ("$document", Packed(JsonSerializer.SerializeToUtf8Bytes(revision.Document, CoreJson.Options))),
+            ("$figures", Packed(JsonSerializer.SerializeToUtf8Bytes(revision.Figures, CoreJson.Options))),
+            ("$pdf", revision.Pdf)
+        );
+        Append(connection, revision.Job, sent);
+        transaction.Commit();
+        return life;
+    }
+
+    /// <summary>Appends a fact, if it may happen as the proposal stands in this very transaction. The same id again changes nothing.</summary>
+    /// <exception cref="Core.RefusedException">It may not; says why.</exception>
+    public ProposalLife Record(Guid job, Fact fact, DateOnly today)
+    {
+        using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        var was = Life(connection, job);
+        var life = was.With(fact, today);
+        if (ReferenceEquals(life, was))
+            return was;
+        Append(connection, job, fact);
+        transaction.Commit();
+        return life;
+    }
+
+    private static void Append(SqliteConnection connection, Guid job, Fact fact) =>
+        connection.Run(
+            "INSERT INTO proposal_fact (id, job_id, revision_id, kind, at, by, words, day, total) VALUES ($id, $job, $revision, $kind, $at, $by, $words, $day, $total)",
+            ("$id", fact.Id),
+            ("$job", job),
+            ("$revision", fact.Revision),
+            ("$kind", fact.Kind.ToString()),
+            ("$at", JobStore.Utc(fact.At)),
+            ("$by", fact.By),
+            ("$words", fact.Words),
+            ("$day", fact.Day is { } day ? Day.Written(day) : null),
+            ("$total", fact.Total?.ToString(CultureInfo.InvariantCulture))
+        );
+
+    private static byte[] Packed(byte[] content)
+    {
+        using var packed = new MemoryStream();
+        using (var zip = new GZipStream(packed, CompressionLevel.Optimal))
+            zip.Write(content);
+        return packed.ToArray();
+    }
+
+    private static byte[] Unpacked(byte[] stored)
+    {
+        using var zip = new GZipStream(new MemoryStream(stored), CompressionMode.Decompress);
+        using var content = new MemoryStream();
+        zip.CopyTo(content);
+        return content.ToArray();
+    }
+
+    private static T Json<T>(byte[] stored) => JsonSerializer.Deserialize<T>(Unpacked(stored), CoreJson.Options)!;
+}

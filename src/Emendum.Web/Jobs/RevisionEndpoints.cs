@@ -1,0 +1,225 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Emendum.Core;
+using Emendum.Core.Checks;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Json;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Reports;
+using Emendum.Documents;
+using Emendum.Storage;
+
+namespace Emendum.Web.Jobs;
+
+/// <summary>Sends a revision.</summary>
+/// <param name="Id">Its id; the same again is answered by what is there.</param>
+/// <param name="Fact">Id of the fact of its sending.</param>
+/// <param name="Base">The version of the job that its sender has looked at.</param>
+/// <param name="How">How it goes out: <c>by hand</c>.</param>
+/// <param name="Despite">Why it goes out though something is unfinished; empty where nothing is.</param>
+public sealed record SendRevision(Guid Id, Guid Fact, long Base, string How, string Despite);
+
+/// <summary>Records something that happened to a revision.</summary>
+/// <param name="Id">Id of the fact.</param>
+/// <param name="Kind">What happened.</param>
+/// <param name="Words">The reason, or how it came.</param>
+/// <param name="Day">A day that it says.</param>
+public sealed record RecordFact(Guid Id, FactKind Kind, string Words, DateOnly? Day);
+
+/// <summary>What is asked of revisions, and done to them.</summary>
+public static class RevisionEndpoints
+{
+    /// <summary>What the firm can record of a revision.</summary>
+    private static readonly ImmutableArray<FactKind> OfTheFirm =
+    [
+        FactKind.SentAgain,
+        FactKind.YesRecorded,
+        FactKind.NoRecorded,
+        FactKind.PutOnHold,
+        FactKind.TakenOffHold,
+        FactKind.Extended,
+        FactKind.Reopened,
+        FactKind.Withdrawn,
+        FactKind.Annulled,
+    ];
+
+    /// <summary>Maps them.</summary>
+    public static void MapRevisions(this IEndpointRouteBuilder jobs)
+    {
+        jobs.MapGet(
+            "/{id:guid}/revisions",
+            (Guid id, OpenJobs open, RevisionStore revisions, FirmDay day) =>
+                RevisionsView.Of(open.Get(id).Estimate, revisions, day)
+        );
+        jobs.MapPost("/{id:guid}/revisions", Send);
+        jobs.MapGet(
+            "/{id:guid}/revisions/compared",
+            (
+                Guid id,
+                Guid from,
+                Guid? to,
+                OpenJobs open,
+                RevisionStore revisions,
+                CustomerStore customers,
+                SettingStore settings
+            ) => Compared(id, from, to, open, revisions, customers, settings)
+        );
+        jobs.MapGet(
+            "/{id:guid}/revisions/{revision:guid}",
+            (Guid id, Guid revision, RevisionStore revisions) => Found(revisions, id, revision).Document
+        );
+        jobs.MapGet(
+                "/{id:guid}/revisions/{revision:guid}/pdf",
+                (Guid id, Guid revision, RevisionStore revisions, FileStore files) =>
+                {
+                    var found = Found(revisions, id, revision);
+                    var file = files.Find(found.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
+                    return Results.Stream(
+                        files.Read(file),
+                        "application/pdf",
+                        $"{found.Document.Document.Head.Title}, revision {found.Start.Letters}.pdf"
+                    );
+                }
+            )
+            .Produces<byte[]>(200, "application/pdf");
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/facts", Record);
+    }
+
+    private static Revision Found(RevisionStore revisions, Guid job, Guid id) =>
+        revisions.Find(job, id) ?? throw new NotThereException("That revision is not in this job.");
+
+    private static async Task<RevisionsView> Send(
+        Guid id,
+        SendRevision send,
+        OpenJobs open,
+        RevisionStore revisions,
+        CustomerStore customers,
+        SettingStore settings,
+        FileStore files,
+        FirmDay day,
+        TimeProvider time
+    )
+    {
+        var (version, estimate) = (open.Get(id).Now.Version, open.Get(id).Estimate);
+        var life = revisions.Life(id);
+        if (life.Facts.Any(f => f.Id == send.Fact))
+            return RevisionsView.Of(estimate, revisions, day);
+        if (version != send.Base)
+            throw RefusedException.Of("base", "The job has changed since you looked at it. Look once more, and send.");
+        if (send.How.Length > 200 || send.Despite.Length > 500)
+            throw RefusedException.Of("how", "At most 200 characters for how it goes out, and 500 for why.");
+        var (job, brand) = (estimate.Job, settings.Brand());
+        var party = customers.Party(job.Info.Customer);
+        var document = Proposal.Of(estimate, party, brand, Trace.Silent, life.Next);
+        if (job.PricesHoldUntil < day.Today)
+            throw RefusedException.Of("validDays", "The prices hold no longer: set a new date of the proposal first.");
+        var holes = BeforeSending.Of(estimate, document, day.Today);
+        if (!holes.IsEmpty && string.IsNullOrWhiteSpace(send.Despite))
+            throw RefusedException.Of("despite", $"{holes[0].Says} Say why it goes out all the same.");
+        var pdf = ProposalPdf.Write(document, job.Info, brand, ProposalEndpoints.Picture(files, brand.Mark));
+        using var content = new MemoryStream(pdf);
+        var now = time.GetUtcNow().UtcDateTime;
+        var file = await files.Take(content, FileEndpoints.Kind, now, CancellationToken.None);
+        files.Name(file.Hash);
+        revisions.Send(
+            new(
+                new(send.Id, life.Revisions.Length + 1, job.PricesHoldUntil),
+                id,
+                version,
+                Rules.Version,
+                JobFile.Write(job, party: party == Party.None ? null : party),
+                JsonSerializer.SerializeToUtf8Bytes(Reported.Of(job), CoreJson.Options),
+                new(document, brand),
+                RevisionFigures.Of(estimate),
+                file.Hash
+            ),
+            new(
+                send.Fact,
+                send.Id,
+                FactKind.Sent,
+                now,
+                JobEndpoints.Owner,
+                string.Join(
+                    "; ",
+                    new[] { send.How.Trim(), holes.IsEmpty ? "" : $"unfinished: {send.Despite.Trim()}" }.Where(w =>
+                        w.Length > 0
+                    )
+                )
+            )
+            {
+                Total = estimate.Price.Total.V,
+            }
+        );
+        return RevisionsView.Of(estimate, revisions, day);
+    }
+
+    private static RevisionsView Record(
+        Guid id,
+        Guid revision,
+        RecordFact record,
+        OpenJobs open,
+        RevisionStore revisions,
+        FirmDay day,
+        TimeProvider time
+    )
+    {
+        if (!OfTheFirm.Contains(record.Kind))
+            throw RefusedException.Of("kind", "That is not for the firm to record.");
+        if (record.Words.Length > 2000)
+            throw RefusedException.Of("words", "At most 2,000 characters.");
+        var found = Found(revisions, id, revision);
+        revisions.Record(
+            id,
+            new(record.Id, revision, record.Kind, time.GetUtcNow().UtcDateTime, JobEndpoints.Owner, record.Words.Trim())
+            {
+                Day = record.Day,
+                Total = record.Kind == FactKind.YesRecorded ? found.Figures.Total : null,
+            },
+            day.Today
+        );
+        return RevisionsView.Of(open.Get(id).Estimate, revisions, day);
+    }
+
+    private static ComparedView Compared(
+        Guid id,
+        Guid from,
+        Guid? to,
+        OpenJobs open,
+        RevisionStore revisions,
+        CustomerStore customers,
+        SettingStore settings
+    )
+    {
+        var a = Found(revisions, id, from);
+        var (letters, figures, document) = ("", default(RevisionFigures)!, default(Document)!);
+        if (to is { } later)
+        {
+            var b = Found(revisions, id, later);
+            (letters, figures, document) = (b.Start.Letters, b.Figures, b.Document.Document);
+        }
+        else
+        {
+            var estimate = open.Get(id).Estimate;
+            letters = revisions.Life(id).Next;
+            (figures, document) = (
+                RevisionFigures.Of(estimate),
+                Proposal.Of(
+                    estimate,
+                    customers.Party(estimate.Job.Info.Customer),
+                    settings.Brand(),
+                    Trace.Silent,
+                    letters
+                )
+            );
+        }
+        return ComparedView.Of(
+            a.Start.Letters,
+            a.Figures,
+            letters,
+            figures,
+            RevisionsCompared.Of(a.Figures, a.Document.Document, figures, document)
+        );
+    }
+}

@@ -1,0 +1,267 @@
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Storage;
+
+namespace Emendum.Web.Jobs;
+
+/// <summary>Something that happened, as a history says it.</summary>
+/// <param name="Did">What: <c>sent</c>.</param>
+/// <param name="Words">The reason, or how it came.</param>
+/// <param name="At">When, UTC.</param>
+/// <param name="By">By whom.</param>
+public sealed record FactView(Guid Id, string Did, string Words, DateTime At, string By);
+
+/// <summary>A revision as the station lists it.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Letters">Its letters.</param>
+/// <param name="State">How it stands.</param>
+/// <param name="StateWords">That in words.</param>
+/// <param name="HoldsUntil">Last day of its prices, as the firm has it by now; null for none.</param>
+/// <param name="PrintedUntil">The same as its document says it.</param>
+/// <param name="BeforeTax">Its price before tax.</param>
+/// <param name="Total">What the customer pays.</param>
+/// <param name="History">What happened, the latest last.</param>
+/// <param name="May">What the firm can record of it now.</param>
+public sealed record RevisionView(
+    Guid Id,
+    string Letters,
+    RevisionState State,
+    string StateWords,
+    DateOnly? HoldsUntil,
+    DateOnly? PrintedUntil,
+    string BeforeTax,
+    string Total,
+    IReadOnlyList<FactView> History,
+    IReadOnlyList<FactKind> May
+);
+
+/// <summary>The revisions of a job, the latest first.</summary>
+/// <param name="Next">Letters of the one that would be sent next.</param>
+/// <param name="Closed">Why none can be sent any more; empty where one can.</param>
+/// <param name="BeforeTax">Price before tax of the job as it stands.</param>
+/// <param name="Differs">Whether the job would read or cost otherwise than the latest that was sent; true where none was.</param>
+/// <param name="Stands">How the proposal stands, in a few words: <c>Rev A seen</c>.</param>
+/// <param name="Revisions">Those that were sent.</param>
+public sealed record RevisionsView(
+    string Next,
+    string Closed,
+    string BeforeTax,
+    bool Differs,
+    string Stands,
+    IReadOnlyList<RevisionView> Revisions
+)
+{
+    private static readonly FactKind[] Firm =
+    [
+        FactKind.YesRecorded,
+        FactKind.NoRecorded,
+        FactKind.PutOnHold,
+        FactKind.TakenOffHold,
+        FactKind.Extended,
+        FactKind.Reopened,
+        FactKind.Withdrawn,
+        FactKind.Annulled,
+    ];
+
+    /// <summary>Those of a job.</summary>
+    public static RevisionsView Of(Estimate estimate, RevisionStore revisions, FirmDay day)
+    {
+        var (life, rows) = (revisions.Life(estimate.Job.Id), revisions.Of(estimate.Job.Id));
+        var stands =
+            rows.Count == 0
+                ? "draft"
+                : $"Rev {rows[0].Start.Letters} {life.StateOf(rows[0].Start.Id, day.Today).Words()}";
+        return new(
+            life.Next,
+            life.Acceptance is { } yes
+                ? $"Revision {life.Revision(yes.Revision).Letters} is accepted: what is wanted next is a change order."
+                : "",
+            Money(estimate.Price.BeforeTax.V, estimate.MoneyPlaces),
+            rows.Count == 0
+                || rows[0].Figures.Total != estimate.Price.Total.V
+                || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
+            stands,
+            [.. rows.Select(r => Row(r, life, day.Today))]
+        );
+    }
+
+    private static bool Same(RevisionFigures a, RevisionFigures b) =>
+        a.Lines.SequenceEqual(b.Lines) && a.Steps.SequenceEqual(b.Steps);
+
+    private static RevisionView Row(RevisionRow row, ProposalLife life, DateOnly today)
+    {
+        var (start, figures) = (row.Start, row.Figures);
+        var state = life.StateOf(start.Id, today);
+        return new(
+            start.Id,
+            start.Letters,
+            state,
+            state.Words(),
+            life.HoldsUntil(start.Id),
+            start.ValidUntil,
+            Money(figures.BeforeTax, figures.Places),
+            Money(figures.Total, figures.Places),
+            [
+                .. life
+                    .Facts.Where(f => f.Revision == start.Id)
+                    .Select(f => new FactView(f.Id, Did(f), f.Words, f.At, f.By)),
+            ],
+            [.. Firm.Where(kind => life.May(kind, start.Id, today))]
+        );
+    }
+
+    private static string Did(Fact fact) =>
+        fact.Kind switch
+        {
+            FactKind.Sent => "sent",
+            FactKind.SentAgain => "sent again",
+            FactKind.Seen => "seen",
+            FactKind.Asked => "asked",
+            FactKind.Answered => "answered",
+            FactKind.Chosen => "chose",
+            FactKind.Accepted => "accepted",
+            FactKind.YesRecorded => $"a yes of {Day(fact)}",
+            FactKind.Declined => "declined",
+            FactKind.NoRecorded => "a no",
+            FactKind.PutOnHold => "put on hold",
+            FactKind.TakenOffHold => "taken off hold",
+            FactKind.Extended => $"holds until {Day(fact)}",
+            FactKind.Reopened => fact.Day is null ? "opened again" : $"opened again, holds until {Day(fact)}",
+            FactKind.Withdrawn => "withdrawn",
+            FactKind.Annulled => "acceptance annulled",
+            _ => "link revoked",
+        };
+
+    private static string Day(Fact fact) => fact.Day is { } day ? PaperLanguage.English.Day(day) : "";
+
+    private static string Money(decimal amount, int places) => Shown.Money(amount, places);
+}
+
+/// <summary>A row of what differs.</summary>
+/// <param name="Label">What it is.</param>
+/// <param name="Note">How it differs.</param>
+/// <param name="Before">In the earlier; empty where it is not in it.</param>
+/// <param name="After">In the later; empty where it is not in it.</param>
+/// <param name="By">The difference, signed.</param>
+public sealed record DiffersRow(string Label, string Note, string Before, string After, string By);
+
+/// <summary>Rows of one kind with their sum.</summary>
+public sealed record DiffersGroup(string Kind, string Sum, IReadOnlyList<DiffersRow> Rows);
+
+/// <summary>A step of the picture from one price to the other: where it begins and how wide it is, percent of the picture.</summary>
+public sealed record DiffersStep(string Label, string Amount, decimal From, decimal Width, bool Less);
+
+/// <summary>Two revisions side by side.</summary>
+/// <param name="Earlier">Letters of the earlier.</param>
+/// <param name="Later">Letters of the later.</param>
+/// <param name="Groups">Added, dropped, repriced.</param>
+/// <param name="Reworded">Words that differ.</param>
+/// <param name="Same">Lines that are the same.</param>
+/// <param name="Steps">From the one price to the other.</param>
+/// <param name="By">The difference before tax in words: <c>1,520.00 less</c>.</param>
+/// <param name="Hours">Hours before and after.</param>
+/// <param name="Margin">Margin before and after, percent.</param>
+/// <param name="Total">What the customer pays before and after.</param>
+public sealed record ComparedView(
+    string Earlier,
+    string Later,
+    IReadOnlyList<DiffersGroup> Groups,
+    IReadOnlyList<Reworded> Reworded,
+    int Same,
+    IReadOnlyList<DiffersStep> Steps,
+    string By,
+    IReadOnlyList<string> Hours,
+    IReadOnlyList<string> Margin,
+    IReadOnlyList<string> Total
+)
+{
+    /// <summary>It, in the numbers that are shown.</summary>
+    public static ComparedView Of(
+        string a,
+        RevisionFigures before,
+        string b,
+        RevisionFigures after,
+        RevisionsCompared of
+    )
+    {
+        string Money(decimal? amount) => amount is { } m ? Shown.Money(m, after.Places) : "";
+        DiffersGroup Group(string kind, IReadOnlyList<RevisionDifference> rows) =>
+            new(
+                kind,
+                Shown.Moved(rows.Sum(r => r.By), after.Places),
+                [
+                    .. rows.Select(r => new DiffersRow(
+                        r.Label,
+                        r.Note,
+                        Money(r.Before),
+                        Money(r.After),
+                        Shown.Moved(r.By, after.Places)
+                    )),
+                ]
+            );
+        DiffersGroup[] groups =
+        [
+            Group("added", of.Added),
+            Group("dropped", of.Dropped),
+            Group("repriced", of.Repriced),
+        ];
+        var by = after.BeforeTax - before.BeforeTax;
+        return new(
+            a,
+            b,
+            [.. groups.Where(g => g.Rows.Count > 0)],
+            of.Reworded,
+            of.Same,
+            Picture(a, before, b, after, of),
+            by == 0 ? "the same price" : $"{Money(decimal.Abs(by))} {(by < 0 ? "less" : "more")}",
+            [Shown.Tenths(before.Hours), Shown.Tenths(after.Hours)],
+            [Percent(before.Margin), Percent(after.Margin)],
+            [Money(before.Total), Money(after.Total)]
+        );
+    }
+
+    private static string Percent(decimal? percent) => percent is { } p ? Shown.Tenths(p) : "–";
+
+    /// <summary>Steps from the one price to the other. What both have in common is cut short, so that the steps can be seen.</summary>
+    private static DiffersStep[] Picture(
+        string a,
+        RevisionFigures before,
+        string b,
+        RevisionFigures after,
+        RevisionsCompared of
+    )
+    {
+        (string Label, decimal By)[] moves =
+        [
+            ("Added", of.Added.Sum(d => d.By)),
+            ("Dropped", of.Dropped.Sum(d => d.By)),
+            ("Repriced", of.Repriced.Sum(d => d.By)),
+        ];
+        var at = new List<decimal> { before.BeforeTax };
+        foreach (var (_, by) in moves)
+            at.Add(at[^1] + by);
+        var (low, high) = (at.Min(), at.Max());
+        var foot = low - (high - low) * 0.35m;
+        var scale = high == foot ? 0 : 100 / (high - foot);
+        decimal X(decimal amount) => decimal.Round((amount - foot) * scale, 2);
+        string Money(decimal amount) => Shown.Money(amount, after.Places);
+        return
+        [
+            new(a, Money(before.BeforeTax), 0, X(before.BeforeTax), false),
+            .. moves.Select(
+                (move, i) =>
+                    new DiffersStep(
+                        move.Label,
+                        Shown.Moved(move.By, after.Places),
+                        X(decimal.Min(at[i], at[i + 1])),
+                        decimal.Round(decimal.Abs(move.By) * scale, 2),
+                        move.By < 0
+                    )
+            ),
+            new(b, Money(after.BeforeTax), 0, X(after.BeforeTax), false),
+        ];
+    }
+}

@@ -1,0 +1,345 @@
+import { execFileSync } from "node:child_process";
+import { readFileSync } from "node:fs";
+import { type Page, expect, test } from "./test";
+import { accessible, library, newJob, pottery, saved } from "./pages";
+import { addEverywhere, rooms } from "./workPages";
+
+const blocks = (page: Page) =>
+  page.getByRole("list", { name: "Blocks in their order" });
+const block = (page: Page, name: RegExp) =>
+  blocks(page).getByRole("button", { name });
+const paper = (page: Page) =>
+  page.getByRole("region", { name: "Proposal as the customer sees it" });
+const titles = async (page: Page) =>
+  (
+    await blocks(page)
+      .getByRole("button")
+      .evaluateAll((all) =>
+        all.map((b) =>
+          (b.lastElementChild?.firstChild?.textContent ?? "").trim(),
+        ),
+      )
+  ).filter(Boolean);
+
+test("a proposal is written on its page by keys: words with figures that follow, order, hiding, undo", async ({
+  page,
+}) => {
+  await rooms(page, "Turnstone House", 2);
+  await addEverywhere(page, "Walls Paint");
+  await page.keyboard.press("Alt+4");
+  await block(page, /^Letter/).press("w");
+  await page.keyboard.type("You pay *{tot");
+  const offered = page.getByRole("listbox", { name: "Figures by name" });
+  await expect(offered.getByRole("option")).toHaveText([/^total /]);
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("* in all.\n\n- swept each evening");
+  await accessible(page, "a block while it is written");
+  await page.keyboard.press("Control+Enter");
+  await saved(page);
+  const letter = paper(page).getByRole("region", { name: "Letter" });
+  const total = letter.getByRole("button", { name: /^total .*why\?$/ });
+  await expect(letter.getByRole("listitem")).toHaveText("swept each evening");
+  const before = await total.innerText();
+  // The figure answers why, and follows an edit of the price.
+  await total.press("e");
+  await expect(page.getByRole("region", { name: "Workings" })).toContainText(
+    "Total",
+  );
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Alt+3");
+  await page.getByRole("textbox", { name: "Overhead", exact: true }).fill("44");
+  await page.keyboard.press("Enter");
+  await saved(page);
+  await page.keyboard.press("Alt+4");
+  await expect(total).not.toHaveText(before);
+  await expect(total).toHaveText(
+    await paper(page)
+      .getByRole("row", { name: /^Total/ })
+      .getByRole("button")
+      .innerText(),
+  );
+  // A name that is none is refused below, and what was typed stays.
+  await block(page, /^Letter/).press("w");
+  const area = page.getByRole("combobox", { name: "Words of Letter" });
+  await area.press("Control+End");
+  await page.keyboard.type(" {what}");
+  await page.keyboard.press("Control+Enter");
+  await expect(page.getByRole("alert")).toContainText(
+    "There is no figure “what”",
+  );
+  await expect(area).toHaveValue(/\{what\}$/);
+  await page.keyboard.press("Escape");
+  await expect(area).toHaveCount(0);
+  // Order by keys, and hiding; each is one step back.
+  await block(page, /^Terms/).press("Alt+ArrowUp");
+  await expect
+    .poll(async () => (await titles(page)).indexOf("Terms"))
+    .toBe((await titles(page)).indexOf("What to expect") - 1);
+  await block(page, /^Price/).press("h");
+  await expect(block(page, /^Price/)).toContainText("hidden");
+  await expect(paper(page).getByRole("row", { name: /^Total/ })).toHaveCount(0);
+  await expect(
+    page.getByRole("region", { name: "Before it goes out" }),
+  ).toContainText("The price is not among what is read.");
+  await page.keyboard.press("Control+z");
+  await expect(paper(page).getByRole("row", { name: /^Total/ })).toBeVisible();
+});
+
+test("payment steps always come to the total; what does not is refused beside them", async ({
+  page,
+}) => {
+  await rooms(page, "Whimbrel Court", 1);
+  await addEverywhere(page, "Walls Paint");
+  await page.keyboard.press("Alt+4");
+  const holes = page.getByRole("region", { name: "Before it goes out" });
+  await expect(holes).toContainText("No payment steps.");
+  await holes.getByRole("button", { name: "Show it" }).press("Enter");
+  const settings = page.getByRole("region", { name: "Block: Payment steps" });
+  const add = async (when: string, much: string) => {
+    await settings.getByRole("button", { name: "Add a payment step" }).click();
+    await settings
+      .getByRole("textbox", { name: "When, new payment step" })
+      .fill(when);
+    await settings
+      .getByRole("textbox", { name: /what is left, new payment step$/ })
+      .fill(much);
+    await page.keyboard.press("Enter");
+  };
+  await add("on acceptance", "60 %");
+  await expect(settings.getByRole("alert")).toContainText(
+    "The steps come to 60 %.",
+  );
+  await settings
+    .getByRole("textbox", { name: /what is left, new payment step$/ })
+    .fill("");
+  await page.keyboard.press("Enter");
+  await expect(
+    settings.getByRole("textbox", { name: "When, payment step 1" }),
+  ).toHaveValue("on acceptance");
+  await add("deposit", "30 %");
+  await expect(holes).not.toContainText("No payment steps.");
+  const rows = paper(page)
+    .getByRole("region", { name: "Payment steps" })
+    .getByRole("row");
+  await expect(rows).toHaveCount(3);
+  const cents = async (n: number) =>
+    Math.round(
+      Number(
+        (await rows.nth(n).getByRole("button").innerText()).replace(/,/g, ""),
+      ) * 100,
+    );
+  expect((await cents(0)) + (await cents(1))).toBe(await cents(2));
+  expect(Math.round((await cents(2)) * 0.3)).toBe(await cents(1));
+});
+
+test("texts of the Book are taken by one key, written otherwise for a job, and kept", async ({
+  page,
+}) => {
+  await newJob(page, "Redshank Row", "Redshank Row");
+  await page.keyboard.press("Alt+4");
+  await block(page, /^Terms/).press("1");
+  await expect(block(page, /^Terms/)).toContainText("as in the Book");
+  await block(page, /^Terms/).press("w");
+  await page.getByRole("combobox", { name: "Words of Terms" }).fill("Cash.");
+  await page.keyboard.press("Control+Enter");
+  await expect(block(page, /^Terms/)).toContainText("written for this job");
+  const settings = page.getByRole("region", { name: "Block: Terms" });
+  await settings.getByRole("button", { name: "Back to the Book’s" }).click();
+  await expect(block(page, /^Terms/)).toContainText("as in the Book");
+  // Words of a block without a text become a new one.
+  await block(page, /^What to expect/).press("w");
+  await page.keyboard.type("Ladders are locked at night.");
+  await page.keyboard.press("Control+Enter");
+  const expecting = page.getByRole("region", { name: "Block: What to expect" });
+  await expecting.getByRole("button", { name: "Keep in the Book" }).click();
+  await page
+    .getByRole("textbox", { name: "Name of the text" })
+    .fill("Ladders at night");
+  await page.keyboard.press("Enter");
+  await expect(block(page, /^What to expect/)).toContainText("as in the Book");
+  await page.goto("/book");
+  await page
+    .getByRole("searchbox", { name: "Find in the Book" })
+    .or(page.getByRole("textbox", { name: "Find in the Book" }))
+    .first()
+    .fill("Ladders at night");
+  await page.getByText("Ladders at night").first().click();
+  await expect(page.getByRole("combobox", { name: "Text" })).toHaveValue(
+    "Ladders are locked at night.",
+  );
+});
+
+test("a pattern brings blocks and detail, a proposal is kept as one, and new jobs take the usual", async ({
+  page,
+}) => {
+  await page.goto(`${pottery}/proposal`);
+  await page
+    .getByRole("combobox", { name: "Make it like a pattern" })
+    .selectOption({ label: "One page" });
+  await expect
+    .poll(() => titles(page))
+    .toEqual(["Letter", "What we will do", "Price", "Signatures"]);
+  await expect(paper(page).getByRole("row")).toHaveCount(3);
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await titles(page)).length).toBe(11);
+  await page
+    .getByRole("combobox", { name: "Add a block" })
+    .selectOption({ label: "Cover" });
+  await expect.poll(async () => (await titles(page))[0]).toBe("Cover");
+  await page.getByRole("button", { name: "Keep this as a pattern" }).click();
+  await page
+    .getByRole("textbox", { name: "Name of the pattern" })
+    .fill("Harbour");
+  await page.keyboard.press("Enter");
+  await page.goto("/office");
+  const office = page.getByRole("region", { name: "Patterns of proposals" });
+  await office
+    .getByRole("combobox", { name: "Pattern", exact: true })
+    .selectOption({ label: "Harbour" });
+  await expect(
+    office
+      .getByRole("list", { name: "Blocks of the pattern" })
+      .getByRole("listitem")
+      .first(),
+  ).toContainText("Cover");
+  await office.getByRole("button", { name: "New jobs take this one" }).click();
+  await newJob(page, "Plover Pier", "Plover Pier");
+  await page.keyboard.press("Alt+4");
+  await expect.poll(async () => (await titles(page))[0]).toBe("Cover");
+  await expect(block(page, /^Terms/)).toContainText("as in the Book");
+  await page.goto("/office");
+  await office
+    .getByRole("combobox", { name: "Pattern", exact: true })
+    .selectOption({ label: "Usual" });
+  await office.getByRole("button", { name: "New jobs take this one" }).click();
+  await expect(
+    office.getByRole("combobox", { name: "Pattern", exact: true }),
+  ).toHaveText(/Usual \(new jobs\)/);
+});
+
+test("the firm's paper: look, colour that can be read, dates and numbers as browsers know them, on page and in the PDF", async ({
+  page,
+}) => {
+  await page.goto("/office");
+  const office = page.getByRole("region", { name: "Paper", exact: true });
+  // Each language against the browser's own data (Unicode CLDR through ICU).
+  const offered = await office
+    .getByRole("combobox", { name: "Dates and numbers" })
+    .locator("option")
+    .evaluateAll((all) =>
+      all.map((o) => ({
+        name: (o as HTMLOptionElement).value,
+        words: o.textContent,
+      })),
+    );
+  expect(offered.length).toBeGreaterThan(10);
+  for (const { name, words } of offered) {
+    const [day, number] = await page.evaluate((locale) => {
+      const date = new Intl.DateTimeFormat(locale, {
+        dateStyle: "long",
+        timeZone: "UTC",
+      }).format(new Date(Date.UTC(2026, 10, 30)));
+      const amount = new Intl.NumberFormat(locale, {
+        minimumFractionDigits: 2,
+      }).format(12345.6);
+      return [date, amount];
+    }, name);
+    const plain = (text: string) => text.replace(/[\u00a0\u202f]/g, " ");
+    expect(plain(words!), name).toContain(`: ${plain(day!)}, `);
+    expect(plain(words!), name).toContain(`, ${plain(number!)}`);
+  }
+  await office.getByText("a band at the left").click();
+  const colour = office.getByRole("textbox", { name: "Colour" });
+  await colour.fill("yellow");
+  await colour.press("Enter");
+  await expect(office.getByRole("alert")).toHaveText(
+    "A colour reads like #0e5a63.",
+  );
+  await colour.fill("#7fb069");
+  await colour.press("Enter");
+  await expect(office).toContainText("darkened to #5b7e4b");
+  await office
+    .getByRole("combobox", { name: "Dates and numbers" })
+    .selectOption("de");
+  await office.getByRole("textbox", { name: "Foot of each page" }).fill("HM 1");
+  await page.keyboard.press("Enter");
+  await accessible(page, "the office with paper");
+  await page.goto(`${library}/proposal`);
+  await expect(paper(page)).toContainText(/Prices hold until \d+\. \w+ \d{4}/);
+  const total = await paper(page)
+    .getByRole("row", { name: /^Total/ })
+    .getByRole("button")
+    .innerText();
+  expect(total).toMatch(/^\d{3}\.\d{3},\d\d$/);
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Download the PDF" }).click();
+  const file = (await (await download).path())!;
+  const text = execFileSync("pdftotext", ["-layout", file, "-"], {
+    encoding: "utf8",
+  });
+  expect(text).toContain(total);
+  expect(text.match(/HM 1/g)!.length).toBe(
+    Number(/page 1 of (\d+)/.exec(text)![1]),
+  );
+  expect(readFileSync(file).subarray(0, 5).toString()).toBe("%PDF-");
+  await page.goto("/office");
+  await office.getByText("a ticked rule along the head").click();
+  await colour.fill("#f5c518");
+  await colour.press("Enter");
+  await office
+    .getByRole("combobox", { name: "Dates and numbers" })
+    .selectOption("en-GB");
+  await office.getByRole("textbox", { name: "Foot of each page" }).fill("");
+  await page.keyboard.press("Enter");
+  await saved2(page);
+});
+
+/** What the office keeps is kept when it shows it again. */
+async function saved2(page: Page) {
+  await page.reload();
+  await expect(
+    page
+      .getByRole("region", { name: "Paper", exact: true })
+      .getByRole("textbox", { name: "Foot of each page" }),
+  ).toHaveValue("");
+}
+
+test("a price by line has quantities and unit prices, and headlines bundle sections", async ({
+  page,
+}) => {
+  await rooms(page, "Knot Lane", 3);
+  await addEverywhere(page, "Walls Paint", "Skirting, fit", "Doors");
+  await page.keyboard.press("Alt+4");
+  const sees = page.getByRole("region", { name: "What the customer sees" });
+  await sees
+    .getByRole("group", { name: "Price by" })
+    .getByRole("button", { name: "line" })
+    .click();
+  await sees.getByRole("checkbox", { name: "unit prices" }).click();
+  const price = paper(page).getByRole("region", { name: "Price" });
+  await expect(
+    price.getByRole("columnheader", { name: "unit price" }),
+  ).toBeVisible();
+  const row = price.getByRole("row", { name: /^Room 2 / }).first();
+  const [quantity, unit, amount] = await row.getByRole("cell").allInnerTexts();
+  expect(
+    Math.abs(parseFloat(quantity!) * Number(unit) - Number(amount)),
+  ).toBeLessThan(0.05 * Number(unit) + 0.011);
+  await accessible(page, "a price by line");
+  await sees
+    .getByRole("group", { name: "Price by" })
+    .getByRole("button", { name: "headline" })
+    .click();
+  await sees.getByRole("button", { name: "Add a headline" }).press("Enter");
+  const words = sees.getByRole("textbox", { name: "Headline 1" });
+  await words.fill("All rooms as we walked them");
+  await words.press("Enter");
+  await expect(price.getByRole("row")).toHaveText([
+    /^All rooms as we walked them/,
+    /^Price before tax/,
+    /^Sales tax/,
+    /^Total/,
+  ]);
+  await sees.getByRole("checkbox", { name: "Walls" }).click();
+  await expect(price.getByRole("row")).toHaveCount(5);
+});
