@@ -38,6 +38,16 @@ public sealed class FirmDay(TimeProvider time, CompanyStore companies)
             .AtStartOfDay(LocalDate.FromDateOnly(day).PlusDays(1))
             .ToDateTimeUtc();
 
+    /// <summary>A moment (UTC) in the firm's zone: <c>Mon 30 Nov 2026, 8:30</c>.</summary>
+    public string Moment(DateTime utc) =>
+        Instant
+            .FromDateTimeUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc))
+            .InZone(
+                DateTimeZoneProviders.Tzdb.GetZoneOrNull(companies.Get()?.Zone ?? OfThisMachine) ?? DateTimeZone.Utc
+            )
+            .ToDateTimeUnspecified()
+            .ToString("ddd d MMM yyyy, H:mm", CultureInfo.InvariantCulture);
+
     /// <summary>Today, as jobs write it.</summary>
     public string Written => Write(Today);
 

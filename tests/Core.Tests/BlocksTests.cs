@@ -424,7 +424,7 @@ public class BlocksTests
         // Unicode CLDR, long dates and decimal numbers, from memory; a browser's own are compared in office.spec.
         Assert.Equal(("5 March 2026", "March 5, 2026"), (Day("en-GB"), Day("en-US")));
         Assert.Equal(("5. März 2026", "5 de marzo de 2026"), (Day("de"), Day("es")));
-        Assert.Equal(("−12.345,60", "−12\u00a0345,60", "−12’345.60"), (Number("de"), Number("fr"), Number("de-CH")));
+        Assert.Equal(("−12.345,60", "−12\u00a0345,60", "−12'345.60"), (Number("de"), Number("fr"), Number("de-CH")));
         foreach (var wrong in new[] { "red", "#12345", "#12345g", "" })
             Assert.Throws<RefusedException>(() => (Brand.Starting with { Colour = wrong }).Check());
         Assert.Throws<RefusedException>(() => (Brand.Starting with { Language = "xx" }).Check());

@@ -122,7 +122,10 @@ test("a new user measures a house, works it, prices it and downloads the proposa
   ).toBeVisible();
 
   await page.keyboard.press("Alt+4");
-  await page.getByRole("button", { name: "place", exact: true }).click();
+  await page
+    .getByRole("group", { name: "Price by" })
+    .getByRole("button", { name: "place", exact: true })
+    .click();
   const paper = page.getByRole("region", {
     name: "Proposal as the customer sees it",
   });

@@ -43,7 +43,7 @@ test("a proposal is written on its page by keys: words with figures that follow,
   // The figure answers why, and follows an edit of the price.
   await total.press("e");
   await expect(page.getByRole("region", { name: "Workings" })).toContainText(
-    "Total",
+    "Customer pays",
   );
   await page.keyboard.press("Escape");
   await page.keyboard.press("Alt+3");
@@ -73,8 +73,8 @@ test("a proposal is written on its page by keys: words with figures that follow,
   // Order by keys, and hiding; each is one step back.
   await block(page, /^Terms/).press("Alt+ArrowUp");
   await expect
-    .poll(async () => (await titles(page)).indexOf("Terms"))
-    .toBe((await titles(page)).indexOf("What to expect") - 1);
+    .poll(async () => (await titles(page)).slice(-3))
+    .toEqual(["Terms", "What to expect", "Signatures"]);
   await block(page, /^Price/).press("h");
   await expect(block(page, /^Price/)).toContainText("hidden");
   await expect(paper(page).getByRole("row", { name: /^Total/ })).toHaveCount(0);
@@ -129,7 +129,8 @@ test("payment steps always come to the total; what does not is refused beside th
       ) * 100,
     );
   expect((await cents(0)) + (await cents(1))).toBe(await cents(2));
-  expect(Math.round((await cents(2)) * 0.3)).toBe(await cents(1));
+  // Half a cent goes to the earlier step.
+  expect(Math.abs((await cents(2)) * 0.3 - (await cents(1)))).toBeLessThan(1);
 });
 
 test("texts of the Book are taken by one key, written otherwise for a job, and kept", async ({
@@ -158,12 +159,11 @@ test("texts of the Book are taken by one key, written otherwise for a job, and k
   await page.keyboard.press("Enter");
   await expect(block(page, /^What to expect/)).toContainText("as in the Book");
   await page.goto("/book");
+  await page.getByLabel("Find an entry").fill("Ladders at night");
   await page
-    .getByRole("searchbox", { name: "Find in the Book" })
-    .or(page.getByRole("textbox", { name: "Find in the Book" }))
-    .first()
-    .fill("Ladders at night");
-  await page.getByText("Ladders at night").first().click();
+    .getByRole("list", { name: "Found" })
+    .getByText("Ladders at night")
+    .click();
   await expect(page.getByRole("combobox", { name: "Text" })).toHaveValue(
     "Ladders are locked at night.",
   );
@@ -223,15 +223,16 @@ test("the firm's paper: look, colour that can be read, dates and numbers as brow
   await page.goto("/office");
   const office = page.getByRole("region", { name: "Paper", exact: true });
   // Each language against the browser's own data (Unicode CLDR through ICU).
-  const offered = await office
+  const languages = office
     .getByRole("combobox", { name: "Dates and numbers" })
-    .locator("option")
-    .evaluateAll((all) =>
-      all.map((o) => ({
-        name: (o as HTMLOptionElement).value,
-        words: o.textContent,
-      })),
-    );
+    .locator("option");
+  await expect(languages).not.toHaveCount(0);
+  const offered = await languages.evaluateAll((all) =>
+    all.map((o) => ({
+      name: (o as HTMLOptionElement).value,
+      words: o.textContent,
+    })),
+  );
   expect(offered.length).toBeGreaterThan(10);
   for (const { name, words } of offered) {
     const [day, number] = await page.evaluate((locale) => {
@@ -291,11 +292,11 @@ test("the firm's paper: look, colour that can be read, dates and numbers as brow
     .selectOption("en-GB");
   await office.getByRole("textbox", { name: "Foot of each page" }).fill("");
   await page.keyboard.press("Enter");
-  await saved2(page);
+  await keptByOffice(page);
 });
 
 /** What the office keeps is kept when it shows it again. */
-async function saved2(page: Page) {
+async function keptByOffice(page: Page) {
   await page.reload();
   await expect(
     page
@@ -313,7 +314,7 @@ test("a price by line has quantities and unit prices, and headlines bundle secti
   const sees = page.getByRole("region", { name: "What the customer sees" });
   await sees
     .getByRole("group", { name: "Price by" })
-    .getByRole("button", { name: "line" })
+    .getByRole("button", { name: "line", exact: true })
     .click();
   await sees.getByRole("checkbox", { name: "unit prices" }).click();
   const price = paper(page).getByRole("region", { name: "Price" });
@@ -328,7 +329,7 @@ test("a price by line has quantities and unit prices, and headlines bundle secti
   await accessible(page, "a price by line");
   await sees
     .getByRole("group", { name: "Price by" })
-    .getByRole("button", { name: "headline" })
+    .getByRole("button", { name: "headline", exact: true })
     .click();
   await sees.getByRole("button", { name: "Add a headline" }).press("Enter");
   const words = sees.getByRole("textbox", { name: "Headline 1" });
@@ -342,4 +343,118 @@ test("a price by line has quantities and unit prices, and headlines bundle secti
   ]);
   await sees.getByRole("checkbox", { name: "Walls" }).click();
   await expect(price.getByRole("row")).toHaveCount(5);
+});
+
+test("a revision is sent and stays as it was; what differs from it is told, and its state follows what is recorded", async ({
+  page,
+}) => {
+  await rooms(page, "Curlew House", 2);
+  await addEverywhere(page, "Walls Paint", "Doors");
+  await page.keyboard.press("Alt+4");
+  await block(page, /^Letter/).press("w");
+  await page.keyboard.type("In two stretches.");
+  await page.keyboard.press("Control+Enter");
+  await saved(page);
+  await page.getByRole("button", { name: "Revisions" }).press("Enter");
+  const list = page.getByRole("region", { name: "Revisions" });
+  await page.getByRole("button", { name: "Send revision A" }).press("Enter");
+  // Nothing goes out with a hole that nobody explains.
+  const dialog = page.getByRole("dialog", { name: "Send revision A" });
+  await expect(dialog).toContainText("No payment steps.");
+  await expect(
+    dialog.getByRole("button", { name: "It is sent" }),
+  ).toBeDisabled();
+  await dialog
+    .getByRole("textbox", { name: "Why it goes out all the same" })
+    .fill("paid on the last day");
+  await page.keyboard.press("Enter");
+  await expect(dialog).toHaveCount(0);
+  const a = list.getByRole("article", { name: /^Revision A, / });
+  await expect(a).toHaveAccessibleName("Revision A, sent");
+  await expect(a).toContainText("unfinished: paid on the last day");
+  await expect(
+    page.getByRole("link", { name: /^Proposal .*Rev A sent/ }),
+  ).toBeVisible();
+  await accessible(page, "revisions");
+  const sent = await page.request.get(
+    (await a.getByRole("link", { name: "PDF" }).getAttribute("href"))!,
+  );
+  // A room more, another price, other words.
+  await page.getByRole("button", { name: "Page", exact: true }).click();
+  await block(page, /^Letter/).press("w");
+  await page
+    .getByRole("combobox", { name: "Words of Letter" })
+    .fill("In three stretches.");
+  await page.keyboard.press("Control+Enter");
+  await page.keyboard.press("Alt+3");
+  await page.getByRole("textbox", { name: "Overhead", exact: true }).fill("20");
+  await page.keyboard.press("Enter");
+  await saved(page);
+  await page.keyboard.press("Alt+4");
+  await page.getByRole("button", { name: "Revisions" }).click();
+  const differs = page.getByRole("region", { name: "What differs" });
+  await expect(
+    differs.getByRole("row", { name: /^⇄? ?Repriced/ }),
+  ).toBeVisible();
+  const amounts = (
+    await differs
+      .locator("tbody tr:not(:first-child) td:last-child")
+      .allInnerTexts()
+  ).map((t) =>
+    Math.round(Number(t.replace(/[,+]/g, "").replace("−", "-")) * 100),
+  );
+  const sum = await differs
+    .locator("tbody tr:first-child td")
+    .first()
+    .innerText();
+  expect(amounts.reduce((x, y) => x + y, 0)).toBe(
+    Math.round(Number(sum.replace(/[,+]/g, "")) * 100),
+  );
+  const words = differs.getByRole("group", { name: "Reworded: Letter" });
+  await expect(words.locator("del")).toHaveText("two ");
+  await expect(words.locator("ins")).toHaveText("three ");
+  // As it was sent, it reads as it did; so do the bytes.
+  await a.getByRole("button", { name: "As it was sent" }).press("Enter");
+  await expect(
+    page.getByRole("region", { name: "Revision A as it was sent" }),
+  ).toContainText("In two stretches.");
+  await accessible(page, "a revision as it was sent");
+  await a.getByRole("button", { name: "Back to what differs" }).click();
+  const again = await page.request.get(
+    (await a.getByRole("link", { name: "PDF" }).getAttribute("href"))!,
+  );
+  expect(await again.body()).toEqual(await sent.body());
+  // On hold and off; undo of the job steps over what happened.
+  await a.getByRole("button", { name: "Put on hold" }).click();
+  await page.getByRole("textbox", { name: "Why" }).fill("they are away");
+  await page.keyboard.press("Enter");
+  await expect(a).toHaveAccessibleName("Revision A, on hold");
+  await page.keyboard.press("Control+z");
+  await expect(a).toHaveAccessibleName("Revision A, on hold");
+  // B replaces A, and takes a yes on paper; then none can be sent any more.
+  await page.getByRole("button", { name: "Send revision B" }).click();
+  await page
+    .getByRole("textbox", { name: "Why it goes out all the same" })
+    .fill("paid on the last day");
+  await page.keyboard.press("Enter");
+  await expect(a).toHaveAccessibleName("Revision A, superseded");
+  const b = list.getByRole("article", { name: /^Revision B, / });
+  await b.getByRole("button", { name: "Record a yes" }).click();
+  const yes = page.getByRole("dialog", { name: /^Record a yes/ });
+  await yes.getByRole("textbox", { name: "How it came" }).fill("signed letter");
+  await page.keyboard.press("Enter");
+  await expect(yes.getByRole("alert")).toHaveText(
+    "Say which date the yes bears.",
+  );
+  await yes
+    .getByRole("textbox", { name: "Date that the yes bears" })
+    .fill("2026-01-05");
+  await page.keyboard.press("Enter");
+  await expect(b).toHaveAccessibleName("Revision B, accepted");
+  await expect(page.getByRole("region", { name: "Send" })).toContainText(
+    "a change order",
+  );
+  await expect(
+    page.getByRole("button", { name: /^Send revision/ }),
+  ).toHaveCount(0);
 });

@@ -5528,7 +5528,6 @@ export interface components {
             id: string;
             did: string;
             words: string;
-            /** Format: date-time */
             at: string;
             by: string;
         };
@@ -6524,10 +6523,8 @@ export interface components {
             letters: string;
             state: components["schemas"]["RevisionState"];
             stateWords: string;
-            /** Format: date */
-            holdsUntil: null | string;
-            /** Format: date */
-            printedUntil: null | string;
+            holdsUntil: string;
+            printedUntil: string;
             beforeTax: string;
             total: string;
             history: components["schemas"]["FactView"][];

@@ -60,8 +60,9 @@ export function BrandEditor({ company }: { company: Schemas["Company"] }) {
           </div>
           {brand.colourOfWords !== brand.colour && (
             <p className="note">
-              Words in it are darkened to <b style={{ color: brand.colourOfWords }}>{brand.colourOfWords}</b>, so that
-              they can be read on white.
+              Words in it are darkened to{" "}
+              <b style={{ color: brand.colourOfWords, background: "#fff" }}>{brand.colourOfWords}</b>, so that they can
+              be read on white.
             </p>
           )}
           <Choice

@@ -11,6 +11,7 @@ type Kind = Schemas["FactKind"];
 
 /** What the firm records: the words of its button, what it asks for, and what it does. */
 const acts: Partial<Record<Kind, { words: string; does: string; reason?: string; day?: string; least?: boolean }>> = {
+  sentAgain: { words: "Sent again", does: "The same revision went out once more.", reason: "How it went out" },
   yesRecorded: {
     words: "Record a yes",
     does: "A yes on paper or by word makes the contract, at the total of this revision.",
@@ -71,7 +72,7 @@ export function Facts(props: {
           <div key={fact.id}>
             <dt>{fact.did}</dt>
             <dd>
-              {local(fact.at)} {fact.words && <small>{fact.words}</small>}
+              {fact.at} {fact.words && <small>{fact.words}</small>}
             </dd>
           </div>
         ))}
@@ -79,10 +80,8 @@ export function Facts(props: {
           <div>
             <dt>holds to</dt>
             <dd>
-              {plainDay(revision.holdsUntil)}
-              {revision.printedUntil !== revision.holdsUntil && revision.printedUntil && (
-                <small> printed: {plainDay(revision.printedUntil)}</small>
-              )}
+              {revision.holdsUntil}
+              {revision.printedUntil !== revision.holdsUntil && <small> printed: {revision.printedUntil}</small>}
             </dd>
           </div>
         )}
@@ -131,9 +130,3 @@ export function Facts(props: {
     </article>
   );
 }
-
-const when = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
-const local = (utc: string) => when.format(new Date(utc));
-
-const days = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeZone: "UTC" });
-const plainDay = (day: string) => days.format(new Date(`${day}T00:00:00Z`));

@@ -74,7 +74,7 @@ public sealed record PaperLanguage(
             Of("janvier février mars avril mai juin juillet août septembre octobre novembre décembre")
         ),
         new("de", "German", ".", ",", "d. m y", GermanMonths),
-        new("de-CH", "German, Switzerland", "’", ".", "d. m y", GermanMonths),
+        new("de-CH", "German, Switzerland", "'", ".", "d. m y", GermanMonths),
         new(
             "it",
             "Italian",

@@ -32,7 +32,7 @@ public sealed record RecordFact(Guid Id, FactKind Kind, string Words, DateOnly? 
 public static class RevisionEndpoints
 {
     /// <summary>What the firm can record of a revision.</summary>
-    private static readonly ImmutableArray<FactKind> OfTheFirm =
+    internal static readonly ImmutableArray<FactKind> OfTheFirm =
     [
         FactKind.SentAgain,
         FactKind.YesRecorded,

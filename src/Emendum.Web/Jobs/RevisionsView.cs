@@ -10,16 +10,16 @@ namespace Emendum.Web.Jobs;
 /// <summary>Something that happened, as a history says it.</summary>
 /// <param name="Did">What: <c>sent</c>.</param>
 /// <param name="Words">The reason, or how it came.</param>
-/// <param name="At">When, UTC.</param>
+/// <param name="At">When, in the firm's zone.</param>
 /// <param name="By">By whom.</param>
-public sealed record FactView(Guid Id, string Did, string Words, DateTime At, string By);
+public sealed record FactView(Guid Id, string Did, string Words, string At, string By);
 
 /// <summary>A revision as the station lists it.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Letters">Its letters.</param>
 /// <param name="State">How it stands.</param>
 /// <param name="StateWords">That in words.</param>
-/// <param name="HoldsUntil">Last day of its prices, as the firm has it by now; null for none.</param>
+/// <param name="HoldsUntil">Last day of its prices, as the firm has it by now; empty for none.</param>
 /// <param name="PrintedUntil">The same as its document says it.</param>
 /// <param name="BeforeTax">Its price before tax.</param>
 /// <param name="Total">What the customer pays.</param>
@@ -30,8 +30,8 @@ public sealed record RevisionView(
     string Letters,
     RevisionState State,
     string StateWords,
-    DateOnly? HoldsUntil,
-    DateOnly? PrintedUntil,
+    string HoldsUntil,
+    string PrintedUntil,
     string BeforeTax,
     string Total,
     IReadOnlyList<FactView> History,
@@ -54,18 +54,6 @@ public sealed record RevisionsView(
     IReadOnlyList<RevisionView> Revisions
 )
 {
-    private static readonly FactKind[] Firm =
-    [
-        FactKind.YesRecorded,
-        FactKind.NoRecorded,
-        FactKind.PutOnHold,
-        FactKind.TakenOffHold,
-        FactKind.Extended,
-        FactKind.Reopened,
-        FactKind.Withdrawn,
-        FactKind.Annulled,
-    ];
-
     /// <summary>Those of a job.</summary>
     public static RevisionsView Of(Estimate estimate, RevisionStore revisions, FirmDay day)
     {
@@ -84,32 +72,32 @@ public sealed record RevisionsView(
                 || rows[0].Figures.Total != estimate.Price.Total.V
                 || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
             stands,
-            [.. rows.Select(r => Row(r, life, day.Today))]
+            [.. rows.Select(r => Row(r, life, day))]
         );
     }
 
     private static bool Same(RevisionFigures a, RevisionFigures b) =>
         a.Lines.SequenceEqual(b.Lines) && a.Steps.SequenceEqual(b.Steps);
 
-    private static RevisionView Row(RevisionRow row, ProposalLife life, DateOnly today)
+    private static RevisionView Row(RevisionRow row, ProposalLife life, FirmDay day)
     {
-        var (start, figures) = (row.Start, row.Figures);
+        var (start, figures, today) = (row.Start, row.Figures, day.Today);
         var state = life.StateOf(start.Id, today);
         return new(
             start.Id,
             start.Letters,
             state,
             state.Words(),
-            life.HoldsUntil(start.Id),
-            start.ValidUntil,
+            Said(life.HoldsUntil(start.Id)),
+            Said(start.ValidUntil),
             Money(figures.BeforeTax, figures.Places),
             Money(figures.Total, figures.Places),
             [
                 .. life
                     .Facts.Where(f => f.Revision == start.Id)
-                    .Select(f => new FactView(f.Id, Did(f), f.Words, f.At, f.By)),
+                    .Select(f => new FactView(f.Id, Did(f), f.Words, day.Moment(f.At), f.By)),
             ],
-            [.. Firm.Where(kind => life.May(kind, start.Id, today))]
+            [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );
     }
 
@@ -135,7 +123,9 @@ public sealed record RevisionsView(
             _ => "link revoked",
         };
 
-    private static string Day(Fact fact) => fact.Day is { } day ? PaperLanguage.English.Day(day) : "";
+    private static string Day(Fact fact) => Said(fact.Day);
+
+    private static string Said(DateOnly? day) => day is { } of ? PaperLanguage.English.Day(of) : "";
 
     private static string Money(decimal amount, int places) => Shown.Money(amount, places);
 }
@@ -251,16 +241,16 @@ public sealed record ComparedView(
         return
         [
             new(a, Money(before.BeforeTax), 0, X(before.BeforeTax), false),
-            .. moves.Select(
-                (move, i) =>
-                    new DiffersStep(
-                        move.Label,
-                        Shown.Moved(move.By, after.Places),
-                        X(decimal.Min(at[i], at[i + 1])),
-                        decimal.Round(decimal.Abs(move.By) * scale, 2),
-                        move.By < 0
-                    )
-            ),
+            .. moves
+                .Index()
+                .Where(m => m.Item.By != 0)
+                .Select(m => new DiffersStep(
+                    m.Item.Label,
+                    Shown.Moved(m.Item.By, after.Places),
+                    X(decimal.Min(at[m.Index], at[m.Index + 1])),
+                    decimal.Round(decimal.Abs(m.Item.By) * scale, 2),
+                    m.Item.By < 0
+                )),
             new(b, Money(after.BeforeTax), 0, X(after.BeforeTax), false),
         ];
     }
