@@ -47,34 +47,51 @@ public sealed class RevisionStore(Database database)
         return Life(connection, job);
     }
 
+    /// <summary>The lives of the proposals of all jobs of which something was sent.</summary>
+    public Dictionary<Guid, ProposalLife> Lives()
+    {
+        using var connection = database.Connect();
+        return Lives(connection, null);
+    }
+
     private static ProposalLife Life(SqliteConnection connection, Guid job) =>
-        new(
-            [
-                .. connection.Rows(
-                    "SELECT id, number, valid_until FROM revision WHERE job_id = $job ORDER BY number",
-                    Start,
-                    ("$job", job)
-                ),
-            ],
-            [
-                .. connection.Rows(
-                    "SELECT id, revision_id, kind, at, by, words, day, total FROM proposal_fact WHERE job_id = $job ORDER BY number",
-                    r => new Fact(
-                        r.GetGuid(0),
-                        r.GetGuid(1),
-                        Enum.Parse<FactKind>(r.GetString(2)),
-                        Time(r.GetString(3)),
-                        r.GetString(4),
-                        r.GetString(5)
-                    )
-                    {
-                        Day = r.IsDBNull(6) ? null : Day.Of(r.GetString(6)),
-                        Total = r.IsDBNull(7) ? null : decimal.Parse(r.GetString(7), CultureInfo.InvariantCulture),
-                    },
-                    ("$job", job)
-                ),
-            ]
-        );
+        Lives(connection, job).GetValueOrDefault(job, ProposalLife.Empty);
+
+    private static Dictionary<Guid, ProposalLife> Lives(SqliteConnection connection, Guid? job)
+    {
+        var which = job is null ? "" : "WHERE job_id = $job";
+        (string, object?)[] of = job is null ? [] : [("$job", job)];
+        var facts = connection
+            .Rows(
+                $"SELECT id, revision_id, kind, at, by, words, day, total, job_id FROM proposal_fact {which} ORDER BY number",
+                r =>
+                    (
+                        Job: r.GetGuid(8),
+                        Fact: new Fact(
+                            r.GetGuid(0),
+                            r.GetGuid(1),
+                            Enum.Parse<FactKind>(r.GetString(2)),
+                            Time(r.GetString(3)),
+                            r.GetString(4),
+                            r.GetString(5)
+                        )
+                        {
+                            Day = r.IsDBNull(6) ? null : Day.Of(r.GetString(6)),
+                            Total = r.IsDBNull(7) ? null : decimal.Parse(r.GetString(7), CultureInfo.InvariantCulture),
+                        }
+                    ),
+                of
+            )
+            .ToLookup(f => f.Job, f => f.Fact);
+        return connection
+            .Rows(
+                $"SELECT id, number, valid_until, job_id FROM revision {which} ORDER BY number",
+                r => (Job: r.GetGuid(3), Start: Start(r)),
+                of
+            )
+            .GroupBy(r => r.Job, r => r.Start)
+            .ToDictionary(r => r.Key, r => new ProposalLife([.. r], [.. facts[r.Key]]));
+    }
 
     private static RevisionStart Start(SqliteDataReader r) =>
         new(r.GetGuid(0), r.GetInt32(1), r.IsDBNull(2) ? null : Day.Of(r.GetString(2)));

@@ -50,8 +50,12 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
                         ("field", FieldOf(plain))
                     ),
                     BadHttpRequestException => Write(context, 400, "The request cannot be read."),
-                    // Until the operation has what it needs, a fault of JSON is the sender's; later it would be ours.
-                    JsonException or NotSupportedException or InvalidOperationException when !IsBound(context) => Write(
+                    // Until the operation has what it needs, a fault of JSON is the sender's; later it would be ours. The reader of .NET 10.0 runs out of its bounds where a text in several pieces breaks off within
+                    // a true, false or null.
+                    JsonException
+                    or NotSupportedException
+                    or InvalidOperationException
+                    or IndexOutOfRangeException when !IsBound(context) => Write(
                         context,
                         400,
                         "The request cannot be read."

@@ -67,6 +67,106 @@ public class DocumentTests
         Assert.All(fonts, font => Assert.Matches("Literata|Archivo", font));
     }
 
+    /// <summary>Every look on every paper, with everything shown: a document of many pages.</summary>
+    public static TheoryData<Look, Paper> Papers
+    {
+        get
+        {
+            var all = new TheoryData<Look, Paper>();
+            foreach (var look in Enum.GetValues<Look>())
+            foreach (var paper in Enum.GetValues<Paper>())
+                all.Add(look, paper);
+            return all;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Papers))]
+    public void Every_look_reads_in_order_on_its_paper_with_heads_repeated_and_none_left_alone(Look look, Paper paper)
+    {
+        var job = Library(Detail.Line);
+        job = job with
+        {
+            Proposal = job.Proposal with
+            {
+                UnitPrices = true,
+                Quantities = true,
+                Hours = true,
+                Products = true,
+                ScopeBy = Detail.Place,
+            },
+            Blocks =
+            [
+                new(ProposalBlock.First(BlockKind.Cover), BlockKind.Cover, "0"),
+                .. job.Blocks.Select(b => b.Kind == BlockKind.Terms ? b with { NewPage = true } : b),
+            ],
+        };
+        var brand = Brand.Starting with
+        {
+            Look = look,
+            Paper = paper,
+            Colour = "#7fb069",
+            Slogan = "Walls and floors",
+            Head = "555 0100\nreg. 44",
+            Foot = "Insured by nobody real",
+        };
+        var document = Proposal.Of(Estimate.Of(job, Trace.Silent), Trust, brand, Trace.Silent, "B");
+        var bytes = ProposalPdf.Write(document, job.Info, brand);
+        Assert.Equal(bytes, ProposalPdf.Write(document, job.Info, brand));
+        using var pdf = PdfDocument.Open(bytes);
+        var pages = pdf.GetPages().ToArray();
+        var (width, height) = paper == Paper.A4 ? (595.28, 841.89) : (612.0, 792.0);
+        Assert.All(pages, p => Assert.True(Math.Abs(p.Width - width) < 1 && Math.Abs(p.Height - height) < 1));
+        // Nothing is printed beyond the page, nor over its foot.
+        Assert.All(pages.SelectMany(p => p.Letters), l => Assert.InRange(l.BoundingBox.Right, 0, width - 40));
+        // In the order of the blocks, without a letter lost.
+        var text = string.Concat(pages.Select(p => Squeezed(p.Text)));
+        var at = 0;
+        foreach (var title in document.Blocks.Where(b => b is { IsRead: true, IsTitled: true }).Select(b => b.Title))
+        {
+            var found = text.IndexOf(Squeezed(title), at, StringComparison.Ordinal);
+            Assert.True(found >= 0, $"{title} stands not in its order.");
+            at = found;
+        }
+        foreach (var row in document.Elements.OfType<PriceTable>().SelectMany(t => t.Rows))
+        {
+            Assert.Contains(Squeezed(row.Label), text);
+            Assert.Contains(Squeezed(row.Shown), text);
+        }
+        Assert.Contains("Proposal2041,revisionB", text);
+        // A cover has no number; every other page has, and the foot.
+        Assert.DoesNotContain(Squeezed($"page 1 of {pages.Length}"), Squeezed(pages[0].Text));
+        for (var i = 1; i < pages.Length; i++)
+        {
+            Assert.Contains(Squeezed($"page {i + 1} of {pages.Length}"), Squeezed(pages[i].Text));
+            Assert.Contains("Insuredbynobodyreal", Squeezed(pages[i].Text));
+        }
+        // Where the table goes over pages, each has its heads; no page ends in a heading.
+        var lines = pages.Select(p => Lines(p).ToArray()).ToArray();
+        Assert.True(lines.Count(l => l.Any(x => x.Contains("unitprice", StringComparison.Ordinal))) >= 3);
+        string[] heads =
+        [
+            .. document
+                .Blocks.Where(b => b is { IsRead: true, IsTitled: true })
+                .Select(b => Squeezed(b.Title))
+                .Concat(document.Elements.OfType<Heading>().Select(h => Squeezed(h.Text))),
+        ];
+        foreach (var page in lines[1..])
+        {
+            var body = page.Where(l =>
+                !l.Contains("Insured", StringComparison.Ordinal) && !l.Contains("page", StringComparison.Ordinal)
+            );
+            Assert.DoesNotContain(body.Last(), heads);
+        }
+    }
+
+    /// <summary>The lines of a page from top to bottom, without white space.</summary>
+    private static IEnumerable<string> Lines(UglyToad.PdfPig.Content.Page page) =>
+        page
+            .Letters.GroupBy(l => Math.Round(l.StartBaseLine.Y))
+            .OrderByDescending(l => l.Key)
+            .Select(l => Squeezed(string.Concat(l.OrderBy(x => x.StartBaseLine.X).Select(x => x.Value))));
+
     private static string Squeezed(string text) => text.Replace(" ", "", StringComparison.Ordinal);
 
     [Fact]

@@ -138,6 +138,30 @@ public sealed class RefusalTests : IDisposable
     }
 
     [Fact]
+    public async Task A_body_that_breaks_off_anywhere_is_the_senders_fault()
+    {
+        // Long enough to come in several pieces, and cut at every letter of its last words.
+        var whole = new JsonObject
+        {
+            ["was"] = 1,
+            ["entry"] = new JsonObject
+            {
+                ["kind"] = "text",
+                ["body"] = new string('x', 5000),
+                ["archived"] = false,
+                ["source"] = null,
+                ["order"] = true,
+            },
+        }.ToJsonString();
+        for (var cut = 1; cut < 50; cut++)
+        {
+            using var content = new StringContent(whole[..^cut], System.Text.Encoding.UTF8, "application/json");
+            using var response = await server.Http.PutAsync("/api/book/01930000-0000-7000-8000-000000003230", content);
+            Assert.Equal(400, (int)response.StatusCode);
+        }
+    }
+
+    [Fact]
     public async Task What_is_not_there_is_a_problem_document()
     {
         foreach (

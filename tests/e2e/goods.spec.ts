@@ -139,7 +139,7 @@ test("the list of jobs is put in order by its columns, narrowed, and stands so w
   await expect(
     page.getByRole("columnheader", { name: "Price before tax" }),
   ).toHaveAttribute("aria-sort", "descending");
-  const prices = (await rows.locator("td:nth-child(6)").allInnerTexts()).map(
+  const prices = (await rows.locator("td:nth-child(7)").allInnerTexts()).map(
     (text) => Number(/^[\d,.]+/.exec(text)?.[0].replaceAll(",", "") ?? -1),
   );
   expect(prices.length).toBeGreaterThan(3);

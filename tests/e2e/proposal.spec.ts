@@ -75,6 +75,10 @@ test("a proposal is written on its page by keys: words with figures that follow,
   await expect
     .poll(async () => (await titles(page)).slice(-3))
     .toEqual(["Terms", "What to expect", "Signatures"]);
+  await block(page, /^Signatures/).dragTo(block(page, /^Terms/));
+  await expect
+    .poll(async () => (await titles(page)).slice(-3))
+    .toEqual(["Signatures", "Terms", "What to expect"]);
   await block(page, /^Price/).press("h");
   await expect(block(page, /^Price/)).toContainText("hidden");
   await expect(paper(page).getByRole("row", { name: /^Total/ })).toHaveCount(0);
@@ -431,6 +435,14 @@ test("a revision is sent and stays as it was; what differs from it is told, and 
   await expect(a).toHaveAccessibleName("Revision A, on hold");
   await page.keyboard.press("Control+z");
   await expect(a).toHaveAccessibleName("Revision A, on hold");
+  // The list of jobs says how it stands.
+  const station = page.url();
+  await page.goto("/jobs");
+  await expect(
+    page.getByRole("row", { name: /Curlew House/ }).first(),
+  ).toContainText("Rev A on hold");
+  await page.goto(station);
+  await page.getByRole("button", { name: "Revisions" }).click();
   // B replaces A, and takes a yes on paper; then none can be sent any more.
   await page.getByRole("button", { name: "Send revision B" }).click();
   await page
@@ -446,9 +458,13 @@ test("a revision is sent and stays as it was; what differs from it is told, and 
   await expect(yes.getByRole("alert")).toHaveText(
     "Say which date the yes bears.",
   );
-  await yes
-    .getByRole("textbox", { name: "Date that the yes bears" })
-    .fill("2026-01-05");
+  const bears = yes.getByRole("textbox", { name: "Date that the yes bears" });
+  await bears.fill("5 January");
+  await page.keyboard.press("Enter");
+  await expect(yes.getByRole("alert")).toHaveText(
+    "Write a day like 2027-01-31.",
+  );
+  await bears.fill("2026-01-05");
   await page.keyboard.press("Enter");
   await expect(b).toHaveAccessibleName("Revision B, accepted");
   await expect(page.getByRole("region", { name: "Send" })).toContainText(

@@ -150,6 +150,12 @@ export const askJob = {
       queryFn: async () => (await api.GET("/api/jobs/{id}/proposal", { params: of(job) })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** How the proposal stands; it changes by what is recorded of it, and not by edits of the job. */
+  stands: (job: At) =>
+    queryOptions({
+      queryKey: ["stands", job.id],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/revisions/stands", { params: of(job) })).data!,
+    }),
   /** What was sent, and how it stands. */
   revisions: (job: At) =>
     queryOptions({

@@ -2605,6 +2605,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/stands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions/compared": {
         parameters: {
             query?: never;
@@ -5696,6 +5733,7 @@ export interface components {
             number: string;
             name: string;
             customer: string;
+            state: string;
             changed: string;
             /** Format: int32 */
             places: null | number;
@@ -6487,8 +6525,7 @@ export interface components {
             id: string;
             kind: components["schemas"]["FactKind"];
             words: string;
-            /** Format: date */
-            day: null | string;
+            day: string;
         };
         Refusal: {
             field: string;
@@ -6514,7 +6551,6 @@ export interface components {
             closed: string;
             beforeTax: string;
             differs: boolean;
-            stands: string;
             revisions: components["schemas"]["RevisionView"][];
         };
         RevisionView: {
@@ -6807,6 +6843,11 @@ export interface components {
             stress: components["schemas"]["Stress"];
             name: null | string;
             figure: null | string;
+        };
+        StandsView: {
+            words: string;
+            next: string;
+            wasSent: boolean;
         };
         /** @enum {unknown} */
         Station: "job" | "measure" | "work" | "price" | "proposal";

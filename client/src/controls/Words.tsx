@@ -47,8 +47,15 @@ export function Words({ label, value, names, onKeep, onLeave, focus, onPage }: P
     if (text === seen) setText(value);
     setSeen(value);
   }
+  /** Where the caret is to stand once what was taken is there: before the next key, which may come at once. */
+  const caret = useRef<number | null>(null);
   useLayoutEffect(() => {
     const box = area.current!;
+    if (caret.current !== null) {
+      box.focus();
+      box.setSelectionRange(caret.current, caret.current);
+      caret.current = null;
+    }
     box.style.height = "auto";
     box.style.height = `${box.scrollHeight + 2}px`;
   }, [text]);
@@ -71,17 +78,13 @@ export function Words({ label, value, names, onKeep, onLeave, focus, onPage }: P
     }
   }
   function take(name: string) {
-    const box = area.current!;
     const end = text.slice(at).startsWith("}") ? at + 1 : at;
     const now = `${text.slice(0, open!.from)}{${name}}${text.slice(end)}`;
     const to = open!.from + name.length + 2;
+    caret.current = to;
     setText(now);
+    setAt(to);
     setRow(0);
-    requestAnimationFrame(() => {
-      box.focus();
-      box.setSelectionRange(to, to);
-      setAt(to);
-    });
   }
   return (
     <div className={`${styles.words} ${onPage ? styles.onPage : ""}`}>

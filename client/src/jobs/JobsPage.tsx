@@ -23,6 +23,7 @@ const values: Record<string, (job: Job) => string | number | null> = {
   number: (job) => job.number,
   name: (job) => job.name,
   customer: (job) => job.customer || null,
+  state: (job) => job.state,
   places: (job) => job.places,
   hours: (job) => (job.hours ? Number(job.hours.value) : null),
   price: (job) => (job.price ? Number(job.price.value) : null),
@@ -66,7 +67,7 @@ export function JobsPage() {
   const shown = inOrder(
     (jobs ?? []).filter(
       (j) =>
-        words.every((w) => `${j.number} ${j.name} ${j.customer}`.toLowerCase().includes(w)) &&
+        words.every((w) => `${j.number} ${j.name} ${j.customer} ${j.state}`.toLowerCase().includes(w)) &&
         (!asked("customer") || j.customer === asked("customer")) &&
         (!since || j.changed >= since) &&
         (asked("margin") !== "below" || j.belowFloor),
@@ -147,6 +148,9 @@ export function JobsPage() {
               <SortedHead by="customer" order={order} onOrder={onOrder}>
                 Customer
               </SortedHead>
+              <SortedHead by="state" order={order} onOrder={onOrder}>
+                State
+              </SortedHead>
               <SortedHead by="places" order={order} onOrder={onOrder} largestFirst n>
                 Places
               </SortedHead>
@@ -174,6 +178,7 @@ export function JobsPage() {
                   </Link>
                 </td>
                 <td>{job.customer}</td>
+                <td>{job.state}</td>
                 <td className="n">{job.places ?? "—"}</td>
                 <td className="n">{said(job.hours)}</td>
                 <td className="n">{said(job.price)}</td>
@@ -193,7 +198,7 @@ export function JobsPage() {
             {jobs.length === 0
               ? "No jobs yet. Make the first with “New job”."
               : words.length > 0
-                ? "No job has that in its number, name or customer."
+                ? "No job has that in its number, name, customer or state."
                 : "No job is like that."}
           </p>
         )}

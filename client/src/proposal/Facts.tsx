@@ -116,7 +116,7 @@ export function Facts(props: {
           width="xs"
           onApply={() =>
             change
-              .recordFact(job.id, revision.id, { id, kind, words: words.trim(), day: day === "" ? null : day })
+              .recordFact(job.id, revision.id, { id, kind, words: words.trim(), day })
               .then(told)
               .then(() => setKind(null))
           }

@@ -13,7 +13,7 @@ type View = keyof typeof views;
 /** The Proposal station: the page, and what was sent of it. */
 export function ProposalPage() {
   const [, { job }] = useJob();
-  const { data } = useQuery(askJob.revisions(job));
+  const { data } = useQuery(askJob.stands(job));
   const [view, setView] = useKept<View>(job.id, "proposal/view", "page");
   return (
     <div className={styles.station}>
@@ -34,9 +34,7 @@ export function ProposalPage() {
           {view === "revisions"
             ? "A sent revision keeps its numbers and words for good; before tax"
             : data &&
-              (data.revisions.length === 0
-                ? "Nothing was sent yet"
-                : `${data.stands}; what you change is of revision ${data.next}`)}
+              (data.wasSent ? `${data.words}; what you change is of revision ${data.next}` : "Nothing was sent yet")}
         </span>
       </div>
       {view === "revisions" ? <Revisions /> : <Page />}

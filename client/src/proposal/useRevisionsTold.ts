@@ -7,7 +7,7 @@ export function useRevisionsTold() {
   return useCallback(
     () =>
       queries.invalidateQueries({
-        predicate: (q) => ["revisions", "proposal", "compared", "jobs"].includes(String(q.queryKey[0])),
+        predicate: (q) => ["revisions", "stands", "proposal", "compared", "jobs"].includes(String(q.queryKey[0])),
       }),
     [queries],
   );

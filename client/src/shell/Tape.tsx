@@ -23,7 +23,7 @@ const details = {
 /** The tape measure across the top: navigation, progress and totals in one. */
 export function Tape() {
   const [, { job }] = useJob();
-  const { data: sent } = useQuery(askJob.revisions(job));
+  const { data: sent } = useQuery(askJob.stands(job));
   const { tally } = job;
   const words = {
     measure: (
@@ -56,7 +56,7 @@ export function Tape() {
         )}
       </>
     ),
-    proposal: `${details[job.proposal.detail]} · ${sent?.stands ?? "draft"}`,
+    proposal: `${details[job.proposal.detail]} · ${sent?.words ?? "draft"}`,
   };
   return (
     <nav className="tape" aria-label="Stations of the job">

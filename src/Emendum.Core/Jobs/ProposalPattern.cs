@@ -60,6 +60,14 @@ public sealed record ProposalPatterns(ImmutableArray<ProposalPattern> All, Guid 
             [
                 usual,
                 Pattern(
+                    "Headlines only",
+                    new(Detail.Headline, false, 30),
+                    BlockKind.Letter,
+                    BlockKind.Price,
+                    BlockKind.Terms,
+                    BlockKind.Signatures
+                ),
+                Pattern(
                     "One page",
                     new(Detail.Total, false, 30),
                     BlockKind.Letter,

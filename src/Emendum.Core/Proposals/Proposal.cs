@@ -29,6 +29,13 @@ public static class Proposal
         );
     }
 
+    /// <summary>The price alone, at the job's own detail.</summary>
+    public static PriceTable Price(Estimate estimate, Trace trace)
+    {
+        var writing = new Writing(estimate, Party.None, Brand.Starting, trace);
+        return writing.Table(PriceBlock.Rows(writing));
+    }
+
     private static Block Made(ProposalBlock block, Writing writing)
     {
         var (job, figures) = (writing.Job, new NamedFigures(writing));

@@ -31,14 +31,10 @@ public static class Reported
         LineMoney.Of(estimate, trace);
         Year.Of(estimate, trace);
         PaymentPlan.Of(estimate, trace);
+        // What else the proposal says is recorded above; its price is another at each detail.
         foreach (var detail in Enum.GetValues<Detail>())
         foreach (var unitPrices in detail == Detail.Line ? new[] { false, true } : [false])
-            Proposal.Of(
-                estimate.ShownAs(job.Proposal with { Detail = detail, UnitPrices = unitPrices }),
-                Party.None,
-                Brand.Starting,
-                trace
-            );
+            Proposal.Price(estimate.ShownAs(job.Proposal with { Detail = detail, UnitPrices = unitPrices }), trace);
         return estimate;
     }
 

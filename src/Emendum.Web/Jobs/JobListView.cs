@@ -1,4 +1,5 @@
 using Emendum.Core;
+using Emendum.Core.Proposals;
 using Emendum.Core.Reports;
 using Emendum.Storage;
 using Microsoft.Data.Sqlite;
@@ -10,6 +11,7 @@ namespace Emendum.Web.Jobs;
 /// <param name="Number">Its number.</param>
 /// <param name="Name">Its name.</param>
 /// <param name="Customer">Its customer's name, or empty.</param>
+/// <param name="State">How its proposal stands: <c>draft</c>, <c>Rev A sent</c>.</param>
 /// <param name="Changed">When it was last changed, UTC.</param>
 /// <param name="Places">How many places; null, like the rest, where it cannot be opened.</param>
 /// <param name="Hours">Labour hours.</param>
@@ -21,6 +23,7 @@ public sealed record JobListView(
     string Number,
     string Name,
     string Customer,
+    string State,
     string Changed,
     int? Places,
     FigureView? Hours,
@@ -30,15 +33,30 @@ public sealed record JobListView(
 )
 {
     /// <summary>All jobs, the last changed first. Jobs an older version kept are looked at once.</summary>
-    public static IReadOnlyList<JobListView> Of(JobStore store, OpenJobs open) =>
-        [.. store.List().Select(row => Of(row, row.Glance ?? Look(row.Id, store, open)))];
+    public static IReadOnlyList<JobListView> Of(JobStore store, OpenJobs open, RevisionStore revisions, FirmDay day)
+    {
+        var (lives, today) = (revisions.Lives(), day.Today);
+        return
+        [
+            .. store
+                .List()
+                .Select(row =>
+                    Of(
+                        row,
+                        row.Glance ?? Look(row.Id, store, open),
+                        StandsView.Of(lives.GetValueOrDefault(row.Id, ProposalLife.Empty), today).Words
+                    )
+                ),
+        ];
+    }
 
-    private static JobListView Of(JobRow row, JobGlance? glance) =>
+    private static JobListView Of(JobRow row, JobGlance? glance, string state) =>
         new(
             row.Id,
             row.Number,
             row.Name,
             row.Customer,
+            state,
             row.Changed,
             glance?.Places,
             glance is null ? null : FigureView.Hours("", glance.Hours),

@@ -25,8 +25,8 @@ public sealed record SendRevision(Guid Id, Guid Fact, long Base, string How, str
 /// <param name="Id">Id of the fact.</param>
 /// <param name="Kind">What happened.</param>
 /// <param name="Words">The reason, or how it came.</param>
-/// <param name="Day">A day that it says.</param>
-public sealed record RecordFact(Guid Id, FactKind Kind, string Words, DateOnly? Day);
+/// <param name="Day">A day that it says, like 2027-01-31; empty for none.</param>
+public sealed record RecordFact(Guid Id, FactKind Kind, string Words, string Day);
 
 /// <summary>What is asked of revisions, and done to them.</summary>
 public static class RevisionEndpoints
@@ -52,6 +52,10 @@ public static class RevisionEndpoints
             "/{id:guid}/revisions",
             (Guid id, OpenJobs open, RevisionStore revisions, FirmDay day) =>
                 RevisionsView.Of(open.Get(id).Estimate, revisions, day)
+        );
+        jobs.MapGet(
+            "/{id:guid}/revisions/stands",
+            (Guid id, RevisionStore revisions, FirmDay day) => StandsView.Of(revisions.Life(id), day.Today)
         );
         jobs.MapPost("/{id:guid}/revisions", Send);
         jobs.MapGet(
@@ -169,12 +173,17 @@ public static class RevisionEndpoints
             throw RefusedException.Of("kind", "That is not for the firm to record.");
         if (record.Words.Length > 2000)
             throw RefusedException.Of("words", "At most 2,000 characters.");
+        var says = default(DateOnly?);
+        if (record.Day.Trim() is { Length: > 0 } text)
+            says = Core.Quantities.Day.Read(text, out var read)
+                ? read
+                : throw RefusedException.Of("day", "Write a day like 2027-01-31.");
         var found = Found(revisions, id, revision);
         revisions.Record(
             id,
             new(record.Id, revision, record.Kind, time.GetUtcNow().UtcDateTime, JobEndpoints.Owner, record.Words.Trim())
             {
-                Day = record.Day,
+                Day = says,
                 Total = record.Kind == FactKind.YesRecorded ? found.Figures.Total : null,
             },
             day.Today

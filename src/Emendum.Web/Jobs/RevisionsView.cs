@@ -38,19 +38,30 @@ public sealed record RevisionView(
     IReadOnlyList<FactKind> May
 );
 
+/// <summary>How a proposal stands, for whoever shows it beside something else.</summary>
+/// <param name="Words">In a few words: <c>Rev A seen</c>, or <c>draft</c>.</param>
+/// <param name="Next">Letters of the revision that would be sent next.</param>
+/// <param name="WasSent">Whether one was sent.</param>
+public sealed record StandsView(string Words, string Next, bool WasSent)
+{
+    /// <summary>It, on a day.</summary>
+    public static StandsView Of(ProposalLife life, DateOnly today) =>
+        life.Revisions is [.., var latest]
+            ? new($"Rev {latest.Letters} {life.StateOf(latest.Id, today).Words()}", life.Next, true)
+            : new("draft", life.Next, false);
+}
+
 /// <summary>The revisions of a job, the latest first.</summary>
 /// <param name="Next">Letters of the one that would be sent next.</param>
 /// <param name="Closed">Why none can be sent any more; empty where one can.</param>
 /// <param name="BeforeTax">Price before tax of the job as it stands.</param>
 /// <param name="Differs">Whether the job would read or cost otherwise than the latest that was sent; true where none was.</param>
-/// <param name="Stands">How the proposal stands, in a few words: <c>Rev A seen</c>.</param>
 /// <param name="Revisions">Those that were sent.</param>
 public sealed record RevisionsView(
     string Next,
     string Closed,
     string BeforeTax,
     bool Differs,
-    string Stands,
     IReadOnlyList<RevisionView> Revisions
 )
 {
@@ -58,10 +69,6 @@ public sealed record RevisionsView(
     public static RevisionsView Of(Estimate estimate, RevisionStore revisions, FirmDay day)
     {
         var (life, rows) = (revisions.Life(estimate.Job.Id), revisions.Of(estimate.Job.Id));
-        var stands =
-            rows.Count == 0
-                ? "draft"
-                : $"Rev {rows[0].Start.Letters} {life.StateOf(rows[0].Start.Id, day.Today).Words()}";
         return new(
             life.Next,
             life.Acceptance is { } yes
@@ -71,7 +78,6 @@ public sealed record RevisionsView(
             rows.Count == 0
                 || rows[0].Figures.Total != estimate.Price.Total.V
                 || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
-            stands,
             [.. rows.Select(r => Row(r, life, day))]
         );
     }

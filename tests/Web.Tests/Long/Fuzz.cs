@@ -52,6 +52,7 @@ internal sealed class Fuzz
     private readonly Dictionary<string, List<JsonNode>> pools = [];
     private readonly Dictionary<string, JsonObject> files = [];
     private readonly List<string> jobs = [];
+    private readonly List<(string Job, string Revision)> sentOnes = [];
     private string[] bookWork = [],
         bookProducts = [];
     private byte[] jobFile = [],
@@ -67,6 +68,9 @@ internal sealed class Fuzz
     private static readonly Dictionary<string, string[]> Words = new()
     {
         ["purpose"] = ["places", "schedule", "book"],
+        ["kind"] = ["section", "place", "work"],
+        ["draws"] = ["100", "1000"],
+        ["take"] = ["5", "0"],
         ["rule"] = ["net", "gross", "vob", "over 10 ft2; 5 ft2; 3 ft"],
         ["figure"] = ["totals/hours", "price/total", "price/beforeTax"],
     };
@@ -115,6 +119,13 @@ internal sealed class Fuzz
         jobs.Clear();
         foreach (var job in (await http.GetFromJsonAsync<JsonArray>("/api/jobs"))!)
             jobs.Add((string)job!["id"]!);
+        sentOnes.Clear();
+        foreach (var job in jobs.Take(6))
+        {
+            var revisions = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions");
+            foreach (var revision in revisions!["revisions"]!.AsArray())
+                sentOnes.Add((job, (string)revision!["id"]!));
+        }
         async Task<string[]> InBook(string what) =>
             [.. (await http.GetFromJsonAsync<JsonArray>($"/api/book/{what}"))!.Select(e => (string)e!["id"]!)];
         (bookWork, bookProducts) = (await InBook("work"), await InBook("products"));
@@ -225,6 +236,7 @@ internal sealed class Fuzz
         // Every second one is a command: there are many kinds, behind one operation.
         var commands = Operations.First(o => o.Path == "/api/jobs/{id}/commands");
         var (method, path, operation) = n % 2 == 0 ? commands : Operations[n / 2 % Operations.Count];
+        var asDescribed = path;
         var kind = Kinds[n / 2 % Kinds.Count];
         var job = One(jobs);
         // Few jobs have a schedule, rhythms, quotes or choices.
@@ -239,8 +251,17 @@ internal sealed class Fuzz
         };
         if (n % 2 == 0 && few.Length > 0)
             job = files.FirstOrDefault(f => f.Value[few] is JsonArray { Count: > 0 }).Key ?? job;
-        var filled = Filled(path, operation, Chance(95) ? job : null);
-        var name = $"{method} {path}";
+        if (path.Contains("/revisions/", StringComparison.Ordinal) && sentOnes.Count > 0 && Chance(90))
+        {
+            (job, var revision) = One(sentOnes);
+            path = path.Replace("{revision}", revision, StringComparison.Ordinal);
+            if (path.EndsWith("/compared", StringComparison.Ordinal))
+                path += $"?from={revision}";
+        }
+        var filled = path.Contains("?from=", StringComparison.Ordinal)
+            ? path.Replace("{id}", job, StringComparison.Ordinal)
+            : Filled(path, operation, Chance(95) ? job : null);
+        var name = $"{method} {asDescribed}";
         if (operation["requestBody"]?["content"] is not JsonObject content)
             return new(method, filled, name, "", null, "");
         var (type, schema) = content.First();
@@ -253,6 +274,18 @@ internal sealed class Fuzz
             && command.ContainsKey("type")
         )
             Seen(command, job);
+        if (
+            method == HttpMethod.Post
+            && path.EndsWith("/revisions", StringComparison.Ordinal)
+            && body is JsonObject send
+        )
+        {
+            var stands = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}");
+            (send["id"], send["fact"], send["base"]) = (Id(), Id(), stands!["version"]!.DeepClone());
+            (send["how"], send["despite"]) = ("by hand", Chance(90) ? "because" : "");
+        }
+        if (method == HttpMethod.Post && path.EndsWith("/facts", StringComparison.Ordinal) && body is JsonObject fact)
+            (fact["id"], fact["day"]) = (Id(), One<string>(["", "", "2999-01-01", "2020-02-30"]));
         if (method == HttpMethod.Put && body is JsonObject whole && Chance(85))
             await AsItStands(filled, whole);
         var text = body?.ToJsonString() ?? "null";

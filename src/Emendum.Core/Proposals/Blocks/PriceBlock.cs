@@ -13,7 +13,8 @@ internal static class PriceBlock
 {
     public static IEnumerable<Element> Of(Writing writing) => [writing.Table(Rows(writing))];
 
-    private static IEnumerable<PriceRow> Rows(Writing writing)
+    /// <summary>Its rows.</summary>
+    public static IEnumerable<PriceRow> Rows(Writing writing)
     {
         var (terms, price) = (writing.Terms, writing.Estimate.Price);
         if (terms.Detail == Detail.Total)
