@@ -268,7 +268,6 @@ test("the firm's paper: look, colour that can be read, dates and numbers as brow
     .selectOption("de");
   await office.getByRole("textbox", { name: "Foot of each page" }).fill("HM 1");
   await page.keyboard.press("Enter");
-  await accessible(page, "the office with paper");
   await page.goto(`${library}/proposal`);
   await expect(paper(page)).toContainText(/Prices hold until \d+\. \w+ \d{4}/);
   const total = await paper(page)
@@ -422,7 +421,6 @@ test("a revision is sent and stays as it was; what differs from it is told, and 
   await expect(
     page.getByRole("region", { name: "Revision A as it was sent" }),
   ).toContainText("In two stretches.");
-  await accessible(page, "a revision as it was sent");
   await a.getByRole("button", { name: "Back to what differs" }).click();
   const again = await page.request.get(
     (await a.getByRole("link", { name: "PDF" }).getAttribute("href"))!,
