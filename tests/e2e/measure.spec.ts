@@ -364,6 +364,32 @@ test("a key pressed right after a place was chosen is of that place", async ({
   await expect(place(page, /^Store/)).toHaveCount(1);
 });
 
+test("an answer that comes late drags nobody back to the station they have left", async ({
+  page,
+}) => {
+  await newJob(page, "Ruff", "Ruff");
+  await measure(page, "Hall 12 x 6 x 8");
+  let answer = () => {};
+  const asked = new Promise<void>((resolve) => {
+    void page.route("**/commands", async (route) => {
+      resolve();
+      await new Promise<void>((go) => (answer = go));
+      await route.continue();
+    });
+  });
+  await tapeLine(page).fill("Kitchen 12 x 10 x 8");
+  await tapeLine(page).press("Enter");
+  await asked;
+  await page.keyboard.press("Alt+3");
+  await expect(page.getByRole("button", { name: "Year" })).toBeVisible();
+  const kept = page.waitForResponse("**/commands");
+  answer();
+  await (await kept).finished();
+  await saved(page);
+  await expect(page).toHaveURL(/\/price$/);
+  await expect(page.getByRole("button", { name: "Year" })).toBeVisible();
+});
+
 test("a customer's schedule is held against our takeoff and differences are flagged", async ({
   page,
 }) => {

@@ -23,6 +23,7 @@ import { TextOf } from "./fields";
 import { type Editing, EditingContext, bookChanged, useEditing, useEntry } from "./useEntry";
 import styles from "./book.module.css";
 import { change } from "../api/changes";
+import { useStay } from "../controls/useStay";
 import { ask } from "../api/queries";
 import { workings } from "../api/jobQueries";
 
@@ -31,12 +32,14 @@ export function EntryPage({ id }: { id: string }) {
   const { editing, error } = useEntry(id);
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const stay = useStay();
   async function back() {
+    const still = stay();
     const [newest] = await queries.fetchQuery(ask.versions(id));
     if (!newest) return;
     await change.restoreEntry(id, newest.version);
     await bookChanged(queries);
-    await navigate(`/book/${id}`);
+    if (still()) await navigate(`/book/${id}`);
   }
   if (error)
     return (
@@ -66,6 +69,7 @@ function Open({ editing }: { editing: Editing }) {
   const tried = useTried(view, trial);
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const stay = useStay();
   const explain: Explainer = {
     key: ["try", entry.id, entry.version, trial],
     load: (figure) => workings.trial(entry.id, trial, figure),
@@ -78,9 +82,10 @@ function Open({ editing }: { editing: Editing }) {
 
   async function copy() {
     const id = newId();
+    const still = stay();
     await change.copyEntry(entry.id, id);
     await bookChanged(queries);
-    await navigate(`/book/${id}`);
+    if (still()) await navigate(`/book/${id}`);
   }
   async function remove() {
     try {

@@ -8,6 +8,7 @@ import { Choice } from "../controls/Choice";
 import { counted } from "../controls/counted";
 import { FileAct } from "../controls/FileAct";
 import { Input } from "../controls/Input";
+import { useStay } from "../controls/useStay";
 import { type Order, SortedHead, inOrder } from "../controls/Sorted";
 import { inWords } from "../figure/FigureText";
 import { PageHead } from "../shell/PageHead";
@@ -44,6 +45,7 @@ export function JobsPage() {
   const [opened] = useState(() => Date.now());
   const [wrong, setWrong] = useState("");
   const navigate = useNavigate();
+  const stay = useStay();
   // What the list is narrowed to and how it is in order stands in the address: going back finds it as it was.
   const [search, setSearch] = useSearchParams();
   const asked = (name: string) => search.get(name) ?? "";
@@ -78,9 +80,10 @@ export function JobsPage() {
 
   async function takeIn(chosen: File) {
     setWrong("");
+    const still = stay();
     try {
       const { id } = await change.takeInJob(chosen);
-      void navigate(`/jobs/${id}/measure`);
+      if (still()) void navigate(`/jobs/${id}/measure`);
     } catch (error) {
       setWrong((error as Error).message);
     }

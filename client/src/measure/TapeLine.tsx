@@ -3,6 +3,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import { type Place, type Refused, type Schemas, newId } from "../api/client";
 import { ask } from "../api/queries";
 import { freeName } from "../controls/freeName";
+import { useStay } from "../controls/useStay";
 import { useJob } from "../job/JobContext";
 import { TapeHelp } from "./TapeHelp";
 import styles from "./measure.module.css";
@@ -46,6 +47,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const sizes = useQuery(ask.usualSizes);
+  const stay = useStay();
 
   useEffect(() => {
     if (editing) input.current?.focus();
@@ -104,6 +106,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
 
   async function keep() {
     const place = editing?.id ?? newId();
+    const still = stay();
     setRefused(null);
     setSeen(start);
     setKeeping(true);
@@ -125,7 +128,7 @@ export function TapeLine({ editing, after, onReading, onKept, onBack }: Props) {
             after: null,
           });
       }
-      onKept(place);
+      if (still()) onKept(place);
     } catch (error) {
       setRefused(error as Refused);
     }
