@@ -91,9 +91,10 @@ public sealed class ProposalPdf
                 break;
             case Paragraph paragraph:
                 // A few words over a table stay with it.
-                if (after > 3 * Leading && Wrap(Runs(paragraph.Spans), Width, Size).Count is < 5 and var lines)
-                    set.Need(lines * Leading + 7 + after);
-                set.Column(Runs(paragraph.Spans), left, Width, Size, Leading, Ink);
+                var lines = Wrap(Runs(paragraph.Spans), Width, Size);
+                if (after > 3 * Leading && lines.Count < 5)
+                    set.Need(lines.Count * Leading + 7 + after);
+                set.Lines(lines, left, Size, Leading, Ink);
                 set.Y += 7;
                 break;
             case Bullets bullets:
@@ -168,7 +169,7 @@ public sealed class ProposalPdf
         var lines = Wrap(Runs(item.Spans), Width - 13, Size);
         set.Need(Math.Min(lines.Count, 2) * Leading);
         set.Text("–", left, set.Y + Leading * 0.72f, Face.Serif, Size, Quiet);
-        set.Column(Runs(item.Spans), left + 13, Width - 13, Size, Leading, Ink);
+        set.Lines(lines, left + 13, Size, Leading, Ink);
         set.Y += 2;
     }
 
@@ -181,10 +182,7 @@ public sealed class ProposalPdf
         {
             set.Rule(left, right, set.Y - 12, 0.8f, colour);
             Centre(head.Firm, set.Y + 12, Face.SerifBold, 16, Ink);
-            var under = string.Join(
-                " · ",
-                new[] { head.Slogan, head.FirmAddress, Flat(brand.Head) }.Where(t => t.Length > 0)
-            );
+            var under = InOneLine([head.Slogan, head.FirmAddress, .. brand.Head.Split('\n')]);
             Centre(under, set.Y + 28, Face.Serif, 9.5f, Quiet);
             set.Rule(left, right, set.Y + 38, 0.8f, colour);
             if (mark is not null)
@@ -221,8 +219,9 @@ public sealed class ProposalPdf
         set.Y += 14;
     }
 
-    private static string Flat(string lines) =>
-        string.Join(" · ", lines.Split('\n').Select(l => l.Trim()).Where(l => l.Length > 0));
+    /// <summary>What is said of the firm in one line; what is empty is left out.</summary>
+    private static string InOneLine(IEnumerable<string> parts) =>
+        string.Join(" · ", parts.Select(p => p.Trim()).Where(p => p.Length > 0));
 
     /// <summary>A page by itself: the job in large letters, for whom, from whom.</summary>
     private void SetCover(Block block)
@@ -244,14 +243,7 @@ public sealed class ProposalPdf
         foreach (var element in block.Elements)
             Set(element, 0);
         set.Text(head.Firm, left, pageHeight - 96, Face.SerifBold, 14, Ink);
-        set.Text(
-            string.Join(" · ", new[] { head.Slogan, head.FirmAddress }.Where(t => t.Length > 0)),
-            left,
-            pageHeight - 80,
-            Face.Serif,
-            9.5f,
-            Quiet
-        );
+        set.Text(InOneLine([head.Slogan, head.FirmAddress]), left, pageHeight - 80, Face.Serif, 9.5f, Quiet);
         set.NewPage();
         coverPages = set.PageCount - 1;
     }

@@ -191,9 +191,12 @@ public sealed class Typesetter
     }
 
     /// <summary>Sets runs in a column, breaking pages between lines; no line of several stands alone on a page.</summary>
-    public void Column(IEnumerable<Run> runs, float left, float width, float size, float leading, SKColor colour)
+    public void Column(IEnumerable<Run> runs, float left, float width, float size, float leading, SKColor colour) =>
+        Lines(Wrap(runs, width, size), left, size, leading, colour);
+
+    /// <summary>Sets lines that were wrapped already, likewise.</summary>
+    public void Lines(List<List<Run>> lines, float left, float size, float leading, SKColor colour)
     {
-        var lines = Wrap(runs, width, size);
         for (var i = 0; i < lines.Count; i++)
         {
             // The first two go together, and so do the last two.

@@ -375,28 +375,24 @@ public sealed class JobStore(Database database)
     private const int MostPlain = 50_000;
 
     /// <summary>Start of a compressed change set: gzip in base64.</summary>
-    private const string Packed = "gzip ";
+    private const string Zipped = "gzip ";
 
     private static string Written(ImmutableArray<Change> changes)
     {
         var json = JsonSerializer.SerializeToUtf8Bytes(changes, CoreJson.Options);
         if (json.Length <= MostPlain)
             return System.Text.Encoding.UTF8.GetString(json);
-        using var packed = new MemoryStream();
-        using (var zip = new GZipStream(packed, CompressionLevel.Fastest))
-            zip.Write(json);
-        return Packed + Convert.ToBase64String(packed.ToArray());
+        return Zipped + Convert.ToBase64String(Packed.Of(json, CompressionLevel.Fastest));
     }
 
     private static ImmutableArray<Change> Changes(string stored)
     {
-        if (!stored.StartsWith(Packed, StringComparison.Ordinal))
-            return JsonSerializer.Deserialize<ImmutableArray<Change>>(stored, CoreJson.Options);
-        using var zip = new GZipStream(
-            new MemoryStream(Convert.FromBase64String(stored[Packed.Length..])),
-            CompressionMode.Decompress
-        );
-        return JsonSerializer.Deserialize<ImmutableArray<Change>>(zip, CoreJson.Options);
+        return stored.StartsWith(Zipped, StringComparison.Ordinal)
+            ? JsonSerializer.Deserialize<ImmutableArray<Change>>(
+                Packed.Read(Convert.FromBase64String(stored[Zipped.Length..])),
+                CoreJson.Options
+            )
+            : JsonSerializer.Deserialize<ImmutableArray<Change>>(stored, CoreJson.Options);
     }
 
     /// <summary>A time as it is stored.</summary>

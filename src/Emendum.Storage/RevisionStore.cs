@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.IO.Compression;
 using System.Text.Json;
 using Emendum.Core.Json;
 using Emendum.Core.Proposals;
@@ -35,7 +34,7 @@ public sealed record Revision(
 public sealed record SentDocument(Document Document, Brand Brand);
 
 /// <summary>A revision as lists have it.</summary>
-public sealed record RevisionRow(RevisionStart Start, DateTime Sent, int Rules, RevisionFigures Figures, string Pdf);
+public sealed record RevisionRow(RevisionStart Start, RevisionFigures Figures);
 
 /// <summary>Revisions and what happened to them, on disk. Each fact is checked against all that are there in the transaction that appends it.</summary>
 public sealed class RevisionStore(Database database)
@@ -100,19 +99,19 @@ public sealed class RevisionStore(Database database)
         DateTime.Parse(stored, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind);
 
     /// <summary>A job's revisions, the latest first.</summary>
-    public List<RevisionRow> Of(Guid job)
+    public List<RevisionRow> Of(Guid job) => Rows("job_id = $job ORDER BY number DESC", ("$job", job));
+
+    /// <summary>A revision as lists have it; null where there is none of that id in the job.</summary>
+    public RevisionRow? Row(Guid job, Guid id) =>
+        Rows("id = $id AND job_id = $job", ("$id", id), ("$job", job)).FirstOrDefault();
+
+    private List<RevisionRow> Rows(string which, params ReadOnlySpan<(string, object?)> parameters)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            "SELECT id, number, valid_until, sent, rules, figures, pdf FROM revision WHERE job_id = $job ORDER BY number DESC",
-            r => new RevisionRow(
-                Start(r),
-                Time(r.GetString(3)),
-                r.GetInt32(4),
-                Json<RevisionFigures>((byte[])r[5]),
-                r.GetString(6)
-            ),
-            ("$job", job)
+            $"SELECT id, number, valid_until, figures FROM revision WHERE {which}",
+            r => new RevisionRow(Start(r), Json<RevisionFigures>((byte[])r[3])),
+            parameters
         );
     }
 
@@ -128,8 +127,8 @@ public sealed class RevisionStore(Database database)
                     job,
                     r.GetInt64(3),
                     r.GetInt32(4),
-                    Unpacked((byte[])r[5]),
-                    Unpacked((byte[])r[6]),
+                    Packed.Read((byte[])r[5]),
+                    Packed.Read((byte[])r[6]),
                     Json<SentDocument>((byte[])r[7]),
                     Json<RevisionFigures>((byte[])r[8]),
                     r.GetString(9)
@@ -166,10 +165,10 @@ public sealed class RevisionStore(Database database)
             ("$version", revision.JobVersion),
             ("$rules", revision.Rules),
             ("$until", revision.Start.ValidUntil is { } until ? Day.Written(until) : null),
-            ("$file", Packed(revision.JobFile)),
-            ("$reckoning", Packed(revision.Reckoning)),
-            ("$document", Packed(JsonSerializer.SerializeToUtf8Bytes(revision.Document, CoreJson.Options))),
-            ("$figures", Packed(JsonSerializer.SerializeToUtf8Bytes(revision.Figures, CoreJson.Options))),
+            ("$file", Packed.Of(revision.JobFile)),
+            ("$reckoning", Packed.Of(revision.Reckoning)),
+            ("$document", Packed.Of(JsonSerializer.SerializeToUtf8Bytes(revision.Document, CoreJson.Options))),
+            ("$figures", Packed.Of(JsonSerializer.SerializeToUtf8Bytes(revision.Figures, CoreJson.Options))),
             ("$pdf", revision.Pdf)
         );
         Append(connection, revision.Job, sent);
@@ -206,21 +205,5 @@ public sealed class RevisionStore(Database database)
             ("$total", fact.Total?.ToString(CultureInfo.InvariantCulture))
         );
 
-    private static byte[] Packed(byte[] content)
-    {
-        using var packed = new MemoryStream();
-        using (var zip = new GZipStream(packed, CompressionLevel.Optimal))
-            zip.Write(content);
-        return packed.ToArray();
-    }
-
-    private static byte[] Unpacked(byte[] stored)
-    {
-        using var zip = new GZipStream(new MemoryStream(stored), CompressionMode.Decompress);
-        using var content = new MemoryStream();
-        zip.CopyTo(content);
-        return content.ToArray();
-    }
-
-    private static T Json<T>(byte[] stored) => JsonSerializer.Deserialize<T>(Unpacked(stored), CoreJson.Options)!;
+    private static T Json<T>(byte[] stored) => JsonSerializer.Deserialize<T>(Packed.Read(stored), CoreJson.Options)!;
 }

@@ -15,6 +15,10 @@ public sealed class SettingStore(Database database)
         return Get<T>(connection, name);
     }
 
+    /// <summary>A setting, or what a firm starts with where it was never set.</summary>
+    public T Get<T>(string name, T starting)
+        where T : class => Get<T>(name) ?? starting;
+
     private static T? Get<T>(SqliteConnection connection, string name)
         where T : class =>
         connection

@@ -31,7 +31,7 @@ public sealed class Backups(
     private volatile string wrong = "";
 
     /// <summary>What is set.</summary>
-    private BackupPlan Plan => settings.Get<BackupPlan>(BackupPlan.Setting) ?? BackupPlan.Starting;
+    private BackupPlan Plan => settings.Get(BackupPlan.Setting, BackupPlan.Starting);
 
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)

@@ -71,95 +71,63 @@ public static class CompanyEndpoints
             }
         );
         app.MapGet("/api/company/zones", () => FirmDay.Zones);
-        app.MapGet(
+        app.MapSetting(
             "/api/company/crew",
-            (SettingStore settings) => settings.Get<CrewTerms>(CrewTerms.Setting) ?? CrewTerms.Starting
-        );
-        app.MapPut(
-            "/api/company/crew",
-            (Save<CrewTerms> save, SettingStore settings) =>
+            CrewTerms.Setting,
+            CrewTerms.Starting,
+            (crew, _) =>
             {
-                save.Now.Check();
-                if (save.Now.SetUp is not null)
+                crew.Check();
+                if (crew.SetUp is not null)
                     throw RefusedException.Of("setUp", "Set-up and travel are chosen in each job.");
-                return settings.Change<CrewTerms>(CrewTerms.Setting, stands => save.Onto(stands ?? CrewTerms.Starting));
             }
         );
-        app.MapGet(
+        app.MapSetting(
             "/api/company/policies",
-            (SettingStore settings) => settings.Get<PricePolicies>(PricePolicies.Setting) ?? PricePolicies.Starting
+            PricePolicies.Setting,
+            PricePolicies.Starting,
+            (policies, _) => policies.Check()
         );
-        app.MapPut(
-            "/api/company/policies",
-            (Save<PricePolicies> save, SettingStore settings) =>
-            {
-                save.Now.Check();
-                return settings.Change<PricePolicies>(
-                    PricePolicies.Setting,
-                    stands => save.Onto(stands ?? PricePolicies.Starting)
-                );
-            }
-        );
-        app.MapGet("/api/company/brand", (SettingStore settings) => settings.Brand());
-        app.MapPut(
+        app.MapSetting(
             "/api/company/brand",
-            (Save<Brand> save, SettingStore settings, FileStore files) =>
+            Brand.Setting,
+            Brand.Starting,
+            (brand, services) =>
             {
-                save.Now.Check();
-                if (save.Now.Mark.Length > 0)
-                    files.NamePicture(save.Now.Mark, "mark");
-                return settings.Change<Brand>(Brand.Setting, stands => save.Onto(stands ?? Brand.Starting));
+                brand.Check();
+                if (brand.Mark.Length > 0)
+                    services.GetRequiredService<FileStore>().NamePicture(brand.Mark, "mark");
             }
         );
-        app.MapGet(
+        app.MapSetting(
             "/api/company/patterns",
-            (SettingStore settings) =>
-                settings.Get<ProposalPatterns>(ProposalPatterns.Setting) ?? ProposalPatterns.Starting
-        );
-        app.MapPut(
-            "/api/company/patterns",
-            (Save<ProposalPatterns> save, SettingStore settings, Shelf shelf) =>
+            ProposalPatterns.Setting,
+            ProposalPatterns.Starting,
+            (patterns, services) =>
             {
-                save.Now.Check();
-                foreach (var block in save.Now.All.SelectMany(p => p.Blocks))
+                patterns.Check();
+                var shelf = services.GetRequiredService<Shelf>();
+                foreach (var block in patterns.All.SelectMany(p => p.Blocks))
                     if (block.Text is { } text && shelf.Find(text) is not BookText)
                         throw RefusedException.Of("text", "That text is not in the Book any more.");
-                return settings.Change<ProposalPatterns>(
-                    ProposalPatterns.Setting,
-                    stands => save.Onto(stands ?? ProposalPatterns.Starting)
-                );
             }
         );
         app.MapGet("/api/company/languages", () => PaperLanguage.All.Select(LanguageView.Of));
         app.MapGet("/api/company/figures", () => FigureNames.All);
-        app.MapGet(
+        app.MapSetting(
             "/api/company/usual-sizes",
-            (SettingStore settings) => settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes
+            UsualSizes.Setting,
+            StarterPlaces.Sizes,
+            (sizes, _) => sizes.Check()
         );
-        app.MapPut(
-            "/api/company/usual-sizes",
-            (Save<UsualSizes> save, SettingStore settings) =>
-            {
-                save.Now.Check();
-                return settings.Change<UsualSizes>(
-                    UsualSizes.Setting,
-                    stands => save.Onto(stands ?? StarterPlaces.Sizes)
-                );
-            }
-        );
-        app.MapGet(
+        app.MapSetting(
             "/api/company/usual-places",
-            (SettingStore settings) => settings.Get<UsualPlaces>(UsualPlaces.Setting) ?? StarterPlaces.Lists
-        );
-        app.MapPut(
-            "/api/company/usual-places",
-            (Save<UsualPlaces> save, SettingStore settings, Shelf shelf) =>
+            UsualPlaces.Setting,
+            StarterPlaces.Lists,
+            (places, services) =>
             {
-                save.Now.Check(entry => shelf.Find(entry) is WorkEntry);
-                return settings.Change<UsualPlaces>(
-                    UsualPlaces.Setting,
-                    stands => save.Onto(stands ?? StarterPlaces.Lists)
-                );
+                var shelf = services.GetRequiredService<Shelf>();
+                places.Check(entry => shelf.Find(entry) is WorkEntry);
             }
         );
         app.MapGet("/api/company/rules", () => DeductionRule.All.Select(Jobs.ViewOf.Rule));
@@ -214,6 +182,32 @@ public static class CompanyEndpoints
                     ],
                     (entry as Assembly)?.Hazard ?? ""
                 ))
+        );
+    }
+
+    /// <summary>A setting of the firm that is read, and saved as a whole.</summary>
+    /// <param name="app">Where it is mapped.</param>
+    /// <param name="path">Its path.</param>
+    /// <param name="name">Name it is kept under.</param>
+    /// <param name="starting">What a firm starts with.</param>
+    /// <param name="check">Refuses what it cannot be, and says of files that they are named.</param>
+    private static void MapSetting<T>(
+        this IEndpointRouteBuilder app,
+        string path,
+        string name,
+        T starting,
+        Action<T, IServiceProvider> check
+    )
+        where T : class
+    {
+        app.MapGet(path, (SettingStore settings) => settings.Get(name, starting));
+        app.MapPut(
+            path,
+            (Save<T> save, SettingStore settings, IServiceProvider services) =>
+            {
+                check(save.Now, services);
+                return settings.Change<T>(name, stands => save.Onto(stands ?? starting));
+            }
         );
     }
 

@@ -22,31 +22,33 @@ public sealed class FirmDay(TimeProvider time, CompanyStore companies)
             throw RefusedException.Of("zone", "That is not a time zone. Choose one from the list, like Europe/Dublin.");
     }
 
+    private static DateTimeZone ZoneOf(string name) =>
+        DateTimeZoneProviders.Tzdb.GetZoneOrNull(name) ?? DateTimeZone.Utc;
+
     /// <summary>The day in a zone at a moment.</summary>
     public static DateOnly In(string zone, DateTimeOffset moment) =>
-        Instant
-            .FromDateTimeOffset(moment)
-            .InZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc)
-            .Date.ToDateOnly();
+        Instant.FromDateTimeOffset(moment).InZone(ZoneOf(zone)).Date.ToDateOnly();
+
+    private string Zone => companies.Get()?.Zone ?? OfThisMachine;
 
     /// <summary>Today.</summary>
-    public DateOnly Today => In(companies.Get()?.Zone ?? OfThisMachine, time.GetUtcNow());
+    public DateOnly Today => In(Zone, time.GetUtcNow());
 
     /// <summary>The moment at which a day ends (UTC).</summary>
     public DateTime EndOf(DateOnly day) =>
-        (DateTimeZoneProviders.Tzdb.GetZoneOrNull(companies.Get()?.Zone ?? OfThisMachine) ?? DateTimeZone.Utc)
-            .AtStartOfDay(LocalDate.FromDateOnly(day).PlusDays(1))
-            .ToDateTimeUtc();
+        ZoneOf(Zone).AtStartOfDay(LocalDate.FromDateOnly(day).PlusDays(1)).ToDateTimeUtc();
 
-    /// <summary>A moment (UTC) in the firm's zone: <c>Mon 30 Nov 2026, 8:30</c>.</summary>
-    public string Moment(DateTime utc) =>
-        Instant
-            .FromDateTimeUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc))
-            .InZone(
-                DateTimeZoneProviders.Tzdb.GetZoneOrNull(companies.Get()?.Zone ?? OfThisMachine) ?? DateTimeZone.Utc
-            )
-            .ToDateTimeUnspecified()
-            .ToString("ddd d MMM yyyy, H:mm", CultureInfo.InvariantCulture);
+    /// <summary>What says moments (UTC) in the firm's zone: <c>Mon 30 Nov 2026, 8:30</c>. The zone is looked up once for all of them.</summary>
+    public Func<DateTime, string> Moments()
+    {
+        var zone = ZoneOf(Zone);
+        return utc =>
+            Instant
+                .FromDateTimeUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc))
+                .InZone(zone)
+                .ToDateTimeUnspecified()
+                .ToString("ddd d MMM yyyy, H:mm", CultureInfo.InvariantCulture);
+    }
 
     /// <summary>Today, as jobs write it.</summary>
     public string Written => Write(Today);

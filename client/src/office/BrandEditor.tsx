@@ -1,5 +1,4 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { ask } from "../api/queries";
@@ -7,6 +6,7 @@ import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
 import { FileAct } from "../controls/FileAct";
 import { Radios } from "../controls/Radios";
+import { useTold } from "../controls/useTold";
 import { Paper } from "../proposal/Paper";
 import styles from "./office.module.css";
 
@@ -17,7 +17,7 @@ export function BrandEditor({ company }: { company: Schemas["Company"] }) {
   const queries = useQueryClient();
   const { data: brand } = useQuery(ask.brand);
   const { data: languages } = useQuery(ask.languages);
-  const [wrong, setWrong] = useState("");
+  const [wrong, told] = useTold();
   if (!brand || !languages) return null;
   async function set(part: Partial<Brand>) {
     try {
@@ -26,7 +26,6 @@ export function BrandEditor({ company }: { company: Schemas["Company"] }) {
       await queries.invalidateQueries(ask.brand);
     }
   }
-  const told = (done: Promise<unknown>) => void done.then(() => setWrong("")).catch((e: Error) => setWrong(e.message));
   const writes = languages.find((l) => l.name === brand.language)!;
   return (
     <section className={`panel ${styles.wide}`} aria-label="Paper">

@@ -1,17 +1,15 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { newId, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { ask } from "../api/queries";
 import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
-import { freeName } from "../controls/freeName";
 import { ShownFields } from "../proposal/ShownTerms";
-import { type BlockKind, blockNames, several, useOf } from "../proposal/useBlocks";
+import { addable, blockNames, newBlock, textsFor } from "../proposal/useBlocks";
+import { CopyOne, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
 import styles from "./office.module.css";
 
-type Pattern = Schemas["ProposalPattern"];
 type Block = Schemas["ProposalBlock"];
 
 /** The firm's patterns of proposals: which blocks, with which texts of the Book, and how much they show. */
@@ -19,20 +17,11 @@ export function PatternsEditor() {
   const queries = useQueryClient();
   const { data } = useQuery(ask.patterns);
   const { data: texts } = useQuery(ask.texts);
-  const [shown, setShown] = useState("");
-  const [wrong, setWrong] = useState("");
-  if (!data || !texts) return null;
-  const pattern = data.all.find((p) => p.id === shown) ?? data.all.find((p) => p.id === data.usual)!;
-  async function save(part: Partial<Schemas["ProposalPatterns"]>) {
-    try {
-      await change.patterns({ was: data!, now: { ...data!, ...part } });
-    } finally {
-      await queries.invalidateQueries(ask.patterns);
-    }
-  }
-  const saveOne = (now: Partial<Pattern>) =>
-    save({ all: data.all.map((p) => (p.id === pattern.id ? { ...p, ...now } : p)) });
-  const tell = (done: Promise<unknown>) => void done.then(() => setWrong("")).catch((e: Error) => setWrong(e.message));
+  const set = useNamedSet(data, (now) =>
+    change.patterns({ was: data!, now }).finally(() => queries.invalidateQueries(ask.patterns)),
+  );
+  const { one: pattern, wrong, tell, saveOne } = set;
+  if (!pattern || !texts) return null;
   const put = (at: number, block: Block) =>
     tell(saveOne({ blocks: pattern.blocks.map((b, i) => (i === at ? block : b)) }));
   const move = (at: number, to: number) => {
@@ -45,16 +34,7 @@ export function PatternsEditor() {
       <header>
         <h2>Patterns of proposals</h2>
         <span className="note">a job takes one, and may change it</span>
-        <button
-          className={`act ${styles.end}`}
-          onClick={() => {
-            const id = newId();
-            const name = freeName(`${pattern.name}, copy`, (n) => data.all.some((p) => p.name === n));
-            tell(save({ all: [...data.all, { ...pattern, id, name }] }).then(() => setShown(id)));
-          }}
-        >
-          Copy as a new pattern
-        </button>
+        <CopyOne words="Copy as a new pattern" set={set} />
       </header>
       <div className="pad">
         {wrong && (
@@ -63,12 +43,7 @@ export function PatternsEditor() {
           </p>
         )}
         <div className={styles.pair}>
-          <Choice
-            label="Pattern"
-            value={pattern.id}
-            options={data.all.map((p) => [p.id, p.id === data.usual ? `${p.name} (new jobs)` : p.name] as const)}
-            onChoose={setShown}
-          />
+          <WhichOne label="Pattern" set={set} />
           <Field key={`n${pattern.id}`} label="Name" value={pattern.name} onKeep={(n) => saveOne({ name: n.trim() })} />
           <Field
             key={`t${pattern.id}`}
@@ -78,25 +53,11 @@ export function PatternsEditor() {
             onKeep={(trade) => saveOne({ trade: trade.trim() })}
           />
         </div>
-        {pattern.id !== data.usual && (
-          <p>
-            <button className="act" onClick={() => tell(save({ usual: pattern.id }))}>
-              New jobs take this one
-            </button>{" "}
-            <button
-              className="act"
-              onClick={() => tell(save({ all: data.all.filter((p) => p.id !== pattern.id) }).then(() => setShown("")))}
-            >
-              Remove it
-            </button>
-          </p>
-        )}
+        <UsualOrNot set={set} />
       </div>
       <div className={styles.brand}>
         <ol className={styles.patternBlocks} aria-label="Blocks of the pattern">
           {pattern.blocks.map((block, at) => {
-            const use = useOf[block.kind];
-            const fitting = texts.filter((t) => !use || t.use === use || t.use === "other");
             const name = block.title || blockNames[block.kind];
             return (
               <li key={block.id}>
@@ -107,7 +68,7 @@ export function PatternsEditor() {
                     bare
                     value={block.text ?? ""}
                     none="no text of the Book"
-                    options={fitting.map((t) => [t.id, t.name, t.trade || "Any trade"] as const)}
+                    options={textsFor(texts, block.kind).map((t) => [t.id, t.name, t.trade || "Any trade"] as const)}
                     onChoose={(text) => put(at, { ...block, text: text || null })}
                   />
                 )}
@@ -147,28 +108,8 @@ export function PatternsEditor() {
               label="Add a block to the pattern"
               value=""
               none="choose"
-              options={(Object.keys(blockNames) as BlockKind[])
-                .filter((k) => several.includes(k) || pattern.blocks.every((b) => b.kind !== k))
-                .map((k) => [k, blockNames[k]] as const)}
-              onChoose={(kind) =>
-                tell(
-                  saveOne({
-                    blocks: [
-                      ...pattern.blocks,
-                      {
-                        id: newId(),
-                        kind,
-                        rank: "",
-                        title: kind === "words" ? "More about it" : "",
-                        text: null,
-                        words: null,
-                        hidden: false,
-                        newPage: false,
-                      },
-                    ],
-                  }),
-                )
-              }
+              options={addable(pattern.blocks)}
+              onChoose={(kind) => tell(saveOne({ blocks: [...pattern.blocks, newBlock(kind)] }))}
             />
           </li>
         </ol>

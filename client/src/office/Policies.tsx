@@ -1,37 +1,23 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { ask } from "../api/queries";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
-import { freeName } from "../controls/freeName";
 import { PaymentTerms } from "../price/PaymentTerms";
 import { type TermsHeld, GuardTerms, OnCost, StepTerms, TaxTerms, bases } from "../price/TermFields";
+import { CopyOne, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
 import priceStyles from "../price/price.module.css";
 import styles from "./office.module.css";
-
-type Policies = Schemas["PricePolicies"];
 
 /** The firm's price policies: named sets of terms, one of which new jobs take. */
 export function Policies({ currency }: { currency: string }) {
   const queries = useQueryClient();
   const { data } = useQuery(ask.policies);
-  const [shown, setShown] = useState("");
-  const [wrong, setWrong] = useState("");
-  if (!data) return null;
-  const policy = data.all.find((p) => p.id === shown) ?? data.all.find((p) => p.id === data.usual)!;
-
-  async function save(part: Partial<Policies>) {
-    try {
-      await change.policies({ was: data!, now: { ...data!, ...part } });
-    } finally {
-      await queries.invalidateQueries(ask.policies);
-    }
-  }
-  const saveOne = (now: Partial<Policies["all"][number]>) =>
-    save({ all: data.all.map((p) => (p.id === policy.id ? { ...p, ...now } : p)) });
-  const tell = (done: Promise<void>) => void done.then(() => setWrong("")).catch((e: Error) => setWrong(e.message));
+  const set = useNamedSet(data, (now) =>
+    change.policies({ was: data!, now }).finally(() => queries.invalidateQueries(ask.policies)),
+  );
+  const { one: policy, wrong, tell, saveOne } = set;
+  if (!policy) return null;
   const held: TermsHeld = {
     terms: policy.terms,
     set: (field, now) => saveOne({ terms: { ...policy.terms, [field]: now } }),
@@ -41,26 +27,7 @@ export function Policies({ currency }: { currency: string }) {
       <header>
         <h2>Price policies</h2>
         <span className="note">a job takes one, and may bend it</span>
-        <button
-          className={`act ${styles.end}`}
-          onClick={() => {
-            const id = newId();
-            tell(
-              save({
-                all: [
-                  ...data.all,
-                  {
-                    ...policy,
-                    id,
-                    name: freeName(`${policy.name}, copy`, (name) => data.all.some((p) => p.name === name)),
-                  },
-                ],
-              }).then(() => setShown(id)),
-            );
-          }}
-        >
-          Copy as a new policy
-        </button>
+        <CopyOne words="Copy as a new policy" set={set} />
       </header>
       <div className="pad">
         {wrong && (
@@ -69,12 +36,7 @@ export function Policies({ currency }: { currency: string }) {
           </p>
         )}
         <div className={styles.pair}>
-          <Choice
-            label="Policy"
-            value={policy.id}
-            options={data.all.map((p) => [p.id, p.id === data.usual ? `${p.name} (new jobs)` : p.name] as const)}
-            onChoose={setShown}
-          />
+          <WhichOne label="Policy" set={set} />
           <Field
             key={`n${policy.id}`}
             label="Name"
@@ -88,19 +50,7 @@ export function Policies({ currency }: { currency: string }) {
           options={bases}
           onChoose={(basis) => tell(held.set("basis", basis))}
         />
-        {policy.id !== data.usual && (
-          <p>
-            <button className="act" onClick={() => tell(save({ usual: policy.id }))}>
-              New jobs take this one
-            </button>{" "}
-            <button
-              className="act"
-              onClick={() => tell(save({ all: data.all.filter((p) => p.id !== policy.id) }).then(() => setShown("")))}
-            >
-              Remove it
-            </button>
-          </p>
-        )}
+        <UsualOrNot set={set} />
       </div>
       <div key={policy.id} className={priceStyles.columns}>
         <div>

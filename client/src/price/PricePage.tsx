@@ -1,7 +1,7 @@
-import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
 import { askJob } from "../api/jobQueries";
+import { Views } from "../controls/Views";
 import { useJob } from "../job/JobContext";
 import { useKept } from "../job/useKept";
 import { BuildUp } from "./BuildUp";
@@ -40,18 +40,7 @@ export function PricePage() {
   return (
     <div className={styles.page}>
       <div className={styles.bar}>
-        <ToggleButtonGroup
-          exclusive
-          value={view}
-          aria-label="View"
-          onChange={(_, to: View | null) => to && setView(to)}
-        >
-          {Object.entries(views).map(([key, words]) => (
-            <ToggleButton key={key} value={key}>
-              {words}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <Views views={views} value={view} onChoose={setView} />
         <span className="note">{said[view] ?? `All amounts in ${job.info.currency}`}</span>
         <span className={styles.takeOut}>
           Cost sheet:

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Choice } from "../controls/Choice";
 import type { Block } from "./Paper";
 import styles from "./proposal.module.css";
-import { type BlockKind, type BlocksDo, blockNames, several } from "./useBlocks";
+import { type BlocksDo, addable } from "./useBlocks";
 
 interface Props {
   blocks: readonly Block[];
@@ -26,7 +26,6 @@ export function BlockList({ blocks, chosen, onChoose, onWrite, does }: Props) {
     if (from < 0 || from === at) return;
     does.move(blocks[from]!.id, from < at ? blocks[at]!.id : before(at));
   }
-  const there = new Set(blocks.map((b) => b.kind));
   return (
     <>
       <ul className={styles.list} aria-label="Blocks in their order">
@@ -98,9 +97,7 @@ export function BlockList({ blocks, chosen, onChoose, onWrite, does }: Props) {
           label="Add a block"
           value=""
           none="choose"
-          options={(Object.keys(blockNames) as BlockKind[])
-            .filter((k) => several.includes(k) || !there.has(k))
-            .map((k) => [k, blockNames[k]] as const)}
+          options={addable(blocks)}
           onChoose={(kind) =>
             void does.add(kind, kind === "cover" ? null : ((chosen || blocks.at(-1)?.id) ?? null)).then(onChoose)
           }

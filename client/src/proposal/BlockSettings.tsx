@@ -4,6 +4,7 @@ import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
 import { Input } from "../controls/Input";
+import { useTold } from "../controls/useTold";
 import { useJob } from "../job/JobContext";
 import { PaymentTerms } from "../price/PaymentTerms";
 import { useTermsHeld } from "../price/useTermsHeld";
@@ -15,14 +16,13 @@ import type { BlocksDo } from "./useBlocks";
 export function BlockSettings({ block, does }: { block: Block; does: BlocksDo }) {
   const [, { job }] = useJob();
   const terms = useTermsHeld();
-  const [wrong, setWrong] = useState("");
+  const [wrong, said] = useTold();
   const [naming, setNaming] = useState<string | null>(null);
   const held = does.held.find((b) => b.id === block.id);
   if (!held) return null;
   const texts = does.textsFor(block.kind);
   const text = does.text(held);
   const own = held.words !== null && held.words !== undefined;
-  const said = (done: Promise<unknown>) => void done.then(() => setWrong("")).catch((e: Error) => setWrong(e.message));
   return (
     <section className="panel" aria-label={`Block: ${block.title}`}>
       <header>

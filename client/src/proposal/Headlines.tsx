@@ -1,7 +1,7 @@
-import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { Check } from "../controls/Check";
 import { Field } from "../controls/Field";
+import { useTold } from "../controls/useTold";
 import { useJob } from "../job/JobContext";
 import styles from "./proposal.module.css";
 
@@ -10,13 +10,10 @@ type Headline = Schemas["Headline"];
 /** Sentences that bundle sections under one price. A section is under one of them, or stands by itself. */
 export function Headlines() {
   const [open, { job }] = useJob();
-  const [wrong, setWrong] = useState("");
+  const [wrong, tell] = useTold();
   const all = job.proposal.headlines;
   const save = (now: Headline[]) => open.send({ type: "setProposal", field: "headlines", was: all, now } as never);
-  const told = (now: Headline[]) =>
-    void save(now)
-      .then(() => setWrong(""))
-      .catch((e: Error) => setWrong(e.message));
+  const told = (now: Headline[]) => tell(save(now));
   const put = (at: number, headline: Headline) => all.map((h, i) => (i === at ? headline : h));
   const free = job.sections.filter((s) => all.every((h) => !h.sections.includes(s.id)));
   return (

@@ -6,6 +6,7 @@ import { ask } from "../api/queries";
 import { Ask } from "../controls/Ask";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
+import { useTold } from "../controls/useTold";
 import { useJob } from "../job/JobContext";
 
 /** Takes one of the firm's patterns, or keeps the proposal as it is made as a new one. */
@@ -14,7 +15,7 @@ export function Patterns() {
   const queries = useQueryClient();
   const { data } = useQuery(ask.patterns);
   const [naming, setNaming] = useState<string | null>(null);
-  const [wrong, setWrong] = useState("");
+  const [wrong, tell] = useTold();
   if (!data) return null;
   async function keep() {
     const pattern = {
@@ -37,12 +38,7 @@ export function Patterns() {
         hint="blocks, texts and detail; what was written for this job stays with its block"
         wrong={wrong}
         options={data.all.map((p) => [p.id, p.name, p.trade || "Any trade"] as const)}
-        onChoose={(id) =>
-          void open
-            .send({ type: "takePattern", pattern: data.all.find((p) => p.id === id)! })
-            .then(() => setWrong(""))
-            .catch((e: Error) => setWrong(e.message))
-        }
+        onChoose={(id) => tell(open.send({ type: "takePattern", pattern: data.all.find((p) => p.id === id)! }))}
       />
       <button type="button" className="act" onClick={() => setNaming("")}>
         Keep this as a pattern

@@ -1,6 +1,6 @@
-import { ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { askJob } from "../api/jobQueries";
+import { Views } from "../controls/Views";
 import { useJob } from "../job/JobContext";
 import { useKept } from "../job/useKept";
 import { Page } from "./Page";
@@ -18,18 +18,7 @@ export function ProposalPage() {
   return (
     <div className={styles.station}>
       <div className={styles.bar}>
-        <ToggleButtonGroup
-          exclusive
-          value={view}
-          aria-label="View"
-          onChange={(_, to: View | null) => to && setView(to)}
-        >
-          {Object.entries(views).map(([key, words]) => (
-            <ToggleButton key={key} value={key}>
-              {words}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <Views views={views} value={view} onChoose={setView} />
         <span className="note">
           {view === "revisions"
             ? "A sent revision keeps its numbers and words for good; before tax"

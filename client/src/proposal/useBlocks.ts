@@ -29,10 +29,10 @@ export const blockNames: Record<BlockKind, string> = {
 };
 
 /** Kinds of which a proposal may have several. */
-export const several: readonly BlockKind[] = ["expect", "terms", "words"];
+const several: readonly BlockKind[] = ["expect", "terms", "words"];
 
 /** What a text of the Book has to be for, to give a block its words; null for anything. */
-export const useOf: Partial<Record<BlockKind, TextUse>> = {
+const useOf: Partial<Record<BlockKind, TextUse>> = {
   cover: "cover",
   letter: "letter",
   about: "about",
@@ -41,6 +41,28 @@ export const useOf: Partial<Record<BlockKind, TextUse>> = {
   expect: "whatToExpect",
   terms: "terms",
 };
+
+/** Texts that a block of a kind can have. */
+export const textsFor = (texts: readonly Schemas["TextView"][], kind: BlockKind) =>
+  texts.filter((t) => !useOf[kind] || t.use === useOf[kind] || t.use === "other");
+
+/** Kinds of block that can still be added, with what they are called. */
+export const addable = (there: readonly { kind: BlockKind }[]) =>
+  (Object.keys(blockNames) as BlockKind[])
+    .filter((k) => several.includes(k) || there.every((b) => b.kind !== k))
+    .map((k) => [k, blockNames[k]] as const);
+
+/** A block with nothing set yet; its rank is given where it is put. */
+export const newBlock = (kind: BlockKind): Held => ({
+  id: newId(),
+  kind,
+  rank: "",
+  title: kind === "words" ? "More about it" : "",
+  text: null,
+  words: null,
+  hidden: false,
+  newPage: false,
+});
 
 /** What can be done to the blocks of the job's proposal. */
 export function useBlocks() {
@@ -52,10 +74,8 @@ export function useBlocks() {
     open.send({ type: "setBlock", block: block.id, field, was: block[field] ?? null, now } as never);
   return {
     held,
-    texts: texts ?? [],
     /** Texts that a block of a kind can have. */
-    textsFor: (kind: BlockKind) =>
-      (texts ?? []).filter((t) => !useOf[kind] || t.use === useOf[kind] || t.use === "other"),
+    textsFor: (kind: BlockKind) => textsFor(texts ?? [], kind),
     /** The text that a block has, as it stands in the Book now. */
     text: (block: Held) => (texts ?? []).find((t) => t.id === block.text),
     set,
@@ -63,22 +83,9 @@ export function useBlocks() {
     write: (block: Held, words: string) => set(block, "words", words),
     take: (block: string, text: string | null) => open.tell({ type: "takeText", block, text }),
     add: async (kind: BlockKind, after: string | null) => {
-      const id = newId();
-      await open.send({
-        type: "addBlock",
-        block: {
-          id,
-          kind,
-          rank: "",
-          title: kind === "words" ? "More about it" : "",
-          text: null,
-          words: null,
-          hidden: false,
-          newPage: false,
-        },
-        after,
-      });
-      return id;
+      const block = newBlock(kind);
+      await open.send({ type: "addBlock", block, after });
+      return block.id;
     },
     move: (block: string, after: string | null) => void open.tell({ type: "moveBlock", block, after }),
     remove: (block: string) => void open.tell({ type: "removeBlock", block }),

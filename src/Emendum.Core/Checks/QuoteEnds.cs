@@ -1,4 +1,4 @@
-using System.Globalization;
+using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Checks;
@@ -8,7 +8,7 @@ internal static class QuoteEnds
 {
     public static IEnumerable<Finding> In(CheckedJob job)
     {
-        static string Said(DateOnly day) => day.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
+        static string Said(DateOnly day) => PaperLanguage.English.Day(day);
         var holds = job.Job.PricesHoldUntil;
         foreach (var quote in job.Job.Quotes.Where(q => q.Taken && q.EndsBefore(holds)))
             yield return job.Found(

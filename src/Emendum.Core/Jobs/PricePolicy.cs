@@ -76,16 +76,7 @@ public sealed record PricePolicies(ImmutableArray<PricePolicy> All, Guid Usual)
     /// <exception cref="RefusedException">Naming the field.</exception>
     public void Check()
     {
-        if (All.Length is 0 or > 50)
-            throw RefusedException.Of("all", "A firm has 1 to 50 price policies.");
-        if (All.Select(p => p.Id).Distinct().Count() != All.Length)
-            throw RefusedException.Of("all", "A price policy stands twice.");
-        if (All.All(p => p.Id != Usual))
-            throw RefusedException.Of("usual", "Say which policy new jobs take.");
-        var twice = All.GroupBy(p => p.Name.Trim(), StringComparer.OrdinalIgnoreCase)
-            .FirstOrDefault(g => g.Count() > 1);
-        if (twice is not null)
-            throw RefusedException.Of("name", $"There is a price policy “{twice.Key}” already.");
+        NamedOnes.Check(All, Usual, p => p.Id, p => p.Name, "price policy", "price policies", "policy");
         foreach (var policy in All)
             policy.Check();
     }

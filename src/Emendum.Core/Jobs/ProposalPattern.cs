@@ -121,16 +121,7 @@ public sealed record ProposalPatterns(ImmutableArray<ProposalPattern> All, Guid 
     /// <exception cref="RefusedException">Naming the field.</exception>
     public void Check()
     {
-        if (All.Length is 0 or > 50)
-            throw RefusedException.Of("all", "A firm has 1 to 50 patterns of proposals.");
-        if (All.Select(p => p.Id).Distinct().Count() != All.Length)
-            throw RefusedException.Of("all", "A pattern stands twice.");
-        if (All.All(p => p.Id != Usual))
-            throw RefusedException.Of("usual", "Say which pattern new jobs take.");
-        var twice = All.GroupBy(p => p.Name.Trim(), StringComparer.OrdinalIgnoreCase)
-            .FirstOrDefault(g => g.Count() > 1);
-        if (twice is not null)
-            throw RefusedException.Of("name", $"There is a pattern “{twice.Key}” already.");
+        NamedOnes.Check(All, Usual, p => p.Id, p => p.Name, "pattern", "patterns of proposals", "pattern");
         foreach (var pattern in All)
             pattern.Check();
     }

@@ -5,6 +5,10 @@ public static class Rank
 {
     private const string Digits = "0123456789abcdefghijklmnopqrstuvwxyz";
 
+    /// <summary>A key for a place among things that have theirs, in their order; 0 is before all.</summary>
+    public static string At<T>(IReadOnlyList<T> things, int at, Func<T, string> rank) =>
+        Between(at == 0 ? null : rank(things[at - 1]), at == things.Count ? null : rank(things[at]));
+
     /// <summary>A key after <paramref name="low"/> and before <paramref name="high"/> in ordinal order; null is the end of the list.</summary>
     public static string Between(string? low, string? high)
     {

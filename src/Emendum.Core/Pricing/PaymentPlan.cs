@@ -7,10 +7,9 @@ namespace Emendum.Core.Pricing;
 
 /// <summary>A payment step with what it comes to.</summary>
 /// <param name="Step">The step.</param>
-/// <param name="Percent">Percent of the price before tax that it asks for; null where it is money, or what others leave.</param>
 /// <param name="BeforeTax">Its part of the price before tax.</param>
 /// <param name="Total">Its part of what the customer pays.</param>
-public sealed record PricedStep(PaymentStep Step, decimal? Percent, Total BeforeTax, Total Total);
+public sealed record PricedStep(PaymentStep Step, Total BeforeTax, Total Total);
 
 /// <summary>
 /// The price in payment steps (delivery.md M3 and M5). A step in money is what the customer pays with it, or the largest sum before tax whose total is not above that; the others share what is left by their percents,
@@ -56,7 +55,6 @@ public static class PaymentPlan
                 (step, i) =>
                     new PricedStep(
                         step,
-                        step.Percent,
                         Made(nets[i], i, "before tax", "beforeTax"),
                         Made(totals[i], i, "with tax", "total")
                     )
@@ -120,9 +118,9 @@ public static class PaymentPlan
                 // Near enough to begin with: each category bears its tax.
                 var taxed = categories.Sum(c => c.Amount.V * (100m + c.Tax.Rate) / 100m);
                 net = decimal.Min(decimal.Floor(amount * open / taxed / cent) * cent, open);
-                while (net + cent <= open && WithTax(net + cent).V <= amount)
+                while (net + cent <= open && WithTax(net + cent) <= amount)
                     net += cent;
-                while (net > 0 && WithTax(net).V > amount)
+                while (net > 0 && WithTax(net) > amount)
                     net -= cent;
             }
             var value = trace.Term(
@@ -133,8 +131,8 @@ public static class PaymentPlan
                     : $"{step.When}: largest sum before tax that comes to at most {Shown.Money(amount, places)} with it",
                 Area
             );
-            var total = WithTax(value, $"payment step {number} by tax category");
-            var shares = Shared(value, $"payment step {number} by tax category");
+            var shares = Shared(value, $"payment step {number} by tax category", trace);
+            var total = WithTax(value, shares);
             for (var i = 0; i < categories.Length; i++)
                 categories[i].Amount -= shares[i];
             return (value, total);
@@ -148,19 +146,16 @@ public static class PaymentPlan
             return cent;
         }
 
-        private Val[] Shared(Val net, string name) =>
-            Shares.Of(
-                net,
-                [.. categories.Select(c => c.Amount)],
-                name,
-                places,
-                name.Length == 0 ? Trace.Silent : trace
-            );
+        /// <summary>A sum over the categories by what is open in each.</summary>
+        private Val[] Shared(Val net, string name, Trace how) =>
+            Shares.Of(net, [.. categories.Select(c => c.Amount)], name, places, how);
 
-        /// <summary>A sum over the categories by what is open in each, with the tax of each.</summary>
-        private Val WithTax(Val net, string name = "")
+        /// <summary>What a sum before tax comes to with it, while it is only tried.</summary>
+        private decimal WithTax(decimal net) => WithTax(net, Shared(net, "", Trace.Silent)).V;
+
+        /// <summary>A sum with the tax of each category that it is shared over.</summary>
+        private Val WithTax(Val net, Val[] shares)
         {
-            var shares = Shared(net, name);
             var total = net;
             foreach (var tax in categories.SelectMany(c => c.Tax.Taxes).DistinctBy(t => t.Id))
             {

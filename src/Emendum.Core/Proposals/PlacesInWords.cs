@@ -18,6 +18,9 @@ public sealed class PlacesInWords(Job job)
     /// <summary>The lists that sentences so far have named, in order.</summary>
     public IReadOnlyList<string> Lists => lists;
 
+    /// <summary>Those lists as items.</summary>
+    public IEnumerable<Bullet> ListItems => lists.Select((list, i) => new Bullet([new($"List {i + 1}: {list}.")]));
+
     /// <summary>A place with its count.</summary>
     public static string Named(Place place) => place.Count > 1 ? $"{place.Name} ×{place.Count}" : place.Name;
 

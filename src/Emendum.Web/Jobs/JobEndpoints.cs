@@ -220,7 +220,7 @@ public static class JobEndpoints
             day.Written
         );
         JobRules.Info(info);
-        var policy = (settings.Get<PricePolicies>(PricePolicies.Setting) ?? PricePolicies.Starting).OfNewJobs();
+        var policy = settings.Get(PricePolicies.Setting, PricePolicies.Starting).OfNewJobs();
         var job = Job.Empty(
             request.Id,
             info with
@@ -231,7 +231,7 @@ public static class JobEndpoints
         ) with
         {
             Deduct = company.Deduct,
-            Crew = settings.Get<CrewTerms>(CrewTerms.Setting) ?? CrewTerms.Starting,
+            Crew = settings.Get(CrewTerms.Setting, CrewTerms.Starting),
             Policy = policy,
             Pricing = policy.Onto(PricingTerms.Starting) with { Exemption = customer?.Exemption },
         };

@@ -48,14 +48,12 @@ public static class ProposalEndpoints
 
     /// <summary>How the firm's documents look.</summary>
     public static Brand Brand(this SettingStore settings) =>
-        settings.Get<Brand>(Core.Proposals.Brand.Setting) ?? Core.Proposals.Brand.Starting;
+        settings.Get(Core.Proposals.Brand.Setting, Core.Proposals.Brand.Starting);
 
     /// <summary>A new job with the blocks and the detail of the firm's usual pattern.</summary>
     public static Job AsUsual(Job job, SettingStore settings, Shelf shelf)
     {
-        var pattern = (
-            settings.Get<ProposalPatterns>(ProposalPatterns.Setting) ?? ProposalPatterns.Starting
-        ).OfNewJobs();
+        var pattern = settings.Get(ProposalPatterns.Setting, ProposalPatterns.Starting).OfNewJobs();
         // A text that has been taken out of the Book since is left out.
         ImmutableArray<ProposalBlock> blocks =
         [

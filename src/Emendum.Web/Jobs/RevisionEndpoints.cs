@@ -106,7 +106,8 @@ public static class RevisionEndpoints
         TimeProvider time
     )
     {
-        var (version, estimate) = (open.Get(id).Now.Version, open.Get(id).Estimate);
+        // One look at the job: its version and what it is belong together.
+        var (version, estimate, _, _) = open.Get(id).Now;
         var life = revisions.Life(id);
         if (life.Facts.Any(f => f.Id == send.Fact))
             return RevisionsView.Of(estimate, revisions, day);
@@ -178,13 +179,13 @@ public static class RevisionEndpoints
             says = Core.Quantities.Day.Read(text, out var read)
                 ? read
                 : throw RefusedException.Of("day", "Write a day like 2027-01-31.");
-        var found = Found(revisions, id, revision);
+        var row = revisions.Row(id, revision) ?? throw new NotThereException("That revision is not in this job.");
         revisions.Record(
             id,
             new(record.Id, revision, record.Kind, time.GetUtcNow().UtcDateTime, JobEndpoints.Owner, record.Words.Trim())
             {
                 Day = says,
-                Total = record.Kind == FactKind.YesRecorded ? found.Figures.Total : null,
+                Total = record.Kind == FactKind.YesRecorded ? row.Figures.Total : null,
             },
             day.Today
         );

@@ -69,6 +69,7 @@ public sealed record RevisionsView(
     public static RevisionsView Of(Estimate estimate, RevisionStore revisions, FirmDay day)
     {
         var (life, rows) = (revisions.Life(estimate.Job.Id), revisions.Of(estimate.Job.Id));
+        var (today, moment) = (day.Today, day.Moments());
         return new(
             life.Next,
             life.Acceptance is { } yes
@@ -78,16 +79,16 @@ public sealed record RevisionsView(
             rows.Count == 0
                 || rows[0].Figures.Total != estimate.Price.Total.V
                 || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
-            [.. rows.Select(r => Row(r, life, day))]
+            [.. rows.Select(r => Row(r, life, today, moment))]
         );
     }
 
     private static bool Same(RevisionFigures a, RevisionFigures b) =>
         a.Lines.SequenceEqual(b.Lines) && a.Steps.SequenceEqual(b.Steps);
 
-    private static RevisionView Row(RevisionRow row, ProposalLife life, FirmDay day)
+    private static RevisionView Row(RevisionRow row, ProposalLife life, DateOnly today, Func<DateTime, string> moment)
     {
-        var (start, figures, today) = (row.Start, row.Figures, day.Today);
+        var (start, figures) = row;
         var state = life.StateOf(start.Id, today);
         return new(
             start.Id,
@@ -101,7 +102,7 @@ public sealed record RevisionsView(
             [
                 .. life
                     .Facts.Where(f => f.Revision == start.Id)
-                    .Select(f => new FactView(f.Id, Did(f), f.Words, day.Moment(f.At), f.By)),
+                    .Select(f => new FactView(f.Id, Did(f), f.Words, moment(f.At), f.By)),
             ],
             [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );

@@ -78,7 +78,7 @@ public static class WorkEndpoints
                 Findings.Of(
                     open.Get(id).Estimate,
                     [.. shelf.Entries.Values],
-                    settings.Get<UsualSizes>(UsualSizes.Setting) ?? StarterPlaces.Sizes
+                    settings.Get(UsualSizes.Setting, StarterPlaces.Sizes)
                 )
         );
         jobs.MapGet(

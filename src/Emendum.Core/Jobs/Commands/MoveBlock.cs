@@ -23,7 +23,7 @@ public sealed record MoveBlock(Guid Block, Guid? After) : Command
     internal static string RankAfter(ImmutableArray<ProposalBlock> staying, Job job, Guid? after)
     {
         var to = after is { } id ? staying.IndexOf(Find(job, id)) + 1 : 0;
-        return Rank.Between(to == 0 ? null : staying[to - 1].Rank, to == staying.Length ? null : staying[to].Rank);
+        return Rank.At(staying, to, b => b.Rank);
     }
 
     /// <summary>The block with that id.</summary>

@@ -17,10 +17,7 @@ public sealed record MoveSection(Guid Section, Guid? After) : Command
         var to = After is { } after ? staying.IndexOf(Find(job, after)) + 1 : 0;
         if (job.Sections.IndexOf(section) == to)
             return [];
-        var now = section with
-        {
-            Rank = Rank.Between(to == 0 ? null : staying[to - 1].Rank, to == staying.Length ? null : staying[to].Rank),
-        };
+        var now = section with { Rank = Rank.At(staying, to, s => s.Rank) };
         return [new($"sections/{Section}", Commands.Node(section), Commands.Node(now))];
     }
 

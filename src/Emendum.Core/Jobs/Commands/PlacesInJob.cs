@@ -79,8 +79,7 @@ internal static class PlacesInJob
         return places.Length;
     }
 
-    public static string RankAt(ImmutableArray<Place> places, int at) =>
-        Rank.Between(at == 0 ? null : places[at - 1].Rank, at == places.Length ? null : places[at].Rank);
+    public static string RankAt(ImmutableArray<Place> places, int at) => Rank.At(places, at, p => p.Rank);
 
     /// <summary>New lines for places whose lengths or neighbours' names are to be written differently.</summary>
     public static IEnumerable<Change> Relettered(

@@ -78,6 +78,6 @@ internal static class WorkInJob
             after is null ? 0
             : after.Section == section ? there.IndexOf(after) + 1
             : there.Count;
-        return Rank.Between(at == 0 ? null : there[at - 1].Rank, at == there.Count ? null : there[at].Rank);
+        return Rank.At(there, at, w => w.Rank);
     }
 }

@@ -36,13 +36,6 @@ internal static class ExclusionsBlock
     internal static IEnumerable<Element> List(IEnumerable<Bullet> items, PlacesInWords places)
     {
         Bullet[] bullets = [.. items];
-        return bullets.Length == 0
-            ? []
-            :
-            [
-                new Bullets(
-                    [.. bullets, .. places.Lists.Select((list, i) => new Bullet([new($"List {i + 1}: {list}.")]))]
-                ),
-            ];
+        return bullets.Length == 0 ? [] : [new Bullets([.. bullets, .. places.ListItems])];
     }
 }

@@ -16,7 +16,9 @@ internal static class PaymentBlock
                         writing.Row(
                             RowKind.Part,
                             s.Step.When,
-                            s.Percent is { } percent ? $"{writing.Number(Quantities.Rounding.Text(percent))} %" : "",
+                            s.Step.Percent is { } percent
+                                ? $"{writing.Number(Quantities.Rounding.Text(percent))} %"
+                                : "",
                             s.Total.V,
                             s.Total.Path
                         )

@@ -30,12 +30,7 @@ internal static class ScopeBlock
         ];
         return places.Lists.Count == 0
             ? elements
-            :
-            [
-                .. elements,
-                new Heading(2, "Lists of places"),
-                new Bullets([.. places.Lists.Select((list, i) => new Bullet([new($"List {i + 1}: {list}.")]))]),
-            ];
+            : [.. elements, new Heading(2, "Lists of places"), new Bullets([.. places.ListItems])];
     }
 
     /// <summary>Under each section a sentence for each way in which a piece of work is done, with the places where it is.</summary>

@@ -1,0 +1,81 @@
+import { useState } from "react";
+import { newId } from "../api/client";
+import { Choice } from "../controls/Choice";
+import { freeName } from "../controls/freeName";
+import { useTold } from "../controls/useTold";
+import styles from "./office.module.css";
+
+interface One {
+  id: string;
+  name: string;
+}
+
+/** What the firm gives names to, and of which new jobs take one. */
+interface Named<T extends One> {
+  all: T[];
+  usual: string;
+}
+
+/** One of such a set at a time: which it is, and what is done to it and to the set. */
+export function useNamedSet<T extends One>(data: Named<T> | undefined, keep: (now: Named<T>) => Promise<unknown>) {
+  const [shown, setShown] = useState("");
+  const [wrong, tell] = useTold();
+  const one = data?.all.find((o) => o.id === shown) ?? data?.all.find((o) => o.id === data.usual);
+  const save = async (part: Partial<Named<T>>) => {
+    await keep({ ...data!, ...part });
+  };
+  return {
+    one,
+    data,
+    wrong,
+    tell,
+    show: setShown,
+    saveOne: (now: Partial<T>) => save({ all: data!.all.map((o) => (o.id === one!.id ? { ...o, ...now } : o)) }),
+    copy: () => {
+      const id = newId();
+      const name = freeName(`${one!.name}, copy`, (n) => data!.all.some((o) => o.name === n));
+      tell(save({ all: [...data!.all, { ...one!, id, name }] }).then(() => setShown(id)));
+    },
+    makeUsual: () => tell(save({ usual: one!.id })),
+    remove: () => tell(save({ all: data!.all.filter((o) => o.id !== one!.id) }).then(() => setShown(""))),
+  };
+}
+
+type Held<T extends One> = ReturnType<typeof useNamedSet<T>>;
+
+/** Which of the set is shown. */
+export function WhichOne<T extends One>({ label, set }: { label: string; set: Held<T> }) {
+  const { data, one, show } = set;
+  return (
+    <Choice
+      label={label}
+      value={one!.id}
+      options={data!.all.map((o) => [o.id, o.id === data!.usual ? `${o.name} (new jobs)` : o.name] as const)}
+      onChoose={show}
+    />
+  );
+}
+
+/** Copies the one that is shown. */
+export function CopyOne<T extends One>({ words, set }: { words: string; set: Held<T> }) {
+  return (
+    <button className={`act ${styles.end}`} onClick={set.copy}>
+      {words}
+    </button>
+  );
+}
+
+/** What only one that new jobs do not take can have done to it. */
+export function UsualOrNot<T extends One>({ set }: { set: Held<T> }) {
+  if (set.one!.id === set.data!.usual) return null;
+  return (
+    <p>
+      <button className="act" onClick={set.makeUsual}>
+        New jobs take this one
+      </button>{" "}
+      <button className="act" onClick={set.remove}>
+        Remove it
+      </button>
+    </p>
+  );
+}
