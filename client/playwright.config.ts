@@ -1,6 +1,9 @@
+import { existsSync } from "node:fs";
 import { defineConfig } from "@playwright/test";
 
 const flags = ["no-sandbox", "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking"];
+
+const shell = "/usr/bin/chromium-headless-shell";
 
 /** Drives the real interface in Debian's Chromium, each worker on a server of its own. */
 export default defineConfig({
@@ -16,7 +19,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      executablePath: process.env.CHROMIUM ?? (existsSync(shell) ? shell : "/usr/bin/chromium"),
       args: [...flags, "disable-component-update", "disable-sync"].map((flag) => `--${flag}`),
     },
   },

@@ -487,60 +487,54 @@ test("the firm's usual sizes and places are changed in the office", async ({
   );
 });
 
-for (const colorScheme of ["light", "dark"] as const)
-  test(`no accessibility violations on any Measure view, ${colorScheme}`, async ({
-    page,
-  }) => {
-    // Eleven whole-page checks, each several seconds where the machine is busy with other work.
-    test.setTimeout(300_000);
-    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    const check = (what: string) => accessible(page, what);
-    await page.goto(`${library}/measure`);
-    for (const name of [
-      /^Children/,
-      /^Stair to first floor/,
-      /^Street front/,
-      /^Book return court/,
-    ]) {
-      await place(page, name).click();
-      await expect(page.getByRole("img", { name })).toBeVisible();
-      await check(String(name));
-    }
-    await page.getByRole("button", { name: "All forms" }).click();
-    await tapeLine(page).fill("Corner walls 20 r 10 r 8 l 6 r 12 r 15 x 9");
-    await expect(page.getByText("Which wall is wrong?")).toBeVisible();
-    await check("gap and help");
-    await tapeLine(page).fill("Study 12 x 10 x 8; d");
-    await tapeLine(page).press("ArrowDown");
-    await check("usual sizes");
-    await tapeLine(page).fill("");
-    await page.getByRole("button", { name: "Hide the forms" }).click();
-    await choose(page, /^Reading room/, /^Workroom/);
-    await page.getByRole("button", { name: "Type a measure…" }).click();
-    await check("many places, typing a measure");
-    await page
-      .getByRole("button", { name: "Change the deduction rule" })
-      .click();
-    await expect(page.getByRole("row", { name: /Labour/ })).toBeVisible();
-    await check("deduction");
-    await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "Bring in" }).click();
-    await page.getByRole("menuitem", { name: "Usual places" }).click();
-    await expect(page.getByLabel("How many: Hall")).toBeVisible();
-    await check("usual places");
-    await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "Bring in" }).click();
-    await page.getByRole("menuitem", { name: "A table of places" }).click();
-    await page
-      .getByLabel("A CSV or .xlsx file, headings in its first row")
-      .setInputFiles({
-        name: "a.csv",
-        mimeType: "text/csv",
-        buffer: Buffer.from("Name,Length,Width,Height\nA,10,9,8\nB,10,9,\n"),
-      });
-    await expect(page.getByText("1 place can be read")).toBeVisible();
-    await check("tables");
-  });
+test("no accessibility violations on any Measure view", async ({ page }) => {
+  // Eleven whole-page checks, each several seconds where the machine is busy with other work.
+  test.setTimeout(300_000);
+  const check = (what: string) => accessible(page, what);
+  await page.goto(`${library}/measure`);
+  for (const name of [
+    /^Children/,
+    /^Stair to first floor/,
+    /^Street front/,
+    /^Book return court/,
+  ]) {
+    await place(page, name).click();
+    await expect(page.getByRole("img", { name })).toBeVisible();
+    await check(String(name));
+  }
+  await page.getByRole("button", { name: "All forms" }).click();
+  await tapeLine(page).fill("Corner walls 20 r 10 r 8 l 6 r 12 r 15 x 9");
+  await expect(page.getByText("Which wall is wrong?")).toBeVisible();
+  await check("gap and help");
+  await tapeLine(page).fill("Study 12 x 10 x 8; d");
+  await tapeLine(page).press("ArrowDown");
+  await check("usual sizes");
+  await tapeLine(page).fill("");
+  await page.getByRole("button", { name: "Hide the forms" }).click();
+  await choose(page, /^Reading room/, /^Workroom/);
+  await page.getByRole("button", { name: "Type a measure…" }).click();
+  await check("many places, typing a measure");
+  await page.getByRole("button", { name: "Change the deduction rule" }).click();
+  await expect(page.getByRole("row", { name: /Labour/ })).toBeVisible();
+  await check("deduction");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Bring in" }).click();
+  await page.getByRole("menuitem", { name: "Usual places" }).click();
+  await expect(page.getByLabel("How many: Hall")).toBeVisible();
+  await check("usual places");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Bring in" }).click();
+  await page.getByRole("menuitem", { name: "A table of places" }).click();
+  await page
+    .getByLabel("A CSV or .xlsx file, headings in its first row")
+    .setInputFiles({
+      name: "a.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from("Name,Length,Width,Height\nA,10,9,8\nB,10,9,\n"),
+    });
+  await expect(page.getByText("1 place can be read")).toBeVisible();
+  await check("tables");
+});
 
 test("a room that was measured anew shows its new figures at once when one comes back from Jobs", async ({
   page,

@@ -74,18 +74,19 @@ export async function addWork(page: Page, find: string) {
 
 /** Checks the page as it stands for violations of WCAG 2.2 AA. In dark only the colours differ, so only what depends on them is checked again. */
 export async function accessible(page: Page, what: string) {
-  // What an edit moved fades away a moment later: half faded it is no state of the page.
-  await page.emulateMedia({ reducedMotion: "reduce" });
-  const dark = await page.evaluate(
-    () => matchMedia("(prefers-color-scheme: dark)").matches,
-  );
-  const axe = new AxeBuilder({ page });
-  const { violations } = await (
-    dark
-      ? axe.withRules(["color-contrast", "link-in-text-block"])
-      : axe.withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-  ).analyze();
-  expect(
-    violations.map((v) => `${what}: ${v.id}: ${v.nodes[0]?.html}`),
-  ).toEqual([]);
+  // What an edit moved fades away a moment later: half faded it is no state of the page. Colours are all that differs in the dark.
+  for (const colorScheme of ["dark", "light"] as const) {
+    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+    const axe = new AxeBuilder({ page });
+    const { violations } = await (
+      colorScheme === "dark"
+        ? axe.withRules(["color-contrast", "link-in-text-block"])
+        : axe.withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
+    ).analyze();
+    expect(
+      violations.map(
+        (v) => `${what}, ${colorScheme}: ${v.id}: ${v.nodes[0]?.html}`,
+      ),
+    ).toEqual([]);
+  }
 }

@@ -366,61 +366,57 @@ test("workings can be copied as text, down to what was typed", async ({
   expect(text).toMatch(/17'3, typed/);
 });
 
-for (const colorScheme of ["light", "dark"] as const)
-  test(`no accessibility violations on any Work view, ${colorScheme}`, async ({
-    page,
-  }) => {
-    test.setTimeout(300_000);
-    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    await page.goto(`${clinic}/work`);
-    await cell(page, /Walls: Paint, Theatre/).click();
-    await accessible(page, "grid in hours");
-    await page.getByRole("tab", { name: "In Theatre" }).click();
-    await expect(page.getByLabel("Coats here")).toBeVisible();
-    for (const part of await sheet(page).locator("summary").all())
-      await part.click();
-    await page.getByRole("button", { name: "Price", exact: true }).click();
-    await expect(
-      page.getByRole("button", { name: /^Theatre, in all/ }),
-    ).toBeVisible();
-    await accessible(page, "grid in money, a cell's sheet");
-    await page.keyboard.press("n");
-    await expect(page.getByRole("region", { name: "Checks" })).toBeVisible();
-    await page.getByRole("button", { name: "By place" }).click();
-    await accessible(page, "lines by place, checks");
-    for (const [what, name] of [
-      ["conditions", "Conditions on the whole job"],
-      ["replace", "Replace a product everywhere"],
-      ["refresh", "Refresh prices"],
-    ] as const) {
-      await page.getByLabel("More").selectOption(name);
-      await expect(dialog(page)).toBeVisible();
-      await accessible(page, what);
-      await page.keyboard.press("Escape");
-      await expect(dialog(page)).toHaveCount(0);
-    }
-    await page.getByRole("button", { name: "Grid", exact: true }).click();
-    await page.getByRole("button", { name: "Add work", exact: true }).click();
-    await expect(page.getByRole("list", { name: "Entries" })).toBeVisible();
-    await accessible(page, "adding work");
+test("no accessibility violations on any Work view", async ({ page }) => {
+  test.setTimeout(300_000);
+  await page.goto(`${clinic}/work`);
+  await cell(page, /Walls: Paint, Theatre/).click();
+  await accessible(page, "grid in hours");
+  await page.getByRole("tab", { name: "In Theatre" }).click();
+  await expect(page.getByLabel("Coats here")).toBeVisible();
+  for (const part of await sheet(page).locator("summary").all())
+    await part.click();
+  await page.getByRole("button", { name: "Price", exact: true }).click();
+  await expect(
+    page.getByRole("button", { name: /^Theatre, in all/ }),
+  ).toBeVisible();
+  await accessible(page, "grid in money, a cell's sheet");
+  await page.keyboard.press("n");
+  await expect(page.getByRole("region", { name: "Checks" })).toBeVisible();
+  await page.getByRole("button", { name: "By place" }).click();
+  await accessible(page, "lines by place, checks");
+  for (const [what, name] of [
+    ["conditions", "Conditions on the whole job"],
+    ["replace", "Replace a product everywhere"],
+    ["refresh", "Refresh prices"],
+  ] as const) {
+    await page.getByLabel("More").selectOption(name);
+    await expect(dialog(page)).toBeVisible();
+    await accessible(page, what);
     await page.keyboard.press("Escape");
-    await cell(page, /Walls: Paint, Theatre/).click();
-    await page.getByRole("tab", { name: "In Theatre" }).click();
-    await page.getByRole("button", { name: "Apply to other places…" }).click();
-    await expect(
-      dialog(page).getByRole("region", { name: "What it would move" }),
-    ).toBeVisible();
-    await accessible(page, "applying");
-    await page.keyboard.press("Escape");
-    await page.getByRole("tab", { name: "Everywhere" }).click();
-    await page
-      .getByRole("link", { name: "Change its entry for this job" })
-      .click();
-    await expect(
-      page.getByRole("region", { name: /in this job$/ }),
-    ).toBeVisible();
-    await accessible(page, "an entry in the job");
-  });
+    await expect(dialog(page)).toHaveCount(0);
+  }
+  await page.getByRole("button", { name: "Grid", exact: true }).click();
+  await page.getByRole("button", { name: "Add work", exact: true }).click();
+  await expect(page.getByRole("list", { name: "Entries" })).toBeVisible();
+  await accessible(page, "adding work");
+  await page.keyboard.press("Escape");
+  await cell(page, /Walls: Paint, Theatre/).click();
+  await page.getByRole("tab", { name: "In Theatre" }).click();
+  await page.getByRole("button", { name: "Apply to other places…" }).click();
+  await expect(
+    dialog(page).getByRole("region", { name: "What it would move" }),
+  ).toBeVisible();
+  await accessible(page, "applying");
+  await page.keyboard.press("Escape");
+  await page.getByRole("tab", { name: "Everywhere" }).click();
+  await page
+    .getByRole("link", { name: "Change its entry for this job" })
+    .click();
+  await expect(
+    page.getByRole("region", { name: /in this job$/ }),
+  ).toBeVisible();
+  await accessible(page, "an entry in the job");
+});
 
 test("work goes under a new section, the section gets another name and another place, and undo takes it all back", async ({
   page,
