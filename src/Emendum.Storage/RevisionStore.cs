@@ -142,8 +142,9 @@ public sealed class RevisionStore(Database database)
     /// <summary>Keeps a revision with the fact of its sending, both or none. The same id again is answered by what is there.</summary>
     /// <param name="revision">The revision; its number is the next that is free.</param>
     /// <param name="sent">The fact.</param>
+    /// <param name="mail">The mail that brings it; null where it goes out otherwise.</param>
     /// <exception cref="Core.RefusedException">It cannot be sent any more: another was accepted, or one with its number was sent meanwhile.</exception>
-    public ProposalLife Send(Revision revision, Fact sent)
+    public ProposalLife Send(Revision revision, Fact sent, Mail? mail = null)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -172,13 +173,15 @@ public sealed class RevisionStore(Database database)
             ("$pdf", revision.Pdf)
         );
         Append(connection, revision.Job, sent);
+        if (mail is not null)
+            MailStore.Write(connection, mail);
         transaction.Commit();
         return life;
     }
 
-    /// <summary>Appends a fact, if it may happen as the proposal stands in this very transaction. The same id again changes nothing.</summary>
+    /// <summary>Appends a fact, with the mail that it is about if there is one, if it may happen as the proposal stands in this very transaction. The same id again changes nothing.</summary>
     /// <exception cref="Core.RefusedException">It may not; says why.</exception>
-    public ProposalLife Record(Guid job, Fact fact, DateOnly today)
+    public ProposalLife Record(Guid job, Fact fact, DateOnly today, Mail? mail = null)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -187,6 +190,8 @@ public sealed class RevisionStore(Database database)
         if (ReferenceEquals(life, was))
             return was;
         Append(connection, job, fact);
+        if (mail is not null)
+            MailStore.Write(connection, mail);
         transaction.Commit();
         return life;
     }

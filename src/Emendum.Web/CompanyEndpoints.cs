@@ -112,6 +112,12 @@ public static class CompanyEndpoints
                         throw RefusedException.Of("text", "That text is not in the Book any more.");
             }
         );
+        app.MapSetting(
+            "/api/company/messages",
+            MessageTexts.Setting,
+            MessageTexts.Starting,
+            (messages, _) => messages.Check()
+        );
         app.MapGet("/api/company/languages", () => PaperLanguage.All.Select(LanguageView.Of));
         app.MapGet("/api/company/figures", () => FigureNames.All);
         app.MapSetting(

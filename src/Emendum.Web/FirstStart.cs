@@ -1,4 +1,5 @@
 using Emendum.Core;
+using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
@@ -80,6 +81,13 @@ public static class FirstStart
                 "31 Marrow Street, Port Ennis",
                 "kiln@marrow-street.example",
                 "555 0166"
+            );
+            new SettingStore(database).Put(
+                MessageTexts.Setting,
+                MessageTexts.Starting with
+                {
+                    From = "proposals@larkspur-pell.example",
+                }
             );
             var today = FirmDay.Write(FirmDay.In(FirmDay.OfThisMachine, time.GetUtcNow()));
             foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, today))

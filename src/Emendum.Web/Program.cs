@@ -46,6 +46,7 @@ builder
     .Services.AddSingleton<JobStore>()
     .AddSingleton<CustomerStore>()
     .AddSingleton<RevisionStore>()
+    .AddSingleton<MailStore>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()
@@ -73,6 +74,7 @@ api.MapCompany();
 api.MapCustomers();
 api.MapBackups();
 api.MapFiles();
+api.MapOutbox();
 api.MapJobs();
 api.MapTables();
 api.MapBook();

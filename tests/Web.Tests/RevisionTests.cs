@@ -32,6 +32,7 @@ public sealed class RevisionTests : IDisposable
                 ["base"] = at ?? (long)(await server.Job())["version"]!,
                 ["how"] = "by hand",
                 ["despite"] = despite,
+                ["message"] = null,
             }
         );
 

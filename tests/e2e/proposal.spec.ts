@@ -348,6 +348,122 @@ test("a price by line has quantities and unit prices, and headlines bundle secti
   await expect(price.getByRole("row")).toHaveCount(5);
 });
 
+test("a revision goes out by mail by keys, stands in the outbox as a file for a mail program, and goes again as it was", async ({
+  page,
+}) => {
+  // The demo's pottery has a customer with an address, and the firm has one.
+  await page.goto(`${pottery}/proposal?view=revisions`);
+  await page.getByRole("button", { name: "Send revision A" }).press("Enter");
+  const dialog = page.getByRole("dialog", { name: "Send revision A" });
+  await expect(dialog.getByRole("radio", { name: /^By mail/ })).toBeChecked();
+  const address = dialog.getByRole("textbox", { name: "Address", exact: true });
+  await expect(address).toHaveValue("kiln@marrow-street.example");
+  await expect(dialog.getByRole("textbox", { name: "Words" })).toHaveValue(
+    /It comes to|here is our proposal for Marrow Street Pottery/,
+  );
+  await accessible(page, "a mail while it is written");
+  // What is no address is refused beside its field, and what was typed stays.
+  await address.fill("kiln@");
+  await dialog.getByRole("button", { name: "One more" }).press("Enter");
+  await page.keyboard.type("clay@marrow-street.example");
+  await dialog.getByRole("textbox", { name: "Subject" }).fill("Your deck");
+  const words = dialog.getByRole("textbox", { name: "Words" });
+  await words.fill("Good day,\nit comes to {total}.");
+  const despite = dialog.getByRole("textbox", {
+    name: "Why it goes out all the same",
+  });
+  if (await despite.isVisible()) await despite.fill("as agreed");
+  const send = dialog.getByRole("button", { name: "Send the mail" });
+  await send.press("Enter");
+  await expect(
+    dialog.getByText("“kiln@” is not an e-mail address"),
+  ).toBeVisible();
+  await expect(words).toHaveValue("Good day,\nit comes to {total}.");
+  await address.fill("kiln@marrow-street.example");
+  await send.press("Enter");
+  await expect(dialog).toHaveCount(0);
+  const a = page.getByRole("article", { name: "Revision A, sent" });
+  await expect(a).toContainText(
+    "mail to kiln@marrow-street.example, copy to clay@marrow-street.example",
+  );
+  // Again, when they have lost it.
+  await a.getByRole("button", { name: "Mail it again" }).press("Enter");
+  const again = page.getByRole("dialog", { name: "Mail revision A again" });
+  await again
+    .getByRole("combobox", { name: "Message" })
+    .selectOption({ label: "A reminder" });
+  await expect(again.getByRole("textbox", { name: "Words" })).toHaveValue(
+    /is with you still/,
+  );
+  await again.getByRole("textbox", { name: "Subject" }).press("Enter");
+  await expect(again).toHaveCount(0);
+  await expect(a.getByRole("link", { name: /^The mail of / })).toHaveCount(2);
+  // The outbox has both, to be read and to be taken along.
+  await page.getByRole("link", { name: "Office", exact: true }).click();
+  const outbox = page.getByRole("region", { name: "Outbox" });
+  await expect(outbox).toContainText("nothing leaves this machine");
+  await outbox.getByRole("button", { name: "Read Your deck" }).press("Enter");
+  const said = await outbox.getByText(/^Good day,\s+it comes to/).innerText();
+  expect(said).toMatch(/it comes to [\d,]+\.\d\d\.$/);
+  await expect(outbox.getByRole("listitem")).toHaveCount(2);
+  const file = await page.request.get(
+    (await outbox
+      .getByRole("link", { name: "File of Your deck" })
+      .getAttribute("href"))!,
+  );
+  expect(file.headers()["content-type"]).toBe("message/rfc822");
+  const mail = (await file.body()).toString("latin1");
+  for (const line of [
+    "To: kiln@marrow-street.example",
+    "Cc: clay@marrow-street.example",
+    "Subject: Your deck",
+  ])
+    expect(mail).toContain(`${line}\r\n`);
+  await outbox
+    .getByRole("link", { name: /Pottery, A$/ })
+    .first()
+    .press("Enter");
+  await expect(a).toBeVisible();
+});
+
+test("what the firm writes with a proposal is changed in the Office, and a figure that there is not is refused", async ({
+  page,
+}) => {
+  await page.goto("/office");
+  const messages = page.getByRole("region", { name: "Messages" });
+  await messages.getByRole("button", { name: "Copy as a new message" }).click();
+  const name = messages.getByRole("textbox", { name: "Name" });
+  await expect(name).toHaveValue("Proposal, copy");
+  await name.fill("For architects");
+  await name.press("Enter");
+  const words = messages.getByRole("combobox", {
+    name: "Words of the message",
+  });
+  await words.fill("Our price is {totl}.");
+  await page.keyboard.press("Control+Enter");
+  await expect(messages.getByText("There is no figure “totl”.")).toBeVisible();
+  await words.fill("Our price is {pri");
+  await page.keyboard.press("Enter");
+  await expect(words).toHaveValue("Our price is {price}");
+  await page.keyboard.press("Control+Enter");
+  await messages
+    .getByRole("button", { name: "Offer this one first" })
+    .press("Enter");
+  await expect(
+    messages.getByRole("combobox", { name: "Message", exact: true }),
+  ).toContainText("For architects (offered first)");
+  const from = messages.getByRole("textbox", { name: "Mail comes from" });
+  await from.fill("larkspur");
+  await from.press("Enter");
+  await expect(messages.getByText("is not an e-mail address")).toBeVisible();
+  await from.press("Escape");
+  await page.goto(`${pottery}/proposal?view=revisions`);
+  await page.getByRole("button", { name: /^Send revision/ }).press("Enter");
+  await expect(page.getByRole("textbox", { name: "Words" })).toHaveValue(
+    /^Our price is [\d,]+\.\d\d$/,
+  );
+});
+
 test("a revision is sent and stays as it was; what differs from it is told, and its state follows what is recorded", async ({
   page,
 }) => {
@@ -370,6 +486,9 @@ test("a revision is sent and stays as it was; what differs from it is told, and 
   await dialog
     .getByRole("textbox", { name: "Why it goes out all the same" })
     .fill("paid on the last day");
+  await expect(
+    dialog.getByRole("button", { name: "It is sent" }),
+  ).toBeEnabled();
   await page.keyboard.press("Enter");
   await expect(dialog).toHaveCount(0);
   const a = list.getByRole("article", { name: /^Revision A, / });
@@ -446,6 +565,7 @@ test("a revision is sent and stays as it was; what differs from it is told, and 
   await page
     .getByRole("textbox", { name: "Why it goes out all the same" })
     .fill("paid on the last day");
+  await expect(page.getByRole("button", { name: "It is sent" })).toBeEnabled();
   await page.keyboard.press("Enter");
   await expect(a).toHaveAccessibleName("Revision A, superseded");
   const b = list.getByRole("article", { name: /^Revision B, / });

@@ -15,6 +15,7 @@ export const change = {
   policies: (save: Schemas["SaveOfPricePolicies"]) => api.PUT("/api/company/policies", { body: save }),
   brand: (save: Schemas["SaveOfBrand"]) => api.PUT("/api/company/brand", { body: save }),
   patterns: (save: Schemas["SaveOfProposalPatterns"]) => api.PUT("/api/company/patterns", { body: save }),
+  messages: (save: Schemas["SaveOfMessageTexts"]) => api.PUT("/api/company/messages", { body: save }),
   usualPlaces: async (save: Schemas["SaveOfUsualPlaces"]) =>
     (await api.PUT("/api/company/usual-places", { body: save })).data!.lists,
   backupPlan: async (save: Schemas["SaveOfBackupPlan"]) => (await api.PUT("/api/backups/plan", { body: save })).data!,
@@ -23,6 +24,13 @@ export const change = {
 
   sendRevision: async (job: string, send: Schemas["SendRevision"]) =>
     (await api.POST("/api/jobs/{id}/revisions", { params: { path: { id: job } }, body: send })).data!,
+  mailAgain: async (job: string, revision: string, again: Schemas["SendAgain"]) =>
+    (
+      await api.POST("/api/jobs/{id}/revisions/{revision}/mails", {
+        params: { path: { id: job, revision } },
+        body: again,
+      })
+    ).data!,
   recordFact: async (job: string, revision: string, fact: Schemas["RecordFact"]) =>
     (
       await api.POST("/api/jobs/{id}/revisions/{revision}/facts", {

@@ -175,6 +175,20 @@ export const askJob = {
         ).data!,
       placeholderData: keepPreviousData,
     }),
+  /** One of the firm's messages with its figures: of the job as it stands, or of a revision that was sent. */
+  message: (job: At, text: string | null, revision: string | null) =>
+    queryOptions({
+      queryKey: ["message", job.id, revision === null ? job.version : 0, text, revision],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/revisions/message", {
+            params: {
+              ...of(job),
+              query: { ...(text === null ? {} : { text }), ...(revision === null ? {} : { revision }) },
+            },
+          })
+        ).data!,
+    }),
   /** A revision as it was sent. */
   revision: (job: At, revision: string) =>
     queryOptions({

@@ -55,6 +55,16 @@ export const ask = {
     queryKey: ["patterns"],
     queryFn: async () => (await api.GET("/api/company/patterns")).data!,
   }),
+  /** What the firm writes when it sends a proposal. */
+  messages: queryOptions({
+    queryKey: ["messages"],
+    queryFn: async () => (await api.GET("/api/company/messages")).data!,
+  }),
+  /** Mail that would have gone out. */
+  outbox: queryOptions({
+    queryKey: ["outbox"],
+    queryFn: async () => (await api.GET("/api/outbox")).data!,
+  }),
   /** Languages of dates and numbers on paper. */
   languages: queryOptions({
     queryKey: ["languages"],

@@ -364,6 +364,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MessageTexts"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfMessageTexts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MessageTexts"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/languages": {
         parameters: {
             query?: never;
@@ -923,6 +981,78 @@ export interface paths {
                     };
                     content: {
                         "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outbox/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "message/rfc822": string;
                     };
                 };
             };
@@ -2794,6 +2924,88 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendAgain"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RevisionsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/message": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    text?: string;
+                    revision?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MessageDraft"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5567,6 +5779,7 @@ export interface components {
             words: string;
             at: string;
             by: string;
+            byMail: boolean;
         };
         Fee: {
             name: string;
@@ -5827,6 +6040,20 @@ export interface components {
         };
         /** @enum {unknown} */
         Look: "tape" | "margin" | "rules";
+        MailView: {
+            /** Format: uuid */
+            id: string;
+            at: string;
+            from: string;
+            to: components["schemas"]["Recipient"][];
+            subject: string;
+            words: string;
+            attached: string;
+            /** Format: uuid */
+            job: string;
+            jobName: string;
+            revision: string;
+        };
         MappedTable: {
             columns: string[];
             rows: string[][];
@@ -5870,6 +6097,39 @@ export interface components {
             figure: components["schemas"]["FigureView"];
             typed: null | components["schemas"]["TypedQuantity"];
             derived: null | components["schemas"]["FigureView"];
+        };
+        Message: {
+            to: components["schemas"]["Recipient"][];
+            subject: string;
+            words: string;
+        };
+        MessageDraft: {
+            from: string;
+            to: string;
+            /** Format: uuid */
+            text: string;
+            texts: components["schemas"]["MessageName"][];
+            subject: string;
+            words: string;
+            missing: string[];
+        };
+        MessageName: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        MessageText: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            subject: string;
+            words: string;
+        };
+        MessageTexts: {
+            all: components["schemas"]["MessageText"][];
+            /** Format: uuid */
+            usual: string;
+            from: string;
         };
         Mix: {
             /** Format: uuid */
@@ -6520,6 +6780,10 @@ export interface components {
             label: string;
             figure: components["schemas"]["FigureView"];
         };
+        Recipient: {
+            address: string;
+            copy: boolean;
+        };
         RecordFact: {
             /** Format: uuid */
             id: string;
@@ -6682,6 +6946,10 @@ export interface components {
             was: null | components["schemas"]["Customer"];
             now: components["schemas"]["Customer"];
         };
+        SaveOfMessageTexts: {
+            was: null | components["schemas"]["MessageTexts"];
+            now: components["schemas"]["MessageTexts"];
+        };
         SaveOfPricePolicies: {
             was: null | components["schemas"]["PricePolicies"];
             now: components["schemas"]["PricePolicies"];
@@ -6774,6 +7042,11 @@ export interface components {
             pricing: null | components["schemas"]["OwnBasis"];
             doubt: null | components["schemas"]["Doubt"];
         };
+        SendAgain: {
+            /** Format: uuid */
+            fact: string;
+            message: components["schemas"]["Message"];
+        };
         SendRevision: {
             /** Format: uuid */
             id: string;
@@ -6783,6 +7056,7 @@ export interface components {
             base: number;
             how: string;
             despite: string;
+            message: null | components["schemas"]["Message"];
         };
         SentCommand: {
             command: components["schemas"]["Command"];

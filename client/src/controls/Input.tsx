@@ -1,4 +1,4 @@
-import { type InputHTMLAttributes, type ReactNode, type Ref, useId } from "react";
+import { type ChangeEvent, type InputHTMLAttributes, type ReactNode, type Ref, useId } from "react";
 import { Says } from "./Says";
 import styles from "./field.module.css";
 
@@ -14,6 +14,8 @@ interface Props extends Pick<
   /** At the head of a list, to find what stands in it. */
   find?: boolean;
   type?: "text" | "search" | "number";
+  /** Several lines. */
+  rows?: number;
   value: string;
   onType: (text: string) => void;
   unit?: string;
@@ -24,10 +26,20 @@ interface Props extends Pick<
   inputRef?: Ref<HTMLInputElement>;
 }
 
-/** A line that is typed and handed on letter by letter; whoever holds it says what is wrong. A field that saves by itself is Field. */
-export function Input({ label, bare, row, find, value, onType, unit, hint, wrong, focus, inputRef, ...more }: Props) {
+/** A line, or several, that is typed and handed on letter by letter; whoever holds it says what is wrong. A field that saves by itself is Field. */
+export function Input(props: Props) {
+  const { label, bare, row, find, value, onType, unit, hint, wrong, focus, inputRef, rows, ...more } = props;
   const id = useId();
   const says = wrong || hint;
+  const common = {
+    id,
+    className: styles.entry,
+    autoFocus: focus,
+    value,
+    "aria-invalid": wrong ? true : undefined,
+    "aria-describedby": says ? `${id}says` : undefined,
+    onChange: (e: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => onType(e.target.value),
+  };
   return (
     <div
       className={[styles.field, row && styles.row, bare && styles.bare, find && styles.find].filter(Boolean).join(" ")}
@@ -36,18 +48,11 @@ export function Input({ label, bare, row, find, value, onType, unit, hint, wrong
         {label}
       </label>
       <span className={styles.box}>
-        <input
-          {...more}
-          id={id}
-          ref={inputRef}
-          className={styles.entry}
-          autoComplete="off"
-          autoFocus={focus}
-          value={value}
-          aria-invalid={wrong ? true : undefined}
-          aria-describedby={says ? `${id}says` : undefined}
-          onChange={(e) => onType(e.target.value)}
-        />
+        {rows ? (
+          <textarea {...common} rows={rows} placeholder={more.placeholder} maxLength={more.maxLength} />
+        ) : (
+          <input {...more} {...common} ref={inputRef} autoComplete="off" />
+        )}
         {unit && <i className={styles.unit}>{unit}</i>}
       </span>
       <Says id={id} wrong={wrong} hint={hint} />

@@ -20,6 +20,8 @@ interface Props {
   focus?: boolean;
   /** Where it stands on the page itself: the label is only read out, and it looks like what it becomes. */
   onPage?: boolean;
+  /** Plain text: no marks. */
+  plain?: boolean;
 }
 
 /** The name that is being typed at a place in a text: after a brace that is still open. */
@@ -33,7 +35,7 @@ function typing(text: string, at: number): { from: number; word: string } | null
 /**
  * Words over several lines, with marks, that may say figures by name: a brace offers them. Leaving it or Ctrl+Enter keeps what was typed, Esc backs out; a refusal stands beneath and nothing is lost.
  */
-export function Words({ label, value, names, onKeep, onLeave, focus, onPage }: Props) {
+export function Words({ label, value, names, onKeep, onLeave, focus, onPage, plain }: Props) {
   const [text, setText] = useState(value);
   const [seen, setSeen] = useState(value);
   const [wrong, setWrong] = useState("");
@@ -157,10 +159,16 @@ export function Words({ label, value, names, onKeep, onLeave, focus, onPage }: P
         id={id}
         wrong={wrong}
         hint={
-          <>
-            An empty line parts paragraphs. <kbd># </kbd>a heading, <kbd>- </kbd>a list, <kbd>*strong*</kbd>,{" "}
-            <kbd>_slanted_</kbd>, <kbd>{"{"}</kbd> a figure. Ctrl+Enter keeps, Esc backs out.
-          </>
+          plain ? (
+            <>
+              <kbd>{"{"}</kbd> a figure. Ctrl+Enter keeps, Esc backs out.
+            </>
+          ) : (
+            <>
+              An empty line parts paragraphs. <kbd># </kbd>a heading, <kbd>- </kbd>a list, <kbd>*strong*</kbd>,{" "}
+              <kbd>_slanted_</kbd>, <kbd>{"{"}</kbd> a figure. Ctrl+Enter keeps, Esc backs out.
+            </>
+          )
         }
       />
     </div>

@@ -44,13 +44,15 @@ export function useNamedSet<T extends One>(data: Named<T> | undefined, keep: (no
 type Held<T extends One> = ReturnType<typeof useNamedSet<T>>;
 
 /** Which of the set is shown. */
-export function WhichOne<T extends One>({ label, set }: { label: string; set: Held<T> }) {
+export function WhichOne<T extends One>({ label, set, usual }: { label: string; set: Held<T>; usual?: string }) {
   const { data, one, show } = set;
   return (
     <Choice
       label={label}
       value={one!.id}
-      options={data!.all.map((o) => [o.id, o.id === data!.usual ? `${o.name} (new jobs)` : o.name] as const)}
+      options={data!.all.map(
+        (o) => [o.id, o.id === data!.usual ? `${o.name} (${usual ?? "new jobs"})` : o.name] as const,
+      )}
       onChoose={show}
     />
   );
@@ -65,13 +67,13 @@ export function CopyOne<T extends One>({ words, set }: { words: string; set: Hel
   );
 }
 
-/** What only one that new jobs do not take can have done to it. */
-export function UsualOrNot<T extends One>({ set }: { set: Held<T> }) {
+/** What only one that is not the usual one can have done to it. */
+export function UsualOrNot<T extends One>({ set, make }: { set: Held<T>; make?: string }) {
   if (set.one!.id === set.data!.usual) return null;
   return (
     <p>
       <button className="act" onClick={set.makeUsual}>
-        New jobs take this one
+        {make ?? "New jobs take this one"}
       </button>{" "}
       <button className="act" onClick={set.remove}>
         Remove it

@@ -4,6 +4,8 @@ import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
 import { BrandEditor } from "./BrandEditor";
+import { Messages } from "./Messages";
+import { Outbox } from "./Outbox";
 import { PatternsEditor } from "./PatternsEditor";
 import { Policies } from "./Policies";
 import { UsualPlacesEditor } from "./UsualPlacesEditor";
@@ -127,6 +129,8 @@ export function OfficePage() {
       <Policies currency={company.currency} />
       <BrandEditor company={company} />
       <PatternsEditor />
+      <Messages />
+      <Outbox />
       <Backups />
       <UsualPlacesEditor />
     </main>

@@ -5,13 +5,14 @@ import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
 import { useJob } from "../job/JobContext";
 import styles from "./revisions.module.css";
+import { MailAgain } from "./MailAgain";
 import { useRevisionsTold } from "./useRevisionsTold";
 
 type Kind = Schemas["FactKind"];
 
 /** What the firm records: the words of its button, what it asks for, and what it does. */
 const acts: Partial<Record<Kind, { words: string; does: string; reason?: string; day?: string; least?: boolean }>> = {
-  sentAgain: { words: "Sent again", does: "The same revision went out once more.", reason: "How it went out" },
+  sentAgain: { words: "Handed over again", does: "The same revision went out once more.", reason: "How it went out" },
   yesRecorded: {
     words: "Record a yes",
     does: "A yes on paper or by word makes the contract, at the total of this revision.",
@@ -58,6 +59,7 @@ export function Facts(props: {
   const [words, setWords] = useState("");
   const [day, setDay] = useState("");
   const [id, setId] = useState("");
+  const [mailing, setMailing] = useState("");
   const act = kind && acts[kind];
   return (
     <article
@@ -73,6 +75,11 @@ export function Facts(props: {
             <dt>{fact.did}</dt>
             <dd>
               {fact.at} {fact.words && <small>{fact.words}</small>}
+              {fact.byMail && (
+                <a href={`/api/outbox/${fact.id}/file`} download aria-label={`The mail of ${fact.at}`}>
+                  the mail
+                </a>
+              )}
             </dd>
           </div>
         ))}
@@ -93,6 +100,11 @@ export function Facts(props: {
         <a href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf`} download={`Revision ${revision.letters}.pdf`}>
           PDF
         </a>
+        {revision.may.includes("sentAgain") && (
+          <button type="button" className="act" onClick={() => setMailing(newId())}>
+            Mail it again
+          </button>
+        )}
         {revision.may.map((may) => (
           <button
             key={may}
@@ -109,6 +121,7 @@ export function Facts(props: {
           </button>
         ))}
       </p>
+      {mailing && <MailAgain revision={revision} fact={mailing} onClose={() => setMailing("")} />}
       {act && (
         <Ask
           title={`${act.words}: revision ${revision.letters}`}

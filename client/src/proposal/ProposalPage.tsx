@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useSearchParams } from "react-router";
 import { askJob } from "../api/jobQueries";
 import { Views } from "../controls/Views";
 import { useJob } from "../job/JobContext";
@@ -14,7 +15,15 @@ type View = keyof typeof views;
 export function ProposalPage() {
   const [, { job }] = useJob();
   const { data } = useQuery(askJob.stands(job));
-  const [view, setView] = useKept<View>(job.id, "proposal/view", "page");
+  const [kept, setKept] = useKept<View>(job.id, "proposal/view", "page");
+  // What stands elsewhere about a revision leads to it.
+  const [params, setParams] = useSearchParams();
+  const asked = params.get("view");
+  const view = asked && asked in views ? (asked as View) : kept;
+  function setView(to: View) {
+    setKept(to);
+    if (asked) setParams({}, { replace: true });
+  }
   return (
     <div className={styles.station}>
       <div className={styles.bar}>

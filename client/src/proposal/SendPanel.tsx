@@ -1,12 +1,15 @@
 import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { newId, type Schemas } from "../api/client";
+import { newId, type Refused, type Schemas } from "../api/client";
 import { askJob } from "../api/jobQueries";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
+import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
+import { MailFields } from "./MailFields";
+import { mailFields, useMail } from "./useMail";
 import styles from "./revisions.module.css";
 import { useRevisionsTold } from "./useRevisionsTold";
 
@@ -58,19 +61,13 @@ export function FromTo({ compared }: { compared: Schemas["ComparedView"] }) {
 
 /** Sends the job as it stands as the next revision. */
 export function SendPanel({ revisions }: { revisions: Schemas["RevisionsView"] }) {
-  const [, { job }] = useJob();
-  const { data: view } = useQuery(askJob.proposal(job));
-  const told = useRevisionsTold();
   const [asked, setAsked] = useState<{ id: string; fact: string } | null>(null);
-  const [how, setHow] = useState("handed over");
-  const [despite, setDespite] = useState("");
   if (revisions.closed !== "")
     return (
       <section className="panel" aria-label="Send">
         <p className="pad note">{revisions.closed}</p>
       </section>
     );
-  const holes = view?.unfinished ?? [];
   return (
     <section className="panel" aria-label="Send">
       <div className="pad">
@@ -81,40 +78,79 @@ export function SendPanel({ revisions }: { revisions: Schemas["RevisionsView"] }
           It is frozen as it stands: its numbers, words and PDF stay for good, whatever the job becomes.
         </span>
       </div>
-      {asked && (
-        <Ask
-          title={`Send revision ${revisions.next}`}
-          apply="It is sent"
-          width="sm"
-          ready={how.trim() !== "" && (holes.length === 0 || despite.trim() !== "")}
-          onApply={() =>
-            change
-              .sendRevision(job.id, { ...asked, base: job.version, how: how.trim(), despite: despite.trim() })
-              .then(told)
-              .then(() => setAsked(null))
-          }
-          onClose={() => setAsked(null)}
-        >
-          <p>
-            The PDF is made and kept here; you give it to the customer yourself. Its state reads <b>sent</b> from now
-            on, and what happens to it afterwards is recorded with it.
-          </p>
-          <Input label="How it goes out" focus value={how} onType={setHow} />
-          {holes.length > 0 && (
-            <>
-              <p>Not finished:</p>
-              <ul>
-                {holes.map((hole) => (
-                  <li key={hole.key}>
-                    {hole.says} <span className="note">{hole.why}</span>
-                  </li>
-                ))}
-              </ul>
-              <Input label="Why it goes out all the same" value={despite} onType={setDespite} />
-            </>
-          )}
-        </Ask>
-      )}
+      {asked && <SendDialog asked={asked} next={revisions.next} onClose={() => setAsked(null)} />}
     </section>
+  );
+}
+
+function SendDialog(props: { asked: { id: string; fact: string }; next: string; onClose: () => void }) {
+  const [, { job }] = useJob();
+  const { data: view } = useQuery(askJob.proposal(job));
+  const told = useRevisionsTold();
+  const mail = useMail(null);
+  const [way, setWay] = useState<"mail" | "hand" | null>(null);
+  const [how, setHow] = useState("handed over");
+  const [despite, setDespite] = useState("");
+  const holes = view?.unfinished ?? [];
+  // Where both addresses are known it goes by mail unless somebody says otherwise.
+  const by = way ?? (mail.draft && mail.draft.to !== "" && mail.draft.from !== "" ? "mail" : "hand");
+  const send = () =>
+    change.sendRevision(job.id, {
+      ...props.asked,
+      base: job.version,
+      how: by === "mail" ? "" : how.trim(),
+      message: by === "mail" ? mail.message : null,
+      despite: despite.trim(),
+    });
+  return (
+    <Ask
+      title={`Send revision ${props.next}`}
+      apply={by === "mail" ? "Send the mail" : "It is sent"}
+      width="sm"
+      ready={
+        !mail.waits && (by === "mail" ? mail.ready : how.trim() !== "") && (holes.length === 0 || despite.trim() !== "")
+      }
+      onApply={() => send().then(told)}
+      onRefused={(error) => {
+        mail.setRefused(error as Refused);
+        return by === "mail" && mailFields.includes((error as Refused).field);
+      }}
+      onClose={props.onClose}
+    >
+      {holes.length > 0 && (
+        <>
+          <p>Not finished:</p>
+          <ul>
+            {holes.map((hole) => (
+              <li key={hole.key}>
+                {hole.says} <span className="note">{hole.why}</span>
+              </li>
+            ))}
+          </ul>
+          <Input label="Why it goes out all the same" value={despite} onType={setDespite} />
+        </>
+      )}
+      <Radios
+        label="How it goes out"
+        value={by}
+        options={[
+          { value: "mail", words: "By mail", small: "with the PDF" },
+          {
+            value: "hand",
+            words: "By hand",
+            small: "the PDF is made and kept here; you give it to the customer yourself",
+          },
+        ]}
+        onChoose={setWay}
+      />
+      {mail.waits ? null : by === "mail" ? (
+        <MailFields mail={mail} attached={`its PDF, revision ${props.next}`} />
+      ) : (
+        <Input label="How you give it" value={how} onType={setHow} />
+      )}
+      <p className="note">
+        Its state reads <b>sent</b> from now on, and what happens to it afterwards is recorded with it.
+      </p>
+    </Ask>
   );
 }

@@ -7,7 +7,8 @@ export function useRevisionsTold() {
   return useCallback(
     () =>
       queries.invalidateQueries({
-        predicate: (q) => ["revisions", "stands", "proposal", "compared", "jobs"].includes(String(q.queryKey[0])),
+        predicate: (q) =>
+          ["revisions", "stands", "proposal", "compared", "jobs", "outbox", "message"].includes(String(q.queryKey[0])),
       }),
     [queries],
   );

@@ -1,3 +1,5 @@
+using System.Text;
+using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
@@ -34,6 +36,34 @@ public static class Proposal
     {
         var writing = new Writing(estimate, Party.None, Brand.Starting, trace);
         return writing.Table(PriceBlock.Rows(writing));
+    }
+
+    /// <summary>A subject and words with the figures of a job that they say by name.</summary>
+    /// <returns>Them, and names that come to nothing in this job, which stand there as they were typed.</returns>
+    public static (string Subject, string Words, IReadOnlyList<string> Missing) Filled(
+        Estimate estimate,
+        Party party,
+        Brand brand,
+        string revision,
+        string subject,
+        string words
+    )
+    {
+        var figures = new NamedFigures(new(estimate, party, brand, Trace.Silent) { Revision = revision });
+        return (Filled(subject, figures), Filled(words, figures), figures.Missing);
+    }
+
+    private static string Filled(string text, NamedFigures figures)
+    {
+        var (filled, from) = (new StringBuilder(), 0);
+        foreach (var (at, length, name) in FigureNames.In(text))
+        {
+            if (figures.Of(name) is not { } said)
+                continue;
+            filled.Append(text, from, at - from).Append(said.Text);
+            from = at + length;
+        }
+        return filled.Append(text, from, text.Length - from).ToString();
     }
 
     private static Block Made(ProposalBlock block, Writing writing)

@@ -12,7 +12,8 @@ namespace Emendum.Web.Jobs;
 /// <param name="Words">The reason, or how it came.</param>
 /// <param name="At">When, in the firm's zone.</param>
 /// <param name="By">By whom.</param>
-public sealed record FactView(Guid Id, string Did, string Words, string At, string By);
+/// <param name="ByMail">Whether a mail of its id stands in the outbox.</param>
+public sealed record FactView(Guid Id, string Did, string Words, string At, string By, bool ByMail);
 
 /// <summary>A revision as the station lists it.</summary>
 /// <param name="Id">Its id.</param>
@@ -66,10 +67,10 @@ public sealed record RevisionsView(
 )
 {
     /// <summary>Those of a job.</summary>
-    public static RevisionsView Of(Estimate estimate, RevisionStore revisions, FirmDay day)
+    public static RevisionsView Of(Estimate estimate, RevisionStore revisions, MailStore mails, FirmDay day)
     {
         var (life, rows) = (revisions.Life(estimate.Job.Id), revisions.Of(estimate.Job.Id));
-        var (today, moment) = (day.Today, day.Moments());
+        var (today, moment, mailed) = (day.Today, day.Moments(), mails.Of(estimate.Job.Id));
         return new(
             life.Next,
             life.Acceptance is { } yes
@@ -79,14 +80,20 @@ public sealed record RevisionsView(
             rows.Count == 0
                 || rows[0].Figures.Total != estimate.Price.Total.V
                 || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
-            [.. rows.Select(r => Row(r, life, today, moment))]
+            [.. rows.Select(r => Row(r, life, today, moment, mailed))]
         );
     }
 
     private static bool Same(RevisionFigures a, RevisionFigures b) =>
         a.Lines.SequenceEqual(b.Lines) && a.Steps.SequenceEqual(b.Steps);
 
-    private static RevisionView Row(RevisionRow row, ProposalLife life, DateOnly today, Func<DateTime, string> moment)
+    private static RevisionView Row(
+        RevisionRow row,
+        ProposalLife life,
+        DateOnly today,
+        Func<DateTime, string> moment,
+        HashSet<Guid> mailed
+    )
     {
         var (start, figures) = row;
         var state = life.StateOf(start.Id, today);
@@ -102,7 +109,7 @@ public sealed record RevisionsView(
             [
                 .. life
                     .Facts.Where(f => f.Revision == start.Id)
-                    .Select(f => new FactView(f.Id, Did(f), f.Words, moment(f.At), f.By)),
+                    .Select(f => new FactView(f.Id, Did(f), f.Words, moment(f.At), f.By, mailed.Contains(f.Id))),
             ],
             [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );

@@ -53,6 +53,7 @@ internal sealed class Fuzz
     private readonly Dictionary<string, JsonObject> files = [];
     private readonly List<string> jobs = [];
     private readonly List<(string Job, string Revision)> sentOnes = [];
+    private readonly List<string> mails = [];
     private string[] bookWork = [],
         bookProducts = [];
     private byte[] jobFile = [],
@@ -120,6 +121,9 @@ internal sealed class Fuzz
         foreach (var job in (await http.GetFromJsonAsync<JsonArray>("/api/jobs"))!)
             jobs.Add((string)job!["id"]!);
         sentOnes.Clear();
+        mails.Clear();
+        foreach (var mail in (await http.GetFromJsonAsync<JsonArray>("/api/outbox"))!)
+            mails.Add((string)mail!["id"]!);
         foreach (var job in jobs.Take(6))
         {
             var revisions = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions");
@@ -258,6 +262,8 @@ internal sealed class Fuzz
             if (path.EndsWith("/compared", StringComparison.Ordinal))
                 path += $"?from={revision}";
         }
+        if (path.StartsWith("/api/outbox/", StringComparison.Ordinal) && mails.Count > 0 && Chance(90))
+            path = path.Replace("{id}", One(mails), StringComparison.Ordinal);
         var filled = path.Contains("?from=", StringComparison.Ordinal)
             ? path.Replace("{id}", job, StringComparison.Ordinal)
             : Filled(path, operation, Chance(95) ? job : null);
@@ -283,7 +289,10 @@ internal sealed class Fuzz
             var stands = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}");
             (send["id"], send["fact"], send["base"]) = (Id(), Id(), stands!["version"]!.DeepClone());
             (send["how"], send["despite"]) = ("by hand", Chance(90) ? "because" : "");
+            send["message"] = Chance(50) ? Message() : null;
         }
+        if (method == HttpMethod.Post && path.EndsWith("/mails", StringComparison.Ordinal) && body is JsonObject again)
+            (again["fact"], again["message"]) = (Id(), Message());
         if (method == HttpMethod.Post && path.EndsWith("/facts", StringComparison.Ordinal) && body is JsonObject fact)
             (fact["id"], fact["day"]) = (Id(), One<string>(["", "", "2999-01-01", "2020-02-30"]));
         if (method == HttpMethod.Put && body is JsonObject whole && Chance(85))
@@ -300,6 +309,14 @@ internal sealed class Fuzz
             type
         );
     }
+
+    private static JsonObject Message() =>
+        new()
+        {
+            ["to"] = new JsonArray(new JsonObject { ["address"] = "ada@marsh.example", ["copy"] = false }),
+            ["subject"] = "Proposal {number}",
+            ["words"] = "It comes to {total}.",
+        };
 
     private byte[] Bytes(string path)
     {

@@ -1,0 +1,69 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask } from "../api/queries";
+import styles from "./office.module.css";
+
+/** Stand-in for a mail server: what would have gone out, with what it says and as a file for a mail program. */
+export function Outbox() {
+  const { data } = useQuery(ask.outbox);
+  const [read, setRead] = useState("");
+  if (!data) return null;
+  return (
+    <section className={`panel ${styles.wide}`} aria-label="Outbox">
+      <header>
+        <h2>Outbox</h2>
+        <span className="note">a stand-in for a mail server: nothing leaves this machine; the latest 100</span>
+      </header>
+      {data.length === 0 && (
+        <p className="pad note">Nothing was sent by mail yet. A proposal is sent from its job, under Revisions.</p>
+      )}
+      <ul className={styles.outbox} aria-label="Mails">
+        {data.map((mail) => (
+          <li key={mail.id}>
+            <span className="note">{mail.at}</span>
+            <span>
+              <b>{mail.subject}</b>
+              <small>
+                to{" "}
+                {mail.to
+                  .filter((r) => !r.copy)
+                  .map((r) => r.address)
+                  .join(", ")}
+                {mail.to.some((r) => r.copy) &&
+                  `; copy to ${mail.to
+                    .filter((r) => r.copy)
+                    .map((r) => r.address)
+                    .join(", ")}`}
+              </small>
+            </span>
+            <Link to={`/jobs/${mail.job}/proposal?view=revisions`}>
+              {mail.jobName}, {mail.revision}
+            </Link>
+            <span className={styles.ends}>
+              <button
+                className="act"
+                aria-expanded={read === mail.id}
+                aria-label={`Read ${mail.subject}`}
+                onClick={() => setRead(read === mail.id ? "" : mail.id)}
+              >
+                {read === mail.id ? "Close" : "Read"}
+              </button>
+              <a href={`/api/outbox/${mail.id}/file`} download aria-label={`File of ${mail.subject}`}>
+                File
+              </a>
+            </span>
+            {read === mail.id && (
+              <div className={styles.letter}>
+                <p className="note">
+                  from {mail.from}, with {mail.attached}
+                </p>
+                <p>{mail.words}</p>
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,94 @@
+import { Link } from "react-router";
+import { Choice } from "../controls/Choice";
+import { Input } from "../controls/Input";
+import type { Mail } from "./useMail";
+import styles from "./revisions.module.css";
+
+/** To whom a mail goes and what it says; `attached` is what goes with it. */
+export function MailFields(props: { mail: Mail; attached: string; focus?: boolean }) {
+  const { mail, attached } = props;
+  const { draft, people, setPeople, refused } = mail;
+  const wrong = (field: string) => (refused?.field === field ? refused.message : undefined);
+  const set = (at: number, part: Partial<(typeof people)[number]>) =>
+    setPeople(people.map((r, i) => (i === at ? { ...r, ...part } : r)));
+  return (
+    <div className={styles.mail}>
+      {draft?.from === "" ? (
+        <p className="error" role="alert">
+          The firm has no e-mail address yet. <Link to="/office">Say which in the Office</Link>, under Messages.
+        </p>
+      ) : (
+        <p className="note">from {draft?.from}</p>
+      )}
+      {people.map((recipient, at) => (
+        <div key={at} className={styles.recipient}>
+          <Input
+            label={at === 0 ? "Address" : `Address ${at + 1}`}
+            placeholder="name@example.com"
+            maxLength={254}
+            focus={at > 0 || props.focus}
+            value={recipient.address}
+            wrong={at === 0 ? wrong("to") : undefined}
+            onType={(address) => set(at, { address })}
+          />
+          <Choice
+            label={at === 0 ? "gets it" : `Address ${at + 1} gets it`}
+            value={recipient.copy ? "copy" : "to"}
+            options={[
+              ["to", "to read and answer"],
+              ["copy", "as a copy"],
+            ]}
+            onChoose={(as) => set(at, { copy: as === "copy" })}
+          />
+          {people.length > 1 && (
+            <button
+              type="button"
+              className="act"
+              aria-label={`Take address ${at + 1} away`}
+              onClick={() => setPeople(people.filter((_, i) => i !== at))}
+            >
+              Take away
+            </button>
+          )}
+        </div>
+      ))}
+      <p>
+        <button
+          type="button"
+          className="act"
+          disabled={people.length >= 20}
+          onClick={() => setPeople([...people, { address: "", copy: true }])}
+        >
+          One more
+        </button>
+      </p>
+      {draft && (
+        <Choice
+          label="Message"
+          value={draft.text}
+          options={draft.texts.map((t) => [t.id, t.name] as const)}
+          hint="another takes the place of what is written below"
+          onChoose={mail.choose}
+        />
+      )}
+      {mail.trouble && <p className="note">{mail.trouble}</p>}
+      <Input label="Subject" maxLength={200} value={mail.subject} wrong={wrong("subject")} onType={mail.setSubject} />
+      <Input
+        label="Words"
+        rows={9}
+        value={mail.words}
+        wrong={wrong("words")}
+        hint={
+          draft && draft.missing.length > 0
+            ? `Comes to nothing in this job: ${draft.missing.map((m) => `{${m}}`).join(", ")}`
+            : undefined
+        }
+        onType={mail.setWords}
+      />
+      <p className="note">
+        With it goes <b>{attached}</b>. There is no mail server yet: in its place an outbox in the Office shows what
+        would go, each mail with a file for a mail program. Nothing leaves this machine by itself.
+      </p>
+    </div>
+  );
+}

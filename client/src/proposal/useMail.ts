@@ -1,0 +1,56 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Refused, Schemas } from "../api/client";
+import { askJob } from "../api/jobQueries";
+import { useJob } from "../job/JobContext";
+
+type Recipient = Schemas["Recipient"];
+
+/** A mail that is being written: one of the firm's messages with its figures filled in, until something else is typed. `revision` is one that was sent, null the job as it stands. */
+export function useMail(revision: string | null) {
+  const [, { job }] = useJob();
+  const [text, setText] = useState<string | null>(null);
+  const { data: draft, error } = useQuery({
+    ...askJob.message(job, text, revision),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const [to, setTo] = useState<readonly Recipient[] | null>(null);
+  const [subject, setSubject] = useState<string | null>(null);
+  const [words, setWords] = useState<string | null>(null);
+  const [refused, setRefused] = useState<Refused | null>(null);
+  const people = to ?? [{ address: draft?.to ?? "", copy: false }];
+  const message = {
+    to: people.map((r) => ({ ...r, address: r.address.trim() })),
+    subject: (subject ?? draft?.subject ?? "").trim(),
+    words: words ?? draft?.words ?? "",
+  };
+  return {
+    draft,
+    /** Whether it is still asked for. */
+    waits: draft === undefined && error === null,
+    /** Why the firm's messages cannot be filled in. */
+    trouble: error?.message ?? "",
+    people,
+    setPeople: setTo,
+    subject: subject ?? draft?.subject ?? "",
+    setSubject,
+    words: message.words,
+    setWords,
+    /** Takes one of the firm's messages in place of what stands there. */
+    choose: (id: string) => {
+      setText(id);
+      setSubject(null);
+      setWords(null);
+    },
+    message,
+    refused,
+    setRefused,
+    ready: message.to.some((r) => r.address !== "" && !r.copy) && message.subject !== "" && message.words.trim() !== "",
+  };
+}
+
+export type Mail = ReturnType<typeof useMail>;
+
+/** Fields of a mail that say themselves what is wrong with them. */
+export const mailFields = ["to", "subject", "words"];

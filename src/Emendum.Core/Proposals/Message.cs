@@ -1,0 +1,76 @@
+using System.Collections.Immutable;
+using System.Net.Mail;
+
+namespace Emendum.Core.Proposals;
+
+/// <summary>Someone whom a message goes to.</summary>
+/// <param name="Address">E-mail address, <c>name@example.com</c>.</param>
+/// <param name="Copy">Whether they get a copy only.</param>
+public sealed record Recipient(string Address, bool Copy);
+
+/// <summary>A message that goes out by mail with a proposal.</summary>
+/// <param name="To">To whom; at least one who does not only get a copy.</param>
+/// <param name="Subject">One line.</param>
+/// <param name="Words">Plain text.</param>
+public sealed record Message(ImmutableArray<Recipient> To, string Subject, string Words)
+{
+    /// <summary>Most recipients.</summary>
+    public const int MostRecipients = 20;
+
+    /// <summary>Most characters of its words.</summary>
+    public const int MostWords = 10_000;
+
+    /// <summary>Most characters of its subject.</summary>
+    public const int MostSubject = 200;
+
+    /// <summary>How it went out, as a history says it.</summary>
+    public string Went()
+    {
+        string Those(bool copy) => string.Join(", ", To.Where(r => r.Copy == copy).Select(r => r.Address));
+        var copies = Those(true);
+        return $"mail to {Those(false)}{(copies.Length > 0 ? $", copy to {copies}" : "")}";
+    }
+
+    /// <summary>Whether a text is an e-mail address and nothing beside it: no name, no second one, no line's end.</summary>
+    public static bool IsAddress(string text) =>
+        text.Length <= 254
+        && !text.Any(c => char.IsControl(c) || char.IsWhiteSpace(c))
+        && MailAddress.TryCreate(text, out var read)
+        && read.Address == text;
+
+    /// <summary>Refuses what cannot go out.</summary>
+    /// <exception cref="RefusedException">Naming the field.</exception>
+    public void Check()
+    {
+        if (To.Length > MostRecipients)
+            throw RefusedException.Of("to", $"At most {MostRecipients} people at a time.");
+        if (To.FirstOrDefault(r => !IsAddress(r.Address)) is { } wrong)
+            throw RefusedException.Of(
+                "to",
+                wrong.Address.Length == 0
+                    ? "An address is empty: write it, or take its line away."
+                    : $"“{wrong.Address}” is not an e-mail address. Write it like name@example.com."
+            );
+        if (To.All(r => r.Copy))
+            throw RefusedException.Of("to", "Say whom it goes to: copies alone go to nobody.");
+        var twice = To.GroupBy(r => r.Address, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1);
+        if (twice is not null)
+            throw RefusedException.Of("to", $"{twice.Key} stands twice.");
+        CheckSubject(Subject);
+        CheckWords(Words);
+        if (string.IsNullOrWhiteSpace(Words))
+            throw RefusedException.Of("words", "A message says something.");
+    }
+
+    internal static void CheckSubject(string subject)
+    {
+        if (string.IsNullOrWhiteSpace(subject) || subject.Length > MostSubject || subject.Any(char.IsControl))
+            throw RefusedException.Of("subject", $"A subject is one line of at most {MostSubject} characters.");
+    }
+
+    internal static void CheckWords(string words)
+    {
+        if (words.Length > MostWords)
+            throw RefusedException.Of("words", $"At most {MostWords:N0} characters.");
+    }
+}

@@ -1,0 +1,102 @@
+using Emendum.Core.Proposals;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>Messages that go out with a proposal.</summary>
+public class MessageTests
+{
+    private static Message To(params Recipient[] to) => new([.. to], "Proposal", "Good day.");
+
+    private static string Refused(Message message) =>
+        Assert.Throws<RefusedException>(message.Check).Refusal.Field ?? "";
+
+    [Fact]
+    public void Figures_by_name_are_those_of_the_job_and_what_has_nothing_to_say_stands_as_it_was_typed()
+    {
+        var job = new PricedJob(PricedJob.Plain with { Taxes = [PricedJob.Tax(20)] });
+        job.Work(labour: 1000);
+        var (subject, words, missing) = Proposal.Filled(
+            job.Estimate,
+            new(Guid.NewGuid(), "Ada Marsh", ""),
+            Brand.Starting,
+            "C",
+            "Revision {revision} for {customer}",
+            "It is {total}; {a year} a year; {not a figure}; a brace { stays."
+        );
+        Assert.Equal("Revision C for Ada Marsh", subject);
+        // 1,000 of labour, and 20 % tax.
+        Assert.Equal("It is 1,200.00; {a year} a year; {not a figure}; a brace { stays.", words);
+        Assert.Equal(["a year"], missing);
+    }
+
+    [Theory]
+    [InlineData("ada@marsh.example", true)]
+    [InlineData("a.b+c@sub.marsh.example", true)]
+    [InlineData("", false)]
+    [InlineData("ada", false)]
+    [InlineData("ada@", false)]
+    [InlineData("Ada <ada@marsh.example>", false)]
+    [InlineData("ada@marsh.example, bo@marsh.example", false)]
+    [InlineData("ada@marsh.example\r\nBcc: bo@marsh.example", false)]
+    [InlineData("ada@marsh.example ", false)]
+    public void An_address_is_one_address_and_nothing_beside_it(string text, bool isOne) =>
+        Assert.Equal(isOne, Message.IsAddress(text));
+
+    [Fact]
+    public void What_cannot_go_out_is_refused_and_names_its_field()
+    {
+        To(new Recipient("ada@marsh.example", false), new("bo@marsh.example", true)).Check();
+        Assert.Equal("to", Refused(To()));
+        Assert.Equal("to", Refused(To(new Recipient("ada@marsh.example", true))));
+        Assert.Equal("to", Refused(To(new Recipient("ada@marsh.example", false), new("ADA@marsh.example", true))));
+        Assert.Equal("to", Refused(To(new Recipient("ada", false))));
+        var many = Enumerable.Range(0, Message.MostRecipients + 1).Select(n => new Recipient($"a{n}@b.example", false));
+        Assert.Equal("to", Refused(To([.. many])));
+        To([.. many.Skip(1)]).Check();
+        var ada = To(new Recipient("ada@marsh.example", false));
+        Assert.Equal("subject", Refused(ada with { Subject = "Proposal\r\nBcc: bo@marsh.example" }));
+        Assert.Equal("subject", Refused(ada with { Subject = "  " }));
+        Assert.Equal("subject", Refused(ada with { Subject = new('x', Message.MostSubject + 1) }));
+        Assert.Equal("words", Refused(ada with { Words = " \n" }));
+        Assert.Equal("words", Refused(ada with { Words = new('x', Message.MostWords + 1) }));
+    }
+
+    [Fact]
+    public void Who_got_it_is_said_with_copies_apart() =>
+        Assert.Equal(
+            "mail to ada@marsh.example, cy@marsh.example, copy to bo@marsh.example",
+            To(new Recipient("ada@marsh.example", false), new("bo@marsh.example", true), new("cy@marsh.example", false))
+                .Went()
+        );
+
+    [Fact]
+    public void The_messages_that_a_firm_starts_with_say_only_figures_that_there_are()
+    {
+        MessageTexts.Starting.Check();
+        var job = new PricedJob();
+        job.Work(labour: 1000);
+        foreach (var text in MessageTexts.Starting.All)
+        {
+            var (subject, words, missing) = Proposal.Filled(
+                job.Estimate,
+                new(Guid.NewGuid(), "Ada Marsh", ""),
+                Brand.Starting,
+                "B",
+                text.Subject,
+                text.Words
+            );
+            Assert.Empty(missing);
+            Assert.DoesNotContain("{", subject + words, StringComparison.Ordinal);
+        }
+        var wrong = MessageTexts.Starting with
+        {
+            All = MessageTexts.Starting.All.SetItem(0, MessageTexts.Starting.All[0] with { Words = "{totl}" }),
+        };
+        Assert.Equal("words", Assert.Throws<RefusedException>(wrong.Check).Refusal.Field);
+        Assert.Equal(
+            "from",
+            Assert.Throws<RefusedException>((MessageTexts.Starting with { From = "office" }).Check).Refusal.Field
+        );
+    }
+}
