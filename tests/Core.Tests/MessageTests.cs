@@ -40,6 +40,16 @@ public class MessageTests
     [InlineData("ada@marsh.example, bo@marsh.example", false)]
     [InlineData("ada@marsh.example\r\nBcc: bo@marsh.example", false)]
     [InlineData("ada@marsh.example ", false)]
+    [InlineData("ada@marsh", true)]
+    [InlineData("@marsh.example", false)]
+    [InlineData("ada@marsh..example", false)]
+    [InlineData("ada@-marsh.example", false)]
+    [InlineData("ada@marsh-.example", false)]
+    [InlineData("ada@bo@marsh.example", false)]
+    [InlineData("{ada}@marsh.example", true)]
+    [InlineData("ada(b)@marsh.example", false)]
+    [InlineData("\"ada b\"@marsh.example", false)]
+    [InlineData("adä@marsh.example", false)]
     public void An_address_is_one_address_and_nothing_beside_it(string text, bool isOne) =>
         Assert.Equal(isOne, Message.IsAddress(text));
 

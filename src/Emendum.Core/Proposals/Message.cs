@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Net.Mail;
 
 namespace Emendum.Core.Proposals;
 
@@ -31,12 +30,24 @@ public sealed record Message(ImmutableArray<Recipient> To, string Subject, strin
         return $"mail to {Those(false)}{(copies.Length > 0 ? $", copy to {copies}" : "")}";
     }
 
-    /// <summary>Whether a text is an e-mail address and nothing beside it: no name, no second one, no line's end.</summary>
+    /// <summary>Most characters of an address (RFC 5321, 4.5.3.1.3, less its brackets).</summary>
+    private const int MostOfAddress = 254;
+
+    /// <summary>Whether a text is an e-mail address and nothing beside it, as forms of the web read one (WHATWG HTML, <i>valid e-mail address</i>): no name, no second one, no line's end. The part before the
+    /// sign has at most 64 characters (RFC 5321, 4.5.3.1.1).</summary>
     public static bool IsAddress(string text) =>
-        text.Length <= 254
-        && !text.Any(c => char.IsControl(c) || char.IsWhiteSpace(c))
-        && MailAddress.TryCreate(text, out var read)
-        && read.Address == text;
+        text.Length <= MostOfAddress
+        && text.IndexOf('@', StringComparison.Ordinal) is > 0 and <= 64 and var at
+        && text[..at]
+            .All(c => char.IsAsciiLetterOrDigit(c) || ".!#$%&'*+/=?^_`{|}~-".Contains(c, StringComparison.Ordinal))
+        && text[(at + 1)..].Split('.').All(IsLabel);
+
+    /// <summary>A part of a domain: 1 to 63 letters, digits and hyphens, none of these at an end.</summary>
+    private static bool IsLabel(string text) =>
+        text.Length is > 0 and <= 63
+        && text.All(c => char.IsAsciiLetterOrDigit(c) || c == '-')
+        && text[0] != '-'
+        && text[^1] != '-';
 
     /// <summary>Refuses what cannot go out.</summary>
     /// <exception cref="RefusedException">Naming the field.</exception>
