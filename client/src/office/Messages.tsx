@@ -3,7 +3,7 @@ import { change } from "../api/changes";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import { Words } from "../controls/Words";
-import { CopyOne, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
+import { NamedPanel, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
 import styles from "./office.module.css";
 
 /** What the firm writes when it sends a proposal, and from which address. */
@@ -14,50 +14,51 @@ export function Messages() {
   const keep = (part: Partial<NonNullable<typeof data>>) =>
     change.messages({ was: data!, now: { ...data!, ...part } }).finally(() => queries.invalidateQueries(ask.messages));
   const set = useNamedSet(data, keep);
-  const { one: message, wrong, saveOne } = set;
+  const { one: message, saveOne } = set;
   if (!data || !message || !names) return null;
   return (
-    <section className={`panel ${styles.wide}`} aria-label="Messages">
-      <header>
-        <h2>Messages</h2>
-        <span className="note">what a mail with a proposal says; it can be written otherwise each time</span>
-        <CopyOne words="Copy as a new message" set={set} />
-      </header>
-      <div className="pad">
-        {wrong && (
-          <p className="error" role="alert">
-            {wrong}
-          </p>
-        )}
-        <div className={styles.pair}>
-          <Field
-            label="Mail comes from"
-            hint="the firm's e-mail address"
-            value={data.from}
-            onKeep={async (from) => {
-              await keep({ from: from.trim() });
-            }}
+    <NamedPanel
+      name="Messages"
+      note="what a mail with a proposal says; it can be written otherwise each time"
+      copy="Copy as a new message"
+      set={set}
+      head={
+        <>
+          <div className={styles.pair}>
+            <Field
+              label="Mail comes from"
+              hint="the firm's e-mail address"
+              value={data.from}
+              onKeep={async (from) => {
+                await keep({ from: from.trim() });
+              }}
+            />
+            <WhichOne label="Message" set={set} usual="offered first" />
+            <Field
+              key={`n${message.id}`}
+              label="Name"
+              value={message.name}
+              onKeep={(n) => saveOne({ name: n.trim() })}
+            />
+            <Field
+              key={`s${message.id}`}
+              label="Subject"
+              hint="figures by name in braces, like {total}"
+              value={message.subject}
+              onKeep={(subject) => saveOne({ subject: subject.trim() })}
+            />
+          </div>
+          <Words
+            key={`w${message.id}`}
+            label="Words of the message"
+            plain
+            value={message.words}
+            names={names}
+            onKeep={(words) => saveOne({ words })}
           />
-          <WhichOne label="Message" set={set} usual="offered first" />
-          <Field key={`n${message.id}`} label="Name" value={message.name} onKeep={(n) => saveOne({ name: n.trim() })} />
-          <Field
-            key={`s${message.id}`}
-            label="Subject"
-            hint="figures by name in braces, like {total}"
-            value={message.subject}
-            onKeep={(subject) => saveOne({ subject: subject.trim() })}
-          />
-        </div>
-        <Words
-          key={`w${message.id}`}
-          label="Words of the message"
-          plain
-          value={message.words}
-          names={names}
-          onKeep={(words) => saveOne({ words })}
-        />
-        <UsualOrNot set={set} make="Offer this one first" />
-      </div>
-    </section>
+          <UsualOrNot set={set} make="Offer this one first" />
+        </>
+      }
+    />
   );
 }

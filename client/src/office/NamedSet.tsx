@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { newId } from "../api/client";
 import { Choice } from "../controls/Choice";
 import { freeName } from "../controls/freeName";
@@ -58,12 +58,36 @@ export function WhichOne<T extends One>({ label, set, usual }: { label: string; 
   );
 }
 
-/** Copies the one that is shown. */
-export function CopyOne<T extends One>({ words, set }: { words: string; set: Held<T> }) {
+/** The panel of such a set: its head with what copies the one that is shown, and what was refused. */
+export function NamedPanel<T extends One>(props: {
+  name: string;
+  note: string;
+  copy: string;
+  set: Held<T>;
+  /** What stands beneath the refusal. */
+  head: ReactNode;
+  children?: ReactNode;
+}) {
+  const { name, set } = props;
   return (
-    <button className={`act ${styles.end}`} onClick={set.copy}>
-      {words}
-    </button>
+    <section className={`panel ${styles.wide}`} aria-label={name}>
+      <header>
+        <h2>{name}</h2>
+        <span className="note">{props.note}</span>
+        <button className={`act ${styles.end}`} onClick={set.copy}>
+          {props.copy}
+        </button>
+      </header>
+      <div className="pad">
+        {set.wrong && (
+          <p className="error" role="alert">
+            {set.wrong}
+          </p>
+        )}
+        {props.head}
+      </div>
+      {props.children}
+    </section>
   );
 }
 

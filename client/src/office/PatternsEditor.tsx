@@ -7,7 +7,7 @@ import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
 import { ShownFields } from "../proposal/ShownTerms";
 import { addable, blockNames, newBlock, textsFor } from "../proposal/useBlocks";
-import { CopyOne, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
+import { NamedPanel, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
 import styles from "./office.module.css";
 
 type Block = Schemas["ProposalBlock"];
@@ -20,7 +20,7 @@ export function PatternsEditor() {
   const set = useNamedSet(data, (now) =>
     change.patterns({ was: data!, now }).finally(() => queries.invalidateQueries(ask.patterns)),
   );
-  const { one: pattern, wrong, tell, saveOne } = set;
+  const { one: pattern, tell, saveOne } = set;
   if (!pattern || !texts) return null;
   const put = (at: number, block: Block) =>
     tell(saveOne({ blocks: pattern.blocks.map((b, i) => (i === at ? block : b)) }));
@@ -30,31 +30,33 @@ export function PatternsEditor() {
     tell(saveOne({ blocks }));
   };
   return (
-    <section className={`panel ${styles.wide}`} aria-label="Patterns of proposals">
-      <header>
-        <h2>Patterns of proposals</h2>
-        <span className="note">a job takes one, and may change it</span>
-        <CopyOne words="Copy as a new pattern" set={set} />
-      </header>
-      <div className="pad">
-        {wrong && (
-          <p className="error" role="alert">
-            {wrong}
-          </p>
-        )}
-        <div className={styles.pair}>
-          <WhichOne label="Pattern" set={set} />
-          <Field key={`n${pattern.id}`} label="Name" value={pattern.name} onKeep={(n) => saveOne({ name: n.trim() })} />
-          <Field
-            key={`t${pattern.id}`}
-            label="Trade"
-            hint="empty for any"
-            value={pattern.trade}
-            onKeep={(trade) => saveOne({ trade: trade.trim() })}
-          />
-        </div>
-        <UsualOrNot set={set} />
-      </div>
+    <NamedPanel
+      name="Patterns of proposals"
+      note="a job takes one, and may change it"
+      copy="Copy as a new pattern"
+      set={set}
+      head={
+        <>
+          <div className={styles.pair}>
+            <WhichOne label="Pattern" set={set} />
+            <Field
+              key={`n${pattern.id}`}
+              label="Name"
+              value={pattern.name}
+              onKeep={(n) => saveOne({ name: n.trim() })}
+            />
+            <Field
+              key={`t${pattern.id}`}
+              label="Trade"
+              hint="empty for any"
+              value={pattern.trade}
+              onKeep={(trade) => saveOne({ trade: trade.trim() })}
+            />
+          </div>
+          <UsualOrNot set={set} />
+        </>
+      }
+    >
       <div className={styles.brand}>
         <ol className={styles.patternBlocks} aria-label="Blocks of the pattern">
           {pattern.blocks.map((block, at) => {
@@ -120,6 +122,6 @@ export function PatternsEditor() {
           />
         </div>
       </div>
-    </section>
+    </NamedPanel>
   );
 }

@@ -5,7 +5,7 @@ import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
 import { PaymentTerms } from "../price/PaymentTerms";
 import { type TermsHeld, GuardTerms, OnCost, StepTerms, TaxTerms, bases } from "../price/TermFields";
-import { CopyOne, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
+import { NamedPanel, UsualOrNot, WhichOne, useNamedSet } from "./NamedSet";
 import priceStyles from "../price/price.module.css";
 import styles from "./office.module.css";
 
@@ -16,42 +16,39 @@ export function Policies({ currency }: { currency: string }) {
   const set = useNamedSet(data, (now) =>
     change.policies({ was: data!, now }).finally(() => queries.invalidateQueries(ask.policies)),
   );
-  const { one: policy, wrong, tell, saveOne } = set;
+  const { one: policy, tell, saveOne } = set;
   if (!policy) return null;
   const held: TermsHeld = {
     terms: policy.terms,
     set: (field, now) => saveOne({ terms: { ...policy.terms, [field]: now } }),
   };
   return (
-    <section className={`panel ${styles.wide}`} aria-label="Price policies">
-      <header>
-        <h2>Price policies</h2>
-        <span className="note">a job takes one, and may bend it</span>
-        <CopyOne words="Copy as a new policy" set={set} />
-      </header>
-      <div className="pad">
-        {wrong && (
-          <p className="error" role="alert">
-            {wrong}
-          </p>
-        )}
-        <div className={styles.pair}>
-          <WhichOne label="Policy" set={set} />
-          <Field
-            key={`n${policy.id}`}
-            label="Name"
-            value={policy.name}
-            onKeep={(name) => saveOne({ name: name.trim() })}
+    <NamedPanel
+      name="Price policies"
+      note="a job takes one, and may bend it"
+      copy="Copy as a new policy"
+      set={set}
+      head={
+        <>
+          <div className={styles.pair}>
+            <WhichOne label="Policy" set={set} />
+            <Field
+              key={`n${policy.id}`}
+              label="Name"
+              value={policy.name}
+              onKeep={(name) => saveOne({ name: name.trim() })}
+            />
+          </div>
+          <Choice
+            label="Priced by"
+            value={policy.terms.basis}
+            options={bases}
+            onChoose={(basis) => tell(held.set("basis", basis))}
           />
-        </div>
-        <Choice
-          label="Priced by"
-          value={policy.terms.basis}
-          options={bases}
-          onChoose={(basis) => tell(held.set("basis", basis))}
-        />
-        <UsualOrNot set={set} />
-      </div>
+          <UsualOrNot set={set} />
+        </>
+      }
+    >
       <div key={policy.id} className={priceStyles.columns}>
         <div>
           <OnCost held={held} currency={currency} />
@@ -66,6 +63,6 @@ export function Policies({ currency }: { currency: string }) {
           <PaymentTerms held={held} currency={currency} />
         </div>
       </div>
-    </section>
+    </NamedPanel>
   );
 }

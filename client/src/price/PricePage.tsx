@@ -1,9 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { useSearchParams } from "react-router";
 import { askJob } from "../api/jobQueries";
 import { Views } from "../controls/Views";
 import { useJob } from "../job/JobContext";
-import { useKept } from "../job/useKept";
+import { useView } from "../job/useView";
 import { BuildUp } from "./BuildUp";
 import { HowSure } from "./HowSure";
 import { Options } from "./Options";
@@ -27,15 +26,10 @@ const said: Partial<Record<View, string>> = {
 export function PricePage() {
   const [, { job }] = useJob();
   const { data: price } = useQuery(askJob.price(job));
-  const [kept, setKept] = useKept<View>(job.id, "price/view", "buildUp");
   // Workings lead to the view where a number can be changed; a term stands in the build-up.
-  const [params, setParams] = useSearchParams();
-  const asked = params.has("field") ? "buildUp" : params.get("view");
-  const view = asked && asked in views ? (asked as View) : kept;
-  function setView(to: View) {
-    setKept(to);
-    if (asked) setParams({}, { replace: true });
-  }
+  const [view, setView] = useView<View>(job.id, "price", views, "buildUp", (params) =>
+    params.has("field") ? "buildUp" : null,
+  );
   if (!price) return null;
   return (
     <div className={styles.page}>

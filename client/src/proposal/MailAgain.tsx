@@ -1,9 +1,9 @@
-import type { Refused, Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { useJob } from "../job/JobContext";
 import { MailFields } from "./MailFields";
-import { mailFields, useMail } from "./useMail";
+import { useMail } from "./useMail";
 import { useRevisionsTold } from "./useRevisionsTold";
 
 /** Sends a revision that went out before once more, by mail; `fact` is the id that it is recorded under. */
@@ -18,10 +18,7 @@ export function MailAgain(props: { revision: Schemas["RevisionView"]; fact: stri
       apply="Send the mail"
       ready={mail.ready}
       onApply={() => change.mailAgain(job.id, revision.id, { fact, message: mail.message }).then(told)}
-      onRefused={(error) => {
-        mail.setRefused(error as Refused);
-        return mailFields.includes((error as Refused).field);
-      }}
+      onRefused={mail.refuse}
       onClose={props.onClose}
     >
       <MailFields mail={mail} focus attached={`the PDF of revision ${revision.letters}, as it was`} />

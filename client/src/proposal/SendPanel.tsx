@@ -1,7 +1,7 @@
 import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { newId, type Refused, type Schemas } from "../api/client";
+import { newId, type Schemas } from "../api/client";
 import { askJob } from "../api/jobQueries";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
@@ -9,7 +9,7 @@ import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
 import { MailFields } from "./MailFields";
-import { mailFields, useMail } from "./useMail";
+import { useMail } from "./useMail";
 import styles from "./revisions.module.css";
 import { useRevisionsTold } from "./useRevisionsTold";
 
@@ -111,10 +111,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
         !mail.waits && (by === "mail" ? mail.ready : how.trim() !== "") && (holes.length === 0 || despite.trim() !== "")
       }
       onApply={() => send().then(told)}
-      onRefused={(error) => {
-        mail.setRefused(error as Refused);
-        return by === "mail" && mailFields.includes((error as Refused).field);
-      }}
+      onRefused={(error) => by === "mail" && mail.refuse(error)}
       onClose={props.onClose}
     >
       {holes.length > 0 && (

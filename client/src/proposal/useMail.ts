@@ -20,9 +20,10 @@ export function useMail(revision: string | null) {
   const [words, setWords] = useState<string | null>(null);
   const [refused, setRefused] = useState<Refused | null>(null);
   const people = to ?? [{ address: draft?.to ?? "", copy: false }];
+  const typed = subject ?? draft?.subject ?? "";
   const message = {
     to: people.map((r) => ({ ...r, address: r.address.trim() })),
-    subject: (subject ?? draft?.subject ?? "").trim(),
+    subject: typed.trim(),
     words: words ?? draft?.words ?? "",
   };
   return {
@@ -33,7 +34,7 @@ export function useMail(revision: string | null) {
     trouble: error?.message ?? "",
     people,
     setPeople: setTo,
-    subject: subject ?? draft?.subject ?? "",
+    subject: typed,
     setSubject,
     words: message.words,
     setWords,
@@ -45,12 +46,13 @@ export function useMail(revision: string | null) {
     },
     message,
     refused,
-    setRefused,
+    /** Keeps what was refused; true where one of its fields says so itself. */
+    refuse: (error: Error) => {
+      setRefused(error as Refused);
+      return ["to", "subject", "words"].includes((error as Refused).field);
+    },
     ready: message.to.some((r) => r.address !== "" && !r.copy) && message.subject !== "" && message.words.trim() !== "",
   };
 }
 
 export type Mail = ReturnType<typeof useMail>;
-
-/** Fields of a mail that say themselves what is wrong with them. */
-export const mailFields = ["to", "subject", "words"];
