@@ -2,6 +2,6 @@
 import { readFileSync, readdirSync, writeFileSync } from "node:fs";
 import { brotliCompressSync } from "node:zlib";
 
-const folder = new URL("dist/assets/", import.meta.url);
-for (const name of readdirSync(folder).filter((n) => /\.(js|css)$/.test(n)))
-  writeFileSync(new URL(name + ".br", folder), brotliCompressSync(readFileSync(new URL(name, folder))));
+for (const folder of ["dist/assets/", "dist/outside/assets/"].map((name) => new URL(name, import.meta.url)))
+  for (const name of readdirSync(folder).filter((n) => /\.(js|css|ttf)$/.test(n)))
+    writeFileSync(new URL(name + ".br", folder), brotliCompressSync(readFileSync(new URL(name, folder))));

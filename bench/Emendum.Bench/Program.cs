@@ -374,7 +374,7 @@ static async Task Sent(string server)
         server,
         async (http, _) =>
         {
-            var fuzz = await Fuzz.Of(http, 1, Guid.CreateVersion7());
+            var fuzz = await Fuzz.Of(http, http, 1, Guid.CreateVersion7());
             for (var n = 0; n < 3000; n++)
             {
                 var shot = await fuzz.Next(n);

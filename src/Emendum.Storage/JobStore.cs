@@ -400,6 +400,14 @@ public sealed class JobStore(Database database)
         time.ToUniversalTime()
             .ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", System.Globalization.CultureInfo.InvariantCulture);
 
+    /// <summary>A time (UTC) as it was stored.</summary>
+    public static DateTime Moment(string stored) =>
+        DateTime.Parse(
+            stored,
+            System.Globalization.CultureInfo.InvariantCulture,
+            System.Globalization.DateTimeStyles.RoundtripKind
+        );
+
     private static void Pin(SqliteConnection connection, Guid job, string entry) =>
         connection.Run("INSERT OR IGNORE INTO job_pin VALUES ($job, $entry)", ("$job", job), ("$entry", entry));
 

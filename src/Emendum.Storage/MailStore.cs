@@ -1,32 +1,51 @@
-using System.Globalization;
-using System.Text.Json;
-using Emendum.Core.Json;
 using Emendum.Core.Proposals;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
 
-/// <summary>A mail.</summary>
-/// <param name="Id">Id of the fact that it belongs to.</param>
+/// <summary>A mail to one address.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Fact">The fact that it was written with.</param>
 /// <param name="Job">The job.</param>
 /// <param name="Revision">The revision that it brings.</param>
 /// <param name="At">When it was written (UTC).</param>
 /// <param name="SenderName">Name of the firm.</param>
 /// <param name="Sender">Address of the firm.</param>
-/// <param name="Message">To whom, and what it says.</param>
+/// <param name="To">To whom.</param>
+/// <param name="Subject">One line.</param>
+/// <param name="Words">Plain text; where the link stands in them it is said by its name.</param>
 /// <param name="Attached">File name of the PDF that goes with it.</param>
 /// <param name="AttachedHash">Its hash.</param>
 public sealed record Mail(
     Guid Id,
+    Guid Fact,
     Guid Job,
     Guid Revision,
     DateTime At,
     string SenderName,
     string Sender,
-    Message Message,
+    Recipient To,
+    string Subject,
+    string Words,
     string Attached,
     string AttachedHash
-);
+)
+{
+    /// <summary>The link that it brings; null for none.</summary>
+    public Guid? LinkId { get; init; }
+
+    /// <summary>That link's address; null where there is none, or where it was cut out because the mail has gone.</summary>
+    public string? Link { get; init; }
+
+    /// <summary>When it went (UTC); null where it stands here still.</summary>
+    public DateTime? Gone { get; init; }
+
+    /// <summary>What stands in the place of a link that was cut out.</summary>
+    public const string CutOut = "(a link of their own, cut out here since the mail has gone)";
+
+    /// <summary>Its words as they go out, or as they are kept when it has gone.</summary>
+    public string Whole => LinkId is null ? Words : Message.WithLink(Words, Link ?? CutOut);
+}
 
 /// <summary>A mail as a list has it.</summary>
 /// <param name="Mail">The mail.</param>
@@ -43,35 +62,60 @@ public sealed class MailStore(Database database)
     /// <summary>The latest, the last written first.</summary>
     public List<MailRow> Latest() => Rows($"true ORDER BY m.number DESC LIMIT {MostListed}");
 
-    /// <summary>Those of a job, by id.</summary>
-    public HashSet<Guid> Of(Guid job)
+    /// <summary>Those of a job, by the fact that they were written with.</summary>
+    public ILookup<Guid, (Guid Id, string Address)> Of(Guid job)
     {
         using var connection = database.Connect();
-        return [.. connection.Rows("SELECT id FROM mail WHERE job_id = $job", r => r.GetGuid(0), ("$job", job))];
+        return connection
+            .Rows(
+                "SELECT fact_id, id, address FROM mail WHERE job_id = $job ORDER BY number",
+                r => (Fact: r.GetGuid(0), Mail: (r.GetGuid(1), r.GetString(2))),
+                ("$job", job)
+            )
+            .ToLookup(m => m.Fact, m => m.Mail);
     }
 
     /// <summary>A mail; null where there is none of that id.</summary>
     public Mail? Find(Guid id) => Rows("m.id = $id", ("$id", id)).FirstOrDefault()?.Mail;
 
+    /// <summary>Says that a mail has gone: its link is cut out. What has gone before stays as it is.</summary>
+    public void Goes(Guid id, DateTime at)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            "UPDATE mail SET gone = $at, link = NULL WHERE id = $id AND gone IS NULL",
+            ("$id", id),
+            ("$at", JobStore.Utc(at))
+        );
+    }
+
     private List<MailRow> Rows(string which, params ReadOnlySpan<(string, object?)> parameters)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            $"SELECT m.id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.message, m.attached, m.attached_hash, j.name, r.number FROM mail m JOIN job j ON j.id = m.job_id JOIN revision r ON r.id = m.revision_id WHERE {which}",
+            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number FROM mail m JOIN job j ON j.id = m.job_id JOIN revision r ON r.id = m.revision_id WHERE {which}",
             r => new MailRow(
                 new(
                     r.GetGuid(0),
                     r.GetGuid(1),
                     r.GetGuid(2),
-                    DateTime.Parse(r.GetString(3), CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind),
-                    r.GetString(4),
+                    r.GetGuid(3),
+                    JobStore.Moment(r.GetString(4)),
                     r.GetString(5),
-                    JsonSerializer.Deserialize<Message>(r.GetString(6), CoreJson.Options)!,
-                    r.GetString(7),
-                    r.GetString(8)
-                ),
-                r.GetString(9),
-                RevisionStart.LettersOf(r.GetInt32(10))
+                    r.GetString(6),
+                    new(r.GetString(7), r.GetInt32(8) != 0),
+                    r.GetString(9),
+                    r.GetString(10),
+                    r.GetString(11),
+                    r.GetString(12)
+                )
+                {
+                    LinkId = r.IsDBNull(13) ? null : r.GetGuid(13),
+                    Link = r.IsDBNull(14) ? null : r.GetString(14),
+                    Gone = r.IsDBNull(15) ? null : JobStore.Moment(r.GetString(15)),
+                },
+                r.GetString(16),
+                RevisionStart.LettersOf(r.GetInt32(17))
             ),
             parameters
         );
@@ -80,14 +124,20 @@ public sealed class MailStore(Database database)
     /// <summary>Writes one in the transaction of its fact.</summary>
     internal static void Write(SqliteConnection connection, Mail mail) =>
         connection.Run(
-            "INSERT INTO mail (id, job_id, revision_id, at, sender_name, sender, message, attached, attached_hash) VALUES ($id, $job, $revision, $at, $name, $sender, $message, $attached, $hash)",
+            "INSERT INTO mail (id, fact_id, job_id, revision_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash) VALUES ($id, $fact, $job, $revision, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash)",
             ("$id", mail.Id),
+            ("$fact", mail.Fact),
             ("$job", mail.Job),
             ("$revision", mail.Revision),
             ("$at", JobStore.Utc(mail.At)),
             ("$name", mail.SenderName),
             ("$sender", mail.Sender),
-            ("$message", JsonSerializer.Serialize(mail.Message, CoreJson.Options)),
+            ("$address", mail.To.Address),
+            ("$copy", mail.To.Copy ? 1 : 0),
+            ("$subject", mail.Subject),
+            ("$words", mail.Words),
+            ("$linkId", mail.LinkId),
+            ("$link", mail.Link),
             ("$attached", mail.Attached),
             ("$hash", mail.AttachedHash)
         );

@@ -33,6 +33,13 @@ public sealed record Revision(
 /// <summary>A document with the look it was sent in.</summary>
 public sealed record SentDocument(Document Document, Brand Brand);
 
+/// <summary>What is made with a fact: links, and the mails that bring them.</summary>
+public sealed record Brought(ImmutableArray<NewLink> Links, ImmutableArray<Mail> Mails)
+{
+    /// <summary>Neither.</summary>
+    public static readonly Brought Nothing = new([], []);
+}
+
 /// <summary>A revision as lists have it.</summary>
 public sealed record RevisionRow(RevisionStart Start, RevisionFigures Figures);
 
@@ -62,7 +69,7 @@ public sealed class RevisionStore(Database database)
         (string, object?)[] of = job is null ? [] : [("$job", job)];
         var facts = connection
             .Rows(
-                $"SELECT id, revision_id, kind, at, by, words, day, total, job_id FROM proposal_fact {which} ORDER BY number",
+                $"SELECT id, revision_id, kind, at, by, words, day, total, job_id, link_id, copy, about_id FROM proposal_fact {which} ORDER BY number",
                 r =>
                     (
                         Job: r.GetGuid(8),
@@ -70,13 +77,16 @@ public sealed class RevisionStore(Database database)
                             r.GetGuid(0),
                             r.GetGuid(1),
                             Enum.Parse<FactKind>(r.GetString(2)),
-                            Time(r.GetString(3)),
+                            JobStore.Moment(r.GetString(3)),
                             r.GetString(4),
                             r.GetString(5)
                         )
                         {
                             Day = r.IsDBNull(6) ? null : Day.Of(r.GetString(6)),
                             Total = r.IsDBNull(7) ? null : decimal.Parse(r.GetString(7), CultureInfo.InvariantCulture),
+                            Link = r.IsDBNull(9) ? null : r.GetGuid(9),
+                            Copy = r.GetInt32(10) != 0,
+                            About = r.IsDBNull(11) ? null : r.GetGuid(11),
                         }
                     ),
                 of
@@ -94,9 +104,6 @@ public sealed class RevisionStore(Database database)
 
     private static RevisionStart Start(SqliteDataReader r) =>
         new(r.GetGuid(0), r.GetInt32(1), r.IsDBNull(2) ? null : Day.Of(r.GetString(2)));
-
-    private static DateTime Time(string stored) =>
-        DateTime.Parse(stored, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind);
 
     /// <summary>A job's revisions, the latest first.</summary>
     public List<RevisionRow> Of(Guid job) => Rows("job_id = $job ORDER BY number DESC", ("$job", job));
@@ -142,9 +149,9 @@ public sealed class RevisionStore(Database database)
     /// <summary>Keeps a revision with the fact of its sending, both or none. The same id again is answered by what is there.</summary>
     /// <param name="revision">The revision; its number is the next that is free.</param>
     /// <param name="sent">The fact.</param>
-    /// <param name="mail">The mail that brings it; null where it goes out otherwise.</param>
+    /// <param name="bring">The links and mails that bring it.</param>
     /// <exception cref="Core.RefusedException">It cannot be sent any more: another was accepted, or one with its number was sent meanwhile.</exception>
-    public ProposalLife Send(Revision revision, Fact sent, Mail? mail = null)
+    public ProposalLife Send(Revision revision, Fact sent, Brought bring)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -172,16 +179,14 @@ public sealed class RevisionStore(Database database)
             ("$figures", Packed.Of(JsonSerializer.SerializeToUtf8Bytes(revision.Figures, CoreJson.Options))),
             ("$pdf", revision.Pdf)
         );
-        Append(connection, revision.Job, sent);
-        if (mail is not null)
-            MailStore.Write(connection, mail);
+        Append(connection, revision.Job, sent, bring);
         transaction.Commit();
         return life;
     }
 
-    /// <summary>Appends a fact, with the mail that it is about if there is one, if it may happen as the proposal stands in this very transaction. The same id again changes nothing.</summary>
+    /// <summary>Appends a fact, with the links and mails that were made with it, if it may happen as the proposal stands in this very transaction. The same id again changes nothing.</summary>
     /// <exception cref="Core.RefusedException">It may not; says why.</exception>
-    public ProposalLife Record(Guid job, Fact fact, DateOnly today, Mail? mail = null)
+    public ProposalLife Record(Guid job, Fact fact, DateOnly today, Brought? bring = null)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -189,16 +194,26 @@ public sealed class RevisionStore(Database database)
         var life = was.With(fact, today);
         if (ReferenceEquals(life, was))
             return was;
-        Append(connection, job, fact);
-        if (mail is not null)
-            MailStore.Write(connection, mail);
+        // A link that was revoked while its page stood open does nothing more; one is revoked once.
+        if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
+            throw Core.RefusedException.Of("link", "That link was revoked.");
+        Append(connection, job, fact, bring ?? Brought.Nothing);
         transaction.Commit();
         return life;
     }
 
+    private static void Append(SqliteConnection connection, Guid job, Fact fact, Brought bring)
+    {
+        Append(connection, job, fact);
+        foreach (var link in bring.Links)
+            LinkStore.Write(connection, job, fact.Id, link);
+        foreach (var mail in bring.Mails)
+            MailStore.Write(connection, mail);
+    }
+
     private static void Append(SqliteConnection connection, Guid job, Fact fact) =>
         connection.Run(
-            "INSERT INTO proposal_fact (id, job_id, revision_id, kind, at, by, words, day, total) VALUES ($id, $job, $revision, $kind, $at, $by, $words, $day, $total)",
+            "INSERT INTO proposal_fact (id, job_id, revision_id, kind, at, by, words, day, total, link_id, copy, about_id) VALUES ($id, $job, $revision, $kind, $at, $by, $words, $day, $total, $link, $copy, $about)",
             ("$id", fact.Id),
             ("$job", job),
             ("$revision", fact.Revision),
@@ -207,7 +222,10 @@ public sealed class RevisionStore(Database database)
             ("$by", fact.By),
             ("$words", fact.Words),
             ("$day", fact.Day is { } day ? Day.Written(day) : null),
-            ("$total", fact.Total?.ToString(CultureInfo.InvariantCulture))
+            ("$total", fact.Total?.ToString(CultureInfo.InvariantCulture)),
+            ("$link", fact.Link),
+            ("$copy", fact.Copy ? 1 : 0),
+            ("$about", fact.About)
         );
 
     private static T Json<T>(byte[] stored) => JsonSerializer.Deserialize<T>(Packed.Read(stored), CoreJson.Options)!;

@@ -50,6 +50,13 @@ public sealed class FirmDay(TimeProvider time, CompanyStore companies)
                 .ToString("ddd d MMM yyyy, H:mm", CultureInfo.InvariantCulture);
     }
 
+    /// <summary>What says on which of the firm's days a moment (UTC) is.</summary>
+    public Func<DateTime, DateOnly> Days()
+    {
+        var zone = Zone;
+        return utc => In(zone, new(DateTime.SpecifyKind(utc, DateTimeKind.Utc)));
+    }
+
     /// <summary>Today, as jobs write it.</summary>
     public string Written => Write(Today);
 

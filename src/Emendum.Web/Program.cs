@@ -6,6 +6,7 @@ using Emendum.Storage;
 using Emendum.Web;
 using Emendum.Web.Books;
 using Emendum.Web.Jobs;
+using Emendum.Web.Outside;
 using Emendum.Web.StandIns;
 
 var builder = WebApplication.CreateBuilder(args);
@@ -16,8 +17,10 @@ var time = TimeProvider.System;
 DataFolder folder;
 Database database;
 FileStore files;
+PublicOptions? outside;
 try
 {
+    outside = PublicOptions.Of(builder.Configuration);
     folder = DataFolder.Hold(builder.Configuration["data"] ?? DataFolder.Usual);
     var demo = builder.Configuration.GetValue("demo", true);
     database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, demo, time));
@@ -47,6 +50,9 @@ builder
     .AddSingleton<CustomerStore>()
     .AddSingleton<RevisionStore>()
     .AddSingleton<MailStore>()
+    .AddSingleton<LinkStore>()
+    .AddSingleton<OutsideAddress>()
+    .AddSingleton<Told>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()
@@ -66,7 +72,8 @@ app.UseResponseCompression();
 app.UseMiddleware<Refusals>();
 app.UseMiddleware<Doors>();
 app.UseMiddleware<Bodies>();
-if (builder.Configuration["client"] is { } client && Directory.Exists(client))
+var client = builder.Configuration["client"] is { } built && Directory.Exists(built) ? built : null;
+if (client is not null)
     ClientFiles.Serve(app, client);
 app.MapOpenApi("/api/openapi.json");
 var api = app.MapGroup("").AddEndpointFilter(Refusals.Binds);
@@ -82,23 +89,44 @@ app.MapHub<LiveHub>(LiveHub.Path);
 app.Services.GetRequiredService<OpenJobs>().Moved += app.Services.GetRequiredService<Live>().Tell;
 app.Map("/api/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
 
-try
-{
-    await app.StartAsync();
-}
-catch (IOException wrong) when (wrong.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
-{
-    Console.Error.WriteLine($"Port {port} is in use by another program. Choose another with --port N.");
+if (!await Starts(app, port))
     return 1;
-}
 var address = $"http://127.0.0.1:{new Uri(app.Urls.First()).Port}/";
 folder.Serves(address);
+await using var publicDoor = outside is null ? null : PublicDoor.Of(app.Services, outside, client);
+if (publicDoor is not null)
+{
+    if (!await Starts(publicDoor, outside!.Port))
+        return 1;
+    app.Services.GetRequiredService<OutsideAddress>()
+        .Set(outside.Address ?? $"http://127.0.0.1:{new Uri(publicDoor.Urls.First()).Port}");
+}
 Console.WriteLine($"Emendum is at {address}  (Ctrl+C stops it)");
+if (publicDoor is not null)
+    Console.WriteLine($"Customers reach their pages at {publicDoor.Urls.First()}/");
 await app.WaitForShutdownAsync();
+if (publicDoor is not null)
+    await publicDoor.StopAsync();
 database.Close();
 files.Close();
 folder.Dispose();
 return 0;
+
+static async Task<bool> Starts(WebApplication app, int port)
+{
+    try
+    {
+        await app.StartAsync();
+        return true;
+    }
+    catch (IOException wrong) when (wrong.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
+    {
+        Console.Error.WriteLine(
+            $"Port {port} is in use by another program. Choose another with --port N or --public N."
+        );
+        return false;
+    }
+}
 
 /// <summary>The program, for tests.</summary>
 public partial class Program;

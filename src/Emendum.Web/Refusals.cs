@@ -4,6 +4,7 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Json;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
+using Emendum.Web.Outside;
 using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
@@ -42,6 +43,7 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
                         ("current", conflict.Current)
                     ),
                     BusyException busy => Write(context, 503, busy.Message),
+                    LinkEndedException ended => Write(context, 410, ended.Message),
                     NotThereException missing => Write(context, 404, missing.Message),
                     BadHttpRequestException { InnerException: PlainJsonException plain } => Write(
                         context,
@@ -91,7 +93,8 @@ public sealed class Refusals(RequestDelegate next, ILogger<Refusals> log)
 
     private Task Unexpected(HttpContext context, Exception wrong)
     {
-        log.LogError(wrong, "Unexpected failure at {Path}", context.Request.Path);
+        // Which operation, and not which path: that may hold what opens a customer's page.
+        log.LogError(wrong, "Unexpected failure at {Operation}", context.GetEndpoint()?.DisplayName);
         return Write(context, 500, "Something went wrong on our side. Nothing was changed.");
     }
 

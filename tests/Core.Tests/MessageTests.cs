@@ -109,4 +109,15 @@ public class MessageTests
             Assert.Throws<RefusedException>((MessageTexts.Starting with { From = "office" }).Check).Refusal.Field
         );
     }
+
+    [Fact]
+    public void A_link_stands_where_the_words_say_it_and_under_them_where_they_do_not()
+    {
+        Assert.Equal("Read it: L. Again: L.", Message.WithLink("Read it: {link}. Again: { link }.", "L"));
+        Assert.Equal("Good day.\n\nL\n", Message.WithLink("Good day.\n\n", "L"));
+        // Braces that name nothing stay.
+        Assert.Equal("{total} {\n\nL\n", Message.WithLink("{total} {", "L"));
+        new MessageText(Sample.NewId(), "One", "Subject", "See {link}.").Check();
+        Assert.Throws<RefusedException>(() => new MessageText(Sample.NewId(), "One", "{link}", "Words").Check());
+    }
 }

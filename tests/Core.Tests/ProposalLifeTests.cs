@@ -279,4 +279,107 @@ public class ProposalLifeTests
     [Fact]
     public void Nothing_is_recorded_of_a_revision_that_is_not_there() =>
         Assert.Throws<RefusedException>(() => Sent().Life.With(Of(Sample.NewId(), FactKind.Seen), Today));
+
+    [Fact]
+    public void Who_has_a_copy_reads_and_asks_and_nothing_more()
+    {
+        var (life, id) = Sent();
+        Fact Copy(FactKind kind) => Of(id, kind) with { Copy = true };
+        foreach (var kind in new[] { FactKind.Seen, FactKind.Chosen, FactKind.Accepted, FactKind.Declined })
+            Assert.Equal("link", Assert.Throws<RefusedException>(() => life.With(Copy(kind), Today)).Refusal.Field);
+        var asked = life.With(Copy(FactKind.Asked), Today);
+        Assert.Equal(RevisionState.Sent, asked.StateOf(id, Today));
+        Assert.Equal(RevisionState.Seen, asked.With(Of(id, FactKind.Asked), Today).StateOf(id, Today));
+    }
+
+    [Fact]
+    public void A_visit_is_recorded_once_and_comes_again_after_half_an_hour()
+    {
+        var (life, id) = Sent();
+        var link = Sample.NewId();
+        Assert.True(life.IsNewVisit(link, Noon));
+        life = life.With(Of(id, FactKind.Seen) with { Link = link }, Today);
+        Assert.False(life.IsNewVisit(link, Noon.AddMinutes(29)));
+        Assert.True(life.IsNewVisit(link, Noon.AddMinutes(30)));
+        Assert.True(life.IsNewVisit(Sample.NewId(), Noon));
+        for (var i = 1; i < ProposalLife.MostVisits; i++)
+            life = life.With(Of(id, FactKind.Seen) with { Link = link }, Today);
+        Assert.False(life.IsNewVisit(link, Noon.AddDays(1)));
+    }
+
+    [Fact]
+    public void An_answer_belongs_to_a_question_and_questions_have_a_bound()
+    {
+        var (life, id) = Sent();
+        var question = Of(id, FactKind.Asked);
+        life = life.With(question, Today);
+        life = life.With(Of(id, FactKind.Answered) with { About = question.Id }, Today);
+        foreach (var about in new Guid?[] { null, Sample.NewId(), life.Facts[^1].Id })
+            Assert.Throws<RefusedException>(() => life.With(Of(id, FactKind.Answered) with { About = about }, Today));
+        for (var i = 1; i < ProposalLife.MostQuestions; i++)
+            life = life.With(Of(id, FactKind.Asked), Today);
+        Assert.Contains(
+            "please call",
+            Assert.Throws<RefusedException>(() => life.With(Of(id, FactKind.Asked), Today)).Refusal.Message
+        );
+    }
+
+    [Fact]
+    public void A_link_lives_a_year_unless_it_is_revoked()
+    {
+        var link = new Link(Sample.NewId(), Sample.NewId(), "Ida", true, Noon, null);
+        Assert.Equal(LinkState.Open, link.StateAt(Noon.AddYears(1).AddTicks(-1)));
+        Assert.Equal(LinkState.Ended, link.StateAt(Noon.AddYears(1)));
+        Assert.Equal(LinkState.Revoked, (link with { Revoked = Noon }).StateAt(Noon.AddYears(2)));
+        // Made on 29 February, it ends with the day before 1 March.
+        var leap = link with
+        {
+            Made = new(2028, 2, 29, 8, 0, 0, DateTimeKind.Utc),
+        };
+        Assert.Equal(new(2029, 2, 28, 8, 0, 0, DateTimeKind.Utc), leap.Ends);
+        Link.CheckFor("Ida Marrow");
+        foreach (var name in new[] { "", "  ", "Ida\nMarrow", new string('x', 255) })
+            Assert.Throws<RefusedException>(() => Link.CheckFor(name));
+    }
+
+    [Fact]
+    public void The_customer_reads_how_it_stands_in_a_sentence()
+    {
+        var (life, id) = Sent();
+        CustomerReads Reads(ProposalLife of, DateOnly? day = null) =>
+            CustomerReads.Of(of, id, day ?? Today, PaperLanguage.English, DateOnly.FromDateTime);
+        ProposalLife With(FactKind kind, DateOnly? day = null) => life.With(Of(id, kind, day: day), Today);
+        Assert.Equal(new(true, "", ""), Reads(life));
+        Assert.Equal(new(true, "", ""), Reads(With(FactKind.PutOnHold)));
+        Assert.Equal(
+            "The prices held until 30 June 2027. Ask for it again, and we look at them anew.",
+            Reads(life, Late).Stands
+        );
+        Assert.Equal(
+            "We let the prices hold longer than the document says: until 1 July 2027.",
+            Reads(With(FactKind.Extended, Late)).Holds
+        );
+        Assert.Equal(
+            "Declined on 1 June 2027. If you think otherwise now, ask us.",
+            Reads(With(FactKind.Declined)).Stands
+        );
+        Assert.Equal("Withdrawn on 1 June 2027.", Reads(With(FactKind.Withdrawn)).Stands);
+        // A yes on paper has the date that it bears.
+        Assert.Equal("Accepted on 30 May 2027.", Reads(With(FactKind.YesRecorded, new(2027, 5, 30))).Stands);
+        var (replaced, b) = Sent(life);
+        Assert.Equal("Replaced on 1 June 2027 by revision B, which has a link of its own.", Reads(replaced).Stands);
+        // An earlier one that was declined stays so; one that is replaced says so even when a later one is accepted.
+        Assert.StartsWith("Declined", Reads(Sent(With(FactKind.Declined)).Life).Stands, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Replaced on 1 June 2027 by revision B",
+            Reads(replaced.With(Of(b, FactKind.Accepted), Today)).Stands,
+            StringComparison.Ordinal
+        );
+        // The earlier one was taken after all: the later one says which.
+        var earlier = replaced.With(Of(id, FactKind.YesRecorded, day: Today), Today);
+        Assert.Equal(
+            "Replaced: revision A was accepted on 1 June 2027.",
+            CustomerReads.Of(earlier, b, Today, PaperLanguage.English, DateOnly.FromDateTime).Stands
+        );
+    }
 }

@@ -76,21 +76,29 @@ public sealed class MailTests : IDisposable
         Assert.Equal(200, status);
         // The same again is answered, and writes no second mail.
         Assert.Equal(200, (await Send(server, id, fact, message)).Status);
-        var history = answer["revisions"]![0]!["history"]!.AsArray();
+        var sent = answer["revisions"]![0]!["history"]![0]!;
         Assert.Equal(
-            ("mail to ada@saltmarsh-library.example, copy to bo@saltmarsh-library.example", true),
-            ((string)history[0]!["words"]!, (bool)history[0]!["byMail"]!)
+            "mail to ada@saltmarsh-library.example, copy to bo@saltmarsh-library.example",
+            (string)sent["words"]!
         );
-        var listed = Assert.Single(await Outbox(server))!;
-        Assert.Equal(
-            (fact, "A", "Proposal 2041, A – für die Bücherei"),
-            ((Guid)listed["id"]!, (string)listed["revision"]!, (string)listed["subject"]!)
+        // A mail to each of them.
+        var (first, copy) = ((Guid)sent["mails"]![0]!["id"]!, (Guid)sent["mails"]![1]!["id"]!);
+        Assert.Equal([copy, first], (await Outbox(server)).Select(m => (Guid)m!["id"]!));
+        Assert.All(
+            await Outbox(server),
+            m =>
+                Assert.Equal(
+                    ("A", "Proposal 2041, A – für die Bücherei", "", false),
+                    ((string)m!["revision"]!, (string)m["subject"]!, (string)m["gone"]!, (bool)m["hasLink"]!)
+                )
         );
-        var (bytes, mail) = await File(server, fact);
+        var (bytes, mail) = await File(server, first);
         Assert.Equal("proposals@larkspur-pell.example", Assert.Single(mail.From.Mailboxes).Address);
         Assert.Equal("ada@saltmarsh-library.example", Assert.Single(mail.To.Mailboxes).Address);
-        Assert.Equal("bo@saltmarsh-library.example", Assert.Single(mail.Cc.Mailboxes).Address);
-        Assert.Empty(mail.Bcc);
+        Assert.Empty(mail.Cc.Concat(mail.Bcc));
+        var toCopy = (await File(server, copy)).Read;
+        Assert.Equal("bo@saltmarsh-library.example", Assert.Single(toCopy.Cc.Mailboxes).Address);
+        Assert.Empty(toCopy.To);
         Assert.Equal("Proposal 2041, A – für die Bücherei", mail.Subject);
         var total = (string)answer["revisions"]![0]!["total"]!;
         Assert.Equal(
@@ -104,7 +112,7 @@ public sealed class MailTests : IDisposable
         await paper.Content!.DecodeToAsync(content);
         Assert.Equal(await server.Http.GetByteArrayAsync(At($"/{id}/pdf")), content.ToArray());
         // The same mail has the same bytes each time, and no line is longer than a mail's may be (RFC 5322, 2.1.1).
-        Assert.Equal(SHA256.HashData(bytes), SHA256.HashData((await File(server, fact)).Bytes));
+        Assert.Equal(SHA256.HashData(bytes), SHA256.HashData((await File(server, first)).Bytes));
         Assert.All(System.Text.Encoding.ASCII.GetString(bytes).Split("\r\n"), line => Assert.True(line.Length <= 998));
         Assert.DoesNotContain(bytes, b => b > 127);
     }
@@ -136,8 +144,9 @@ public sealed class MailTests : IDisposable
             Assert.Equal(200, status);
         }
         Assert.Equal(2, answer["revisions"]![0]!["history"]!.AsArray().Count);
-        Assert.Equal([second, first], (await Outbox(server)).Select(m => (Guid)m!["id"]!));
-        Assert.Equal($"Still {total}, revision A.", (await File(server, second)).Read.TextBody!.Trim());
+        var ids = answer["revisions"]![0]!["history"]!.AsArray().Select(f => (Guid)f!["mails"]![0]!["id"]!).ToList();
+        Assert.Equal([ids[1], ids[0]], (await Outbox(server)).Select(m => (Guid)m!["id"]!));
+        Assert.Equal($"Still {total}, revision A.", (await File(server, ids[1])).Read.TextBody!.Trim());
         var draft = (await server.Http.GetFromJsonAsync<JsonObject>(At($"/message?revision={id}")))!;
         Assert.Contains(total, (string)draft["words"]!);
         draft = (await server.Http.GetFromJsonAsync<JsonObject>(At("/message")))!;
@@ -160,6 +169,7 @@ public sealed class MailTests : IDisposable
         await Refused(Message("ada@a.example", subject: "Hello\r\nBcc: bo@a.example"), "subject", "one line");
         await Refused(Message("ada@a.example", words: "{totl}"), "words", "There is no figure “totl”");
         await Refused(Message("ada@a.example", words: "{a year}"), "words", "comes to nothing in this job");
+        await Refused(Message("ada@a.example", words: "See {link}."), "words", "started without --public");
         var messages = (await server.Http.GetFromJsonAsync<JsonObject>("/api/company/messages"))!;
         var nowhere = messages.DeepClone();
         nowhere["from"] = "";

@@ -20,6 +20,9 @@ internal sealed class Server : IDisposable
 
     public HttpClient Http { get; }
 
+    /// <summary>What people outside ask; only where it was started with a door for them.</summary>
+    public HttpClient Outside { get; private set; } = null!;
+
     public static Process Launch(params string[] arguments)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
@@ -40,19 +43,39 @@ internal sealed class Server : IDisposable
     /// <summary>Starts on a data folder; an empty one gets what the first start would leave there.</summary>
     public static Server Start(string folder)
     {
-        if (Directory.Exists(folder) && !Directory.EnumerateFileSystemEntries(folder).Any())
-            foreach (var file in Directory.EnumerateFiles(FirstStarted.Value, "*.db*"))
-                System.IO.File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
+        FirstStart(folder);
         return StartIn(folder);
     }
 
-    /// <summary>Starts on a data folder as it is.</summary>
-    public static Server StartIn(string folder)
+    private static void FirstStart(string folder)
     {
-        var process = Launch("--port", "0", "--data", folder);
+        if (Directory.Exists(folder) && !Directory.EnumerateFileSystemEntries(folder).Any())
+            foreach (var file in Directory.EnumerateFiles(FirstStarted.Value, "*.db*"))
+                System.IO.File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
+    }
+
+    /// <summary>Starts on a data folder as it is.</summary>
+    public static Server StartIn(string folder, params string[] more)
+    {
+        var process = Launch(["--port", "0", "--data", folder, .. more]);
+        return new(process, AddressIn(process));
+    }
+
+    /// <summary>Starts with a door to the outside.</summary>
+    public static Server StartWithOutside(string folder, params string[] more)
+    {
+        FirstStart(folder);
+        var server = StartIn(folder, ["--public", "0", .. more]);
+        server.Outside = new HttpClient { BaseAddress = new Uri(AddressIn(server.process)) };
+        return server;
+    }
+
+    /// <summary>The address in the next line that names one.</summary>
+    private static string AddressIn(Process process)
+    {
         while (process.StandardOutput.ReadLine() is { } line)
             if (line.Contains("http://", StringComparison.Ordinal))
-                return new(process, line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0]);
+                return line[line.IndexOf("http://", StringComparison.Ordinal)..].Split(' ')[0];
         throw new InvalidOperationException("The server did not start: " + process.StandardError.ReadToEnd());
     }
 
@@ -66,14 +89,17 @@ internal sealed class Server : IDisposable
     public void Dispose()
     {
         Http.Dispose();
+        Outside?.Dispose();
         if (!process.HasExited)
             Kill();
         process.Dispose();
     }
 
-    public async Task<(int Status, JsonObject Body)> Post(string path, JsonNode body)
+    public Task<(int Status, JsonObject Body)> Post(string path, JsonNode body) => Post(Http, path, body);
+
+    public static async Task<(int Status, JsonObject Body)> Post(HttpClient http, string path, JsonNode body)
     {
-        var response = await Http.PostAsJsonAsync(path, body);
+        var response = await http.PostAsJsonAsync(path, body);
         return ((int)response.StatusCode, (await response.Content.ReadFromJsonAsync<JsonObject>())!);
     }
 

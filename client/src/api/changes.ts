@@ -31,6 +31,24 @@ export const change = {
         body: again,
       })
     ).data!,
+  makeLink: async (job: string, revision: string, make: Schemas["MakeLink"]) =>
+    (
+      await api.POST("/api/jobs/{id}/revisions/{revision}/links", {
+        params: { path: { id: job, revision } },
+        body: make,
+      })
+    ).data!,
+  revokeLink: (job: string, revision: string, link: string, fact: string) =>
+    api.POST("/api/jobs/{id}/revisions/{revision}/links/{link}/revoke", {
+      params: { path: { id: job, revision, link } },
+      body: { fact },
+    }),
+  answer: (job: string, revision: string, answer: Schemas["AnswerQuestion"]) =>
+    api.POST("/api/jobs/{id}/revisions/{revision}/answers", {
+      params: { path: { id: job, revision } },
+      body: answer,
+    }),
+  mailGone: (mail: string) => api.POST("/api/outbox/{id}/gone", { params: { path: { id: mail } } }),
   recordFact: async (job: string, revision: string, fact: Schemas["RecordFact"]) =>
     (
       await api.POST("/api/jobs/{id}/revisions/{revision}/facts", {

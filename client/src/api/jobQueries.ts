@@ -163,6 +163,12 @@ export const askJob = {
       queryFn: async () => (await api.GET("/api/jobs/{id}/revisions", { params: of(job) })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** What was asked about it, and answered. */
+  questions: (job: At) =>
+    queryOptions({
+      queryKey: ["questions", job.id],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/revisions/questions", { params: of(job) })).data!,
+    }),
   /** A revision against another, or against the job as it stands. */
   compared: (job: At, from: string, to: string | null) =>
     queryOptions({

@@ -1028,6 +1028,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outbox/{id}/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailView"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outbox/{id}/file": {
         parameters: {
             query?: never;
@@ -3012,6 +3049,208 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/{revision}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MakeLink"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LinkMade"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/links/{link}/revoke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                    link: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RevokeLink"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RevisionsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuestionsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AnswerQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuestionsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomerPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/cost-sheet.pdf": {
         parameters: {
             query?: never;
@@ -4280,10 +4519,32 @@ export interface components {
             value: string;
             unit?: null | components["schemas"]["Unit"];
         };
+        AnswerQuestion: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            question: string;
+            words: string;
+        };
+        AnswerToCustomer: {
+            words: string;
+            at: string;
+        };
         AnswerView: {
             moved: components["schemas"]["MovedView"];
             yours: components["schemas"]["YoursView"];
             repeated: boolean;
+        };
+        AskedView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            revision: string;
+            letters: string;
+            by: string;
+            at: string;
+            words: string;
+            answers: components["schemas"]["FactView"][];
         };
         AskView: {
             name: string;
@@ -5585,6 +5846,28 @@ export interface components {
             phone: string;
             exemption?: null | components["schemas"]["Exemption"];
         };
+        CustomerPage: {
+            revision: string;
+            document: components["schemas"]["Document"];
+            brand: components["schemas"]["Brand"];
+            hasMark: boolean;
+            currency: string;
+            total: string;
+            open: boolean;
+            stands: string;
+            holds: string;
+            for: string;
+            signs: boolean;
+            questions: components["schemas"]["CustomerQuestion"][];
+        };
+        CustomerQuestion: {
+            /** Format: uuid */
+            id: string;
+            own: boolean;
+            words: string;
+            at: string;
+            answers: components["schemas"]["AnswerToCustomer"][];
+        };
         Cut: {
             kind: string;
             on: string;
@@ -5779,7 +6062,7 @@ export interface components {
             words: string;
             at: string;
             by: string;
-            byMail: boolean;
+            mails: components["schemas"]["MailOfFact"][];
         };
         Fee: {
             name: string;
@@ -6038,14 +6321,34 @@ export interface components {
             /** Format: decimal */
             factor: string;
         };
+        LinkMade: {
+            address: string;
+        };
+        /** @enum {unknown} */
+        LinkState: "open" | "ended" | "revoked";
+        LinkView: {
+            /** Format: uuid */
+            id: string;
+            for: string;
+            signs: boolean;
+            made: string;
+            state: components["schemas"]["LinkState"];
+            says: string;
+        };
         /** @enum {unknown} */
         Look: "tape" | "margin" | "rules";
+        MailOfFact: {
+            /** Format: uuid */
+            id: string;
+            address: string;
+        };
         MailView: {
             /** Format: uuid */
             id: string;
             at: string;
             from: string;
-            to: components["schemas"]["Recipient"][];
+            to: string;
+            copy: boolean;
             subject: string;
             words: string;
             attached: string;
@@ -6053,6 +6356,14 @@ export interface components {
             job: string;
             jobName: string;
             revision: string;
+            gone: string;
+            hasLink: boolean;
+        };
+        MakeLink: {
+            /** Format: uuid */
+            fact: string;
+            for: string;
+            signs: boolean;
         };
         MappedTable: {
             columns: string[];
@@ -6112,6 +6423,7 @@ export interface components {
             subject: string;
             words: string;
             missing: string[];
+            withLink: boolean;
         };
         MessageName: {
             /** Format: uuid */
@@ -6719,6 +7031,11 @@ export interface components {
             from: null | components["schemas"]["Measure"];
             once: boolean;
         };
+        QuestionsView: {
+            /** Format: int32 */
+            open: number;
+            questions: components["schemas"]["AskedView"][];
+        };
         QuestionView: {
             /** Format: uuid */
             id: string;
@@ -6815,6 +7132,7 @@ export interface components {
             closed: string;
             beforeTax: string;
             differs: boolean;
+            outside: boolean;
             revisions: components["schemas"]["RevisionView"][];
         };
         RevisionView: {
@@ -6828,7 +7146,12 @@ export interface components {
             beforeTax: string;
             total: string;
             history: components["schemas"]["FactView"][];
+            links: components["schemas"]["LinkView"][];
             may: components["schemas"]["FactKind"][];
+        };
+        RevokeLink: {
+            /** Format: uuid */
+            fact: string;
         };
         Reworded: {
             title: string;
@@ -7122,6 +7445,8 @@ export interface components {
             words: string;
             next: string;
             wasSent: boolean;
+            /** Format: int32 */
+            questions: number;
         };
         /** @enum {unknown} */
         Station: "job" | "measure" | "work" | "price" | "proposal";

@@ -28,8 +28,9 @@ export function Figure({ figure, label, className = "" }: { figure: FigureView; 
   );
 }
 
-/** A figure that words of the proposal say by its name. */
+/** Words of the proposal; those that are a figure by its name can be asked how it came about. */
 export function SpanFigure({ span }: { span: Schemas["Span"] }) {
+  if (!span.name) return span.text;
   if (!span.figure) return <span title={`${span.name}, follows the job`}>{span.text}</span>;
   return <Figure figure={{ path: span.figure, shown: span.text, unit: "", value: "" }} label={span.name!} />;
 }

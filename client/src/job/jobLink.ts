@@ -9,6 +9,8 @@ export type Sent = Pick<Schemas["SentCommand"], "id" | "base" | "client">;
 export interface Told {
   /** An edit of another window has led to a version; null where only that is known. */
   moved: (version: number, moved: Moved | null) => void;
+  /** Something has happened to its proposal: it was seen, asked about, declined. */
+  happened: () => void;
   /** The line stands, again after a break: what was missed is to be asked for. */
   standing: () => void;
 }
@@ -73,6 +75,9 @@ function watched(id: string, client: string, told: Told): () => void {
       .build();
     made.on("moved", (job: string, version: number, moved: string) => {
       if (job === id) told.moved(version, moved === "" ? null : (JSON.parse(moved) as Moved));
+    });
+    made.on("happened", (job: string) => {
+      if (job === id) told.happened();
     });
     // Broken again before it was said what is shown, it connects again.
     made.onreconnected(() => void shows(made).catch(() => undefined));

@@ -25,6 +25,8 @@ export interface JobState {
   notice: string;
   /** Whether somebody has changed it in another window since the last edit made here. */
   elsewhere: boolean;
+  /** How often its proposal was heard of; each time what is shown of it is asked for anew. */
+  happened: number;
   /** Edits that were made before the page was loaded, and refused: the fields they were typed in are gone. */
   refused: readonly Kept[];
 }
@@ -68,9 +70,19 @@ export class OpenJob {
     left: readonly Kept[],
   ) {
     const refused = left.filter((one) => one.refused);
-    this.state = { job, cells: cellsOf(job), delta: null, trouble: "", notice: "", elsewhere: false, refused };
+    this.state = {
+      job,
+      cells: cellsOf(job),
+      delta: null,
+      trouble: "",
+      notice: "",
+      elsewhere: false,
+      happened: 0,
+      refused,
+    };
     this.unwatch = link.watch({
       moved: (version, moved) => void this.hear(version, moved),
+      happened: () => this.set({ happened: this.state.happened + 1 }),
       standing: () => {
         this.wake();
         void this.catchUp().catch(() => undefined);

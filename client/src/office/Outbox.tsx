@@ -1,6 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
+import { change } from "../api/changes";
 import { ask } from "../api/queries";
 import styles from "./office.module.css";
 
@@ -8,6 +9,11 @@ import styles from "./office.module.css";
 export function Outbox() {
   const { data } = useQuery(ask.outbox);
   const [read, setRead] = useState("");
+  const queries = useQueryClient();
+  const gone = async (mail: string) => {
+    await change.mailGone(mail);
+    await queries.invalidateQueries({ queryKey: ask.outbox.queryKey });
+  };
   if (!data) return null;
   return (
     <section className={`panel ${styles.wide}`} aria-label="Outbox">
@@ -25,16 +31,7 @@ export function Outbox() {
             <span>
               <b>{mail.subject}</b>
               <small>
-                to{" "}
-                {mail.to
-                  .filter((r) => !r.copy)
-                  .map((r) => r.address)
-                  .join(", ")}
-                {mail.to.some((r) => r.copy) &&
-                  `; copy to ${mail.to
-                    .filter((r) => r.copy)
-                    .map((r) => r.address)
-                    .join(", ")}`}
+                {mail.copy ? "copy to" : "to"} {mail.to}
               </small>
             </span>
             <Link to={`/jobs/${mail.job}/proposal?view=revisions`}>
@@ -44,15 +41,29 @@ export function Outbox() {
               <button
                 className="act"
                 aria-expanded={read === mail.id}
-                aria-label={`Read ${mail.subject}`}
+                aria-label={`Read ${mail.subject} to ${mail.to}`}
                 onClick={() => setRead(read === mail.id ? "" : mail.id)}
               >
                 {read === mail.id ? "Close" : "Read"}
               </button>
-              <a href={`/api/outbox/${mail.id}/file`} download aria-label={`File of ${mail.subject}`}>
+              <a href={`/api/outbox/${mail.id}/file`} download aria-label={`File of ${mail.subject} to ${mail.to}`}>
                 File
               </a>
             </span>
+            <small className={styles.gone}>
+              {mail.gone !== "" ? (
+                `gone ${mail.gone}${mail.hasLink ? "; its link is cut out" : ""}`
+              ) : (
+                <button
+                  className="act"
+                  aria-label={`${mail.subject} to ${mail.to} has gone`}
+                  title="You have taken it along and sent it yourself. Its link is not kept here any longer."
+                  onClick={() => void gone(mail.id)}
+                >
+                  It has gone
+                </button>
+              )}
+            </small>
             {read === mail.id && (
               <div className={styles.letter}>
                 <p className="note">

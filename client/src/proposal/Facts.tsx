@@ -75,11 +75,11 @@ export function Facts(props: {
             <dt>{fact.did}</dt>
             <dd>
               {fact.at} {fact.words && <small>{fact.words}</small>}
-              {fact.byMail && (
-                <a href={`/api/outbox/${fact.id}/file`} download aria-label={`The mail of ${fact.at}`}>
-                  the mail
+              {fact.mails.map((mail) => (
+                <a key={mail.id} href={`/api/outbox/${mail.id}/file`} download>
+                  {fact.mails.length > 1 ? `the mail to ${mail.address}` : "the mail"}
                 </a>
-              )}
+              ))}
             </dd>
           </div>
         ))}

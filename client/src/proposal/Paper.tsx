@@ -1,9 +1,10 @@
 import type { ReactNode } from "react";
 import type { Schemas } from "../api/client";
 import { RowFigure, SpanFigure } from "../figure/Figure";
+import { FiguresContext } from "../figure/figuresContext";
+import { One } from "./Elements";
 import styles from "./paper.module.css";
 
-type Element = Schemas["Element"];
 export type Block = Schemas["Block"];
 
 interface Props {
@@ -22,61 +23,71 @@ interface Props {
   };
 }
 
+/** Each number can be asked how it came about. */
+const figures = {
+  span: (span: Schemas["Span"]) => <SpanFigure span={span} />,
+  row: (row: Schemas["PriceRow"]) => <RowFigure row={row} />,
+};
+
 /** The proposal as the customer reads it, in the look of the firm: the same elements as the PDF. */
 export function Paper({ document, brand, at }: Props) {
   const { head } = document;
   const cover = document.blocks.find((b) => b.kind === "cover" && b.isRead);
   const colours = { "--brand": brand.colour, "--brand-words": brand.colourOfWords } as React.CSSProperties;
   return (
-    <div className={`${styles.sheets} ${styles[brand.look]}`} style={colours}>
-      {cover && (
-        <article className={`${styles.paper} ${styles.cover}`}>
-          {brand.mark && <img className={styles.mark} src={`/api/files/${brand.mark}`} alt={`Mark of ${head.firm}`} />}
-          <h2 className={styles.title}>{head.title}</h2>
-          <p className={styles.subtitle}>{head.subtitle}</p>
-          {head.customer && <p>For {head.customer}</p>}
-          <p className={styles.quiet}>
-            {head.reference}
-            <br />
-            {head.validity}
-          </p>
-          <OneBlock block={cover} at={at} />
-          <p className={styles.firm}>
-            <strong>{head.firm}</strong>
-            <span>{[head.slogan, head.firmAddress].filter(Boolean).join(" · ")}</span>
-          </p>
-        </article>
-      )}
-      <article className={styles.paper}>
-        <div className={styles.top}>
-          <div>
-            <strong>{head.firm}</strong>
-            {[head.slogan, head.firmAddress, ...brand.head.split("\n")].filter(Boolean).map((line) => (
-              <span key={line}>{line}</span>
-            ))}
-          </div>
-          <div>
+    <FiguresContext value={figures}>
+      <div className={`${styles.sheets} ${styles[brand.look]}`} style={colours}>
+        {cover && (
+          <article className={`${styles.paper} ${styles.cover}`}>
             {brand.mark && (
               <img className={styles.mark} src={`/api/files/${brand.mark}`} alt={`Mark of ${head.firm}`} />
             )}
-            <span className={styles.ink}>{head.reference}</span>
-            <span>{head.validity}</span>
+            <h2 className={styles.title}>{head.title}</h2>
+            <p className={styles.subtitle}>{head.subtitle}</p>
+            {head.customer && <p>For {head.customer}</p>}
+            <p className={styles.quiet}>
+              {head.reference}
+              <br />
+              {head.validity}
+            </p>
+            <OneBlock block={cover} at={at} />
+            <p className={styles.firm}>
+              <strong>{head.firm}</strong>
+              <span>{[head.slogan, head.firmAddress].filter(Boolean).join(" · ")}</span>
+            </p>
+          </article>
+        )}
+        <article className={styles.paper}>
+          <div className={styles.top}>
+            <div>
+              <strong>{head.firm}</strong>
+              {[head.slogan, head.firmAddress, ...brand.head.split("\n")].filter(Boolean).map((line) => (
+                <span key={line}>{line}</span>
+              ))}
+            </div>
+            <div>
+              {brand.mark && (
+                <img className={styles.mark} src={`/api/files/${brand.mark}`} alt={`Mark of ${head.firm}`} />
+              )}
+              <span className={styles.ink}>{head.reference}</span>
+              <span>{head.validity}</span>
+            </div>
           </div>
-        </div>
-        <p className={styles.to}>
-          {head.customer}
-          <span>{head.customerAddress}</span>
-        </p>
-        <h2 className={styles.title}>{head.title}</h2>
-        <p className={styles.subtitle}>{head.subtitle}</p>
-        {document.blocks
-          .filter((b) => b.kind !== "cover")
-          .map((block) => (
-            <OneBlock key={block.id} block={block} at={at} />
-          ))}
-        {brand.foot && <p className={styles.foot}>{brand.foot}</p>}
-      </article>
-    </div>
+          <p className={styles.to}>
+            {head.customer}
+            <span>{head.customerAddress}</span>
+          </p>
+          <h2 className={styles.title}>{head.title}</h2>
+          <p className={styles.subtitle}>{head.subtitle}</p>
+          {document.blocks
+            .filter((b) => b.kind !== "cover")
+            .map((block) => (
+              <OneBlock key={block.id} block={block} at={at} />
+            ))}
+          {brand.foot && <p className={styles.foot}>{brand.foot}</p>}
+        </article>
+      </div>
+    </FiguresContext>
   );
 }
 
@@ -115,104 +126,5 @@ function OneBlock({ block, at }: { block: Block; at: Props["at"] }) {
       {block.isTitled && <h2>{block.title}</h2>}
       <div className={styles.body}>{block.wordsAfter ? [made, words] : [words, made]}</div>
     </section>
-  );
-}
-
-function Spans({ spans }: { spans: readonly Schemas["Span"][] }) {
-  return spans.map((span, i) => {
-    const said = span.name ? <SpanFigure key={i} span={span} /> : span.text;
-    return span.stress === "strong" ? (
-      <strong key={i}>{said}</strong>
-    ) : span.stress === "slanted" ? (
-      <em key={i}>{said}</em>
-    ) : span.name ? (
-      said
-    ) : (
-      <span key={i}>{said}</span>
-    );
-  });
-}
-
-function One({ element }: { element: Element }) {
-  switch (element.type) {
-    case "heading":
-      return <h3>{element.text}</h3>;
-    case "paragraph":
-      return (
-        <p>
-          <Spans spans={element.spans} />
-        </p>
-      );
-    case "bullets":
-      return (
-        <ul>
-          {element.items.map((item, i) => (
-            <li key={i}>
-              <Spans spans={item.spans} />
-            </li>
-          ))}
-        </ul>
-      );
-    case "priceTable":
-      return <PriceTable table={element} />;
-    case "signature":
-      return (
-        <div className={styles.sign}>
-          {[element.for || "the customer", element.by].map((who) => (
-            <div key={who}>
-              For {who}
-              <span>Date</span>
-            </div>
-          ))}
-        </div>
-      );
-  }
-}
-
-const columns = [
-  ["quantity", "quantity"],
-  ["unitPrice", "unit price"],
-  ["hours", "hours"],
-] as const;
-
-function PriceTable({ table }: { table: Schemas["ElementPriceTable"] }) {
-  const shown = columns.filter(([column]) => table.rows.some((r) => r[column] !== ""));
-  return (
-    <table>
-      <caption className={shown.length > 0 ? styles.headed : ""}>amounts in {table.currency}</caption>
-      {shown.length > 0 && (
-        <thead>
-          <tr>
-            <td />
-            {shown.map(([column, words]) => (
-              <th key={column} scope="col">
-                {words}
-              </th>
-            ))}
-            <th scope="col">amount</th>
-          </tr>
-        </thead>
-      )}
-      <tbody>
-        {table.rows.map((row, i) => (
-          <tr key={i} className={styles[row.kind]}>
-            <th scope="row" colSpan={row.amount === null ? shown.length + 2 : 1}>
-              {row.label}
-              {row.detail && <small>{row.detail}</small>}
-            </th>
-            {row.amount !== null && (
-              <>
-                {shown.map(([column]) => (
-                  <td key={column}>{row[column]}</td>
-                ))}
-                <td onClick={(e) => e.stopPropagation()}>
-                  <RowFigure row={row} />
-                </td>
-              </>
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

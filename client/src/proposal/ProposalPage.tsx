@@ -5,11 +5,12 @@ import { useJob } from "../job/JobContext";
 import { useView } from "../job/useView";
 import { Page } from "./Page";
 import styles from "./proposal.module.css";
+import { Questions } from "./Questions";
 import { Revisions } from "./Revisions";
 
-const views = { page: "Page", revisions: "Revisions" };
+const views = { page: "Page", revisions: "Revisions", questions: "Questions" };
 
-/** The Proposal station: the page, and what was sent of it. */
+/** The Proposal station: the page, what was sent of it, and what was asked about it. */
 export function ProposalPage() {
   const [, { job }] = useJob();
   const { data } = useQuery(askJob.stands(job));
@@ -17,15 +18,21 @@ export function ProposalPage() {
   return (
     <div className={styles.station}>
       <div className={styles.bar}>
-        <Views views={views} value={view} onChoose={setView} />
+        <Views
+          views={{ ...views, questions: data?.questions ? `Questions (${data.questions})` : views.questions }}
+          value={view}
+          onChoose={setView}
+        />
         <span className="note">
-          {view === "revisions"
-            ? "A sent revision keeps its numbers and words for good; before tax"
-            : data &&
-              (data.wasSent ? `${data.words}; what you change is of revision ${data.next}` : "Nothing was sent yet")}
+          {view === "questions"
+            ? "What is asked on the customer's page, and what you answer there"
+            : view === "revisions"
+              ? "A sent revision keeps its numbers and words for good; before tax"
+              : data &&
+                (data.wasSent ? `${data.words}; what you change is of revision ${data.next}` : "Nothing was sent yet")}
         </span>
       </div>
-      {view === "revisions" ? <Revisions /> : <Page />}
+      {view === "questions" ? <Questions /> : view === "revisions" ? <Revisions /> : <Page />}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { Choice } from "../controls/Choice";
 import { useJob } from "../job/JobContext";
 import { Differs } from "./Differs";
 import { Facts } from "./Facts";
+import { Links } from "./Links";
 import { Paper } from "./Paper";
 import styles from "./revisions.module.css";
 import { FromTo, SendPanel } from "./SendPanel";
@@ -24,6 +25,7 @@ export function Revisions() {
   });
   const { data: sent } = useQuery({ ...askJob.revision(job, shown), enabled: shown !== "" });
   if (!data) return null;
+  const reading = data.revisions.find((r) => r.id === (shown === "" ? from : shown));
   const name = (id: string) => data.revisions.find((r) => r.id === id)?.letters ?? data.next;
   return (
     <div className={styles.revisions}>
@@ -103,6 +105,7 @@ export function Revisions() {
       )}
       <div className={styles.right}>
         {compared && shown === "" && <FromTo compared={compared} />}
+        {reading && <Links key={reading.id} revision={reading} outside={data.outside} />}
         <SendPanel revisions={data} />
       </div>
     </div>

@@ -8,7 +8,9 @@ export function useRevisionsTold() {
     () =>
       queries.invalidateQueries({
         predicate: (q) =>
-          ["revisions", "stands", "proposal", "compared", "jobs", "outbox", "message"].includes(String(q.queryKey[0])),
+          ["revisions", "stands", "proposal", "compared", "jobs", "outbox", "message", "questions"].includes(
+            String(q.queryKey[0]),
+          ),
       }),
     [queries],
   );

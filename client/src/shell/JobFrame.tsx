@@ -8,6 +8,7 @@ import { useQuery } from "@tanstack/react-query";
 import { ask } from "../api/queries";
 import { ExplainContext, type Explainer, Workings } from "../figure/Workings";
 import { loadStations } from "../pages";
+import { useRevisionsTold } from "../proposal/useRevisionsTold";
 import { Left } from "./Left";
 import { JobHeading } from "./JobHeading";
 import { Keys } from "./Keys";
@@ -78,6 +79,10 @@ function Frame() {
   const [keys, setKeys] = useState(false);
   const [heading, setHeading] = useState(false);
   const navigate = useNavigate();
+  const told = useRevisionsTold();
+  useEffect(() => {
+    if (state.happened > 0) void told();
+  }, [state.happened, told]);
   const { pathname } = useLocation();
   const { job, trouble, notice } = state;
 

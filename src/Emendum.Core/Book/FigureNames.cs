@@ -42,11 +42,14 @@ public static class FigureNames
     }
 
     /// <summary>Refuses a text that names a figure which there is not.</summary>
+    /// <param name="text">The text.</param>
+    /// <param name="field">Its field.</param>
+    /// <param name="also">A name that stands for no figure and may be said here all the same.</param>
     /// <exception cref="RefusedException">With where it stands.</exception>
-    public static void Check(string text, string field)
+    public static void Check(string text, string field, string also = "")
     {
         foreach (var (at, _, name) in In(text))
-            if (All.All(f => f.Name != name))
+            if (name != also && All.All(f => f.Name != name))
                 throw new RefusedException(
                     new(
                         field,

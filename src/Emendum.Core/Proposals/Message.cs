@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Book;
 
 namespace Emendum.Core.Proposals;
 
@@ -21,6 +22,20 @@ public sealed record Message(ImmutableArray<Recipient> To, string Subject, strin
 
     /// <summary>Most characters of its subject.</summary>
     public const int MostSubject = 200;
+
+    /// <summary>The name by which words say where each recipient's own link stands.</summary>
+    public const string LinkName = "link";
+
+    /// <summary>Words with a link where they say it by name; where they do not, it stands under them.</summary>
+    public static string WithLink(string words, string link)
+    {
+        var places = FigureNames.In(words).Where(n => n.Name == LinkName).ToList();
+        if (places.Count == 0)
+            return $"{words.TrimEnd()}\n\n{link}\n";
+        for (var i = places.Count - 1; i >= 0; i--)
+            words = words.Remove(places[i].At, places[i].Length).Insert(places[i].At, link);
+        return words;
+    }
 
     /// <summary>How it went out, as a history says it.</summary>
     public string Went()

@@ -21,7 +21,7 @@ public sealed record MessageText(Guid Id, string Name, string Subject, string Wo
         Message.CheckSubject(Subject);
         Message.CheckWords(Words);
         FigureNames.Check(Subject, "subject");
-        FigureNames.Check(Words, "words");
+        FigureNames.Check(Words, "words", Message.LinkName);
     }
 }
 

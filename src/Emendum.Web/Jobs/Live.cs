@@ -63,6 +63,17 @@ public sealed class Live(IHubContext<LiveHub> hub, Watchers watchers, ILogger<Li
         _ = Send(job, at, moved);
     }
 
+    /// <summary>Tells that something has happened to the proposal of a job: whoever shows it asks anew.</summary>
+    public void Happened(Guid job) =>
+        _ = hub
+            .Clients.Group(GroupOf(job))
+            .SendAsync("happened", job)
+            .ContinueWith(
+                sent =>
+                    log.LogWarning("Windows could not be told what has happened: {Reason}", sent.Exception?.Message),
+                TaskContinuationOptions.OnlyOnFaulted
+            );
+
     private async Task Send(Guid job, Telling at, Published moved)
     {
         try

@@ -11,6 +11,7 @@ using Emendum.Core.Proposals;
 using Emendum.Core.Reports;
 using Emendum.Documents;
 using Emendum.Storage;
+using Emendum.Web.Outside;
 
 namespace Emendum.Web.Jobs;
 
@@ -27,6 +28,26 @@ public sealed record SendRevision(Guid Id, Guid Fact, long Base, string How, str
 /// <param name="Fact">Id of the fact, and of the mail.</param>
 /// <param name="Message">The mail.</param>
 public sealed record SendAgain(Guid Fact, Message Message);
+
+/// <summary>Makes a customer's link to a revision by hand.</summary>
+/// <param name="Fact">Id of the fact.</param>
+/// <param name="For">Whom it is for.</param>
+/// <param name="Signs">Whether they may sign; otherwise they have a copy.</param>
+public sealed record MakeLink(Guid Fact, string For, bool Signs);
+
+/// <summary>A link that was made.</summary>
+/// <param name="Address">Where it leads. Nobody is told it again.</param>
+public sealed record LinkMade(string Address);
+
+/// <summary>Revokes a link.</summary>
+/// <param name="Fact">Id of the fact.</param>
+public sealed record RevokeLink(Guid Fact);
+
+/// <summary>Answers a question.</summary>
+/// <param name="Id">Id of the answer.</param>
+/// <param name="Question">The question.</param>
+/// <param name="Words">The answer.</param>
+public sealed record AnswerQuestion(Guid Id, Guid Question, string Words);
 
 /// <summary>Records something that happened to a revision.</summary>
 /// <param name="Id">Id of the fact.</param>
@@ -46,6 +67,7 @@ public sealed record MessageName(Guid Id, string Name);
 /// <param name="Subject">Its subject.</param>
 /// <param name="Words">Its words.</param>
 /// <param name="Missing">Figures by name that come to nothing here.</param>
+/// <param name="WithLink">Whether a link to the customer's page goes with it.</param>
 public sealed record MessageDraft(
     string From,
     string To,
@@ -53,7 +75,8 @@ public sealed record MessageDraft(
     IReadOnlyList<MessageName> Texts,
     string Subject,
     string Words,
-    IReadOnlyList<string> Missing
+    IReadOnlyList<string> Missing,
+    bool WithLink
 );
 
 /// <summary>What is asked of revisions, and done to them.</summary>
@@ -76,11 +99,7 @@ public static class RevisionEndpoints
     /// <summary>Maps them.</summary>
     public static void MapRevisions(this IEndpointRouteBuilder jobs)
     {
-        jobs.MapGet(
-            "/{id:guid}/revisions",
-            (Guid id, OpenJobs open, RevisionStore revisions, MailStore mails, FirmDay day) =>
-                RevisionsView.Of(open.Get(id).Estimate, revisions, mails, day)
-        );
+        jobs.MapGet("/{id:guid}/revisions", (Guid id, OpenJobs open, Told told) => told.Of(open.Get(id).Estimate));
         jobs.MapGet(
             "/{id:guid}/revisions/stands",
             (Guid id, RevisionStore revisions, FirmDay day) => StandsView.Of(revisions.Life(id), day.Today)
@@ -115,12 +134,26 @@ public static class RevisionEndpoints
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/facts", Record);
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/mails", Again);
         jobs.MapGet("/{id:guid}/revisions/message", Drafted);
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/links", MakeLink);
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/links/{link:guid}/revoke", Revoke);
+        jobs.MapGet(
+            "/{id:guid}/revisions/questions",
+            (Guid id, RevisionStore revisions, FirmDay day) => QuestionsView.Of(revisions.Life(id), day)
+        );
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/answers", Answer);
+        // The firm looks at the page as the customer has it; that never counts as seen (L19).
+        jobs.MapGet(
+            "/{id:guid}/revisions/{revision:guid}/page",
+            (Guid id, Guid revision, RevisionStore revisions, FirmDay day) =>
+                CustomerPage.Of(Found(revisions, id, revision), revisions.Life(id), null, day)
+        );
     }
 
     private static Revision Found(RevisionStore revisions, Guid job, Guid id) =>
         revisions.Find(job, id) ?? throw new NotThereException("That revision is not in this job.");
 
-    private static string NameOf(Revision revision) => NameOf(revision.Document.Document, revision.Start.Letters);
+    /// <summary>File name of its PDF.</summary>
+    internal static string NameOf(Revision revision) => NameOf(revision.Document.Document, revision.Start.Letters);
 
     private static string NameOf(Document document, string letters) => $"{document.Head.Title}, revision {letters}.pdf";
 
@@ -129,11 +162,12 @@ public static class RevisionEndpoints
         SendRevision send,
         OpenJobs open,
         RevisionStore revisions,
-        MailStore mails,
+        Told told,
         CustomerStore customers,
         SettingStore settings,
         FileStore files,
         FirmDay day,
+        OutsideAddress outside,
         TimeProvider time
     )
     {
@@ -141,7 +175,7 @@ public static class RevisionEndpoints
         var (version, estimate, _, _) = open.Get(id).Now;
         var life = revisions.Life(id);
         if (life.Facts.Any(f => f.Id == send.Fact))
-            return RevisionsView.Of(estimate, revisions, mails, day);
+            return told.Of(estimate);
         if (version != send.Base)
             throw RefusedException.Of("base", "The job has changed since you looked at it. Look once more, and send.");
         if (send.How.Length > 200 || send.Despite.Length > 500)
@@ -154,7 +188,7 @@ public static class RevisionEndpoints
         var holes = BeforeSending.Of(estimate, document, day.Today);
         if (!holes.IsEmpty && string.IsNullOrWhiteSpace(send.Despite))
             throw RefusedException.Of("despite", $"{holes[0].Says} Say why it goes out all the same.");
-        var message = send.Message is { } asked ? Filled(asked, estimate, party, brand, life.Next) : null;
+        var message = send.Message is { } asked ? Filled(asked, estimate, party, brand, life.Next, outside) : null;
         var sender = message is null ? "" : Sender(settings);
         var pdf = ProposalPdf.Write(document, job.Info, brand, ProposalEndpoints.Picture(files, brand.Mark));
         using var content = new MemoryStream(pdf);
@@ -192,35 +226,96 @@ public static class RevisionEndpoints
                 Total = estimate.Price.Total.V,
             },
             message is null
-                ? null
-                : new(
-                    send.Fact,
-                    id,
-                    send.Id,
-                    now,
-                    job.Info.Firm,
-                    sender,
+                ? Brought.Nothing
+                : Bringing(
                     message,
-                    NameOf(document, life.Next),
-                    file.Hash
+                    new(
+                        Guid.Empty,
+                        send.Fact,
+                        id,
+                        send.Id,
+                        now,
+                        job.Info.Firm,
+                        sender,
+                        message.To[0],
+                        message.Subject,
+                        message.Words,
+                        NameOf(document, life.Next),
+                        file.Hash
+                    ),
+                    outside
                 )
         );
-        return RevisionsView.Of(estimate, revisions, mails, day);
+        return told.Of(estimate);
     }
 
     /// <summary>A message as it goes out: every figure that it says by name is filled in.</summary>
     /// <exception cref="RefusedException">It cannot go out; names the field.</exception>
-    private static Message Filled(Message asked, Estimate estimate, Party party, Brand brand, string letters)
+    private static Message Filled(
+        Message asked,
+        Estimate estimate,
+        Party party,
+        Brand brand,
+        string letters,
+        OutsideAddress outside
+    )
     {
         asked.Check();
         FigureNames.Check(asked.Subject, "subject");
-        FigureNames.Check(asked.Words, "words");
+        CheckLink(asked, outside);
+        FigureNames.Check(asked.Words, "words", Message.LinkName);
         var (subject, words, missing) = Proposal.Filled(estimate, party, brand, letters, asked.Subject, asked.Words);
         if (missing.Count > 0)
             throw RefusedException.Of("words", $"“{{{missing[0]}}}” comes to nothing in this job: write it otherwise.");
         var message = asked with { Subject = subject, Words = words };
         message.Check();
         return message;
+    }
+
+    /// <summary>Refuses words that say where a link stands when there can be none.</summary>
+    private static void CheckLink(Message asked, OutsideAddress outside)
+    {
+        if (!outside.IsThere && FigureNames.In(asked.Words).Any(n => n.Name == Message.LinkName))
+            throw RefusedException.Of(
+                "words",
+                "There is no link that could stand there: the program was started without --public. Take it out of the words."
+            );
+    }
+
+    /// <summary>A mail to each recipient, each with a link of its own where people outside can open one (L19).</summary>
+    /// <param name="message">To whom.</param>
+    /// <param name="mail">What the mails have in common.</param>
+    /// <param name="outside">Where links lead.</param>
+    private static Brought Bringing(Message message, Mail mail, OutsideAddress outside)
+    {
+        var (links, mails) = (new List<NewLink>(), new List<Mail>());
+        foreach (var to in message.To)
+        {
+            var one = mail with { Id = Guid.CreateVersion7(), To = to };
+            if (outside.IsThere)
+            {
+                var (made, address) = NewLinkTo(mail.Revision, to.Address, !to.Copy, mail.At, outside);
+                links.Add(made);
+                one = one with { LinkId = made.Link.Id, Link = address };
+            }
+            mails.Add(one);
+        }
+        return new([.. links], [.. mails]);
+    }
+
+    private static (NewLink Made, string Address) NewLinkTo(
+        Guid revision,
+        string who,
+        bool signs,
+        DateTime now,
+        OutsideAddress outside
+    )
+    {
+        var token = Token.New();
+        return (
+            new(new(Guid.CreateVersion7(), revision, who, signs, now, null), Token.HashOf(token)),
+            outside.Of(token)
+        );
     }
 
     /// <summary>The firm's e-mail address.</summary>
@@ -238,7 +333,8 @@ public static class RevisionEndpoints
         OpenJobs open,
         RevisionStore revisions,
         CustomerStore customers,
-        SettingStore settings
+        SettingStore settings,
+        OutsideAddress outside
     )
     {
         var texts = settings.Get(MessageTexts.Setting, MessageTexts.Starting);
@@ -258,7 +354,13 @@ public static class RevisionEndpoints
             [.. texts.All.Select(m => new MessageName(m.Id, m.Name))],
             subject,
             words,
-            missing
+            [
+                .. missing,
+                .. FigureNames.In(words).Any(n => n.Name == Message.LinkName && !outside.IsThere)
+                    ? [Message.LinkName]
+                    : (string[])[],
+            ],
+            outside.IsThere
         );
     }
 
@@ -281,29 +383,53 @@ public static class RevisionEndpoints
         SendAgain again,
         OpenJobs open,
         RevisionStore revisions,
-        MailStore mails,
+        Told told,
         SettingStore settings,
         FirmDay day,
+        OutsideAddress outside,
         TimeProvider time
     )
     {
         var found = Found(revisions, id, revision);
         var message = again.Message;
         message.Check();
+        CheckLink(message, outside);
         // What says no figure needs none reckoned, and goes out whatever the rules have become.
-        if (FigureNames.In(message.Subject).Concat(FigureNames.In(message.Words)).Any())
+        if (
+            FigureNames
+                .In(message.Subject)
+                .Concat(FigureNames.In(message.Words).Where(n => n.Name != Message.LinkName))
+                .Any()
+        )
         {
             var (estimate, party, brand, letters) = AsSent(found);
-            message = Filled(message, estimate, party, brand, letters);
+            message = Filled(message, estimate, party, brand, letters, outside);
         }
         var (now, firm) = (time.GetUtcNow().UtcDateTime, found.Document.Document.Head.Firm);
         revisions.Record(
             id,
             new(again.Fact, revision, FactKind.SentAgain, now, JobEndpoints.Owner, message.Went()),
             day.Today,
-            new(again.Fact, id, revision, now, firm, Sender(settings), message, NameOf(found), found.Pdf)
+            Bringing(
+                message,
+                new(
+                    Guid.Empty,
+                    again.Fact,
+                    id,
+                    revision,
+                    now,
+                    firm,
+                    Sender(settings),
+                    message.To[0],
+                    message.Subject,
+                    message.Words,
+                    NameOf(found),
+                    found.Pdf
+                ),
+                outside
+            )
         );
-        return RevisionsView.Of(open.Get(id).Estimate, revisions, mails, day);
+        return told.Of(open.Get(id).Estimate);
     }
 
     private static RevisionsView Record(
@@ -312,15 +438,14 @@ public static class RevisionEndpoints
         RecordFact record,
         OpenJobs open,
         RevisionStore revisions,
-        MailStore mails,
+        Told told,
         FirmDay day,
         TimeProvider time
     )
     {
         if (!OfTheFirm.Contains(record.Kind))
             throw RefusedException.Of("kind", "That is not for the firm to record.");
-        if (record.Words.Length > 2000)
-            throw RefusedException.Of("words", "At most 2,000 characters.");
+        CheckWords(record.Words);
         var says = default(DateOnly?);
         if (record.Day.Trim() is { Length: > 0 } text)
             says = Core.Quantities.Day.Read(text, out var read)
@@ -336,7 +461,117 @@ public static class RevisionEndpoints
             },
             day.Today
         );
-        return RevisionsView.Of(open.Get(id).Estimate, revisions, mails, day);
+        return told.Of(open.Get(id).Estimate);
+    }
+
+    private static void CheckWords(string words)
+    {
+        if (words.Length > 2000)
+            throw RefusedException.Of("words", "At most 2,000 characters.");
+    }
+
+    /// <summary>Makes a link by hand; its address is said in this answer and never again.</summary>
+    private static LinkMade MakeLink(
+        Guid id,
+        Guid revision,
+        MakeLink make,
+        RevisionStore revisions,
+        FirmDay day,
+        OutsideAddress outside,
+        TimeProvider time
+    )
+    {
+        var who = make.For.Trim();
+        Link.CheckFor(who);
+        if (revisions.Row(id, revision) is null)
+            throw new NotThereException("That revision is not in this job.");
+        var now = time.GetUtcNow().UtcDateTime;
+        var (made, address) = NewLinkTo(revision, who, make.Signs, now, outside);
+        var was = revisions.Life(id).Facts.Length;
+        var life = revisions.Record(
+            id,
+            new(
+                make.Fact,
+                revision,
+                FactKind.SentAgain,
+                now,
+                JobEndpoints.Owner,
+                $"a link for {who}, {(make.Signs ? "to read, ask and sign" : "to read and ask")}"
+            ),
+            day.Today,
+            new([made], [])
+        );
+        return life.Facts.Length > was
+            ? new(address)
+            : throw RefusedException.Of(
+                "for",
+                "That link was made before, and its address is said only once. Make another one."
+            );
+    }
+
+    private static RevisionsView Revoke(
+        Guid id,
+        Guid revision,
+        Guid link,
+        RevokeLink revoke,
+        OpenJobs open,
+        RevisionStore revisions,
+        LinkStore links,
+        Told told,
+        FirmDay day,
+        TimeProvider time
+    )
+    {
+        var found =
+            links.Of(id)[revision].FirstOrDefault(l => l.Id == link) ?? throw new NotThereException(
+                "That link is not in this job."
+            );
+        revisions.Record(
+            id,
+            new(
+                revoke.Fact,
+                revision,
+                FactKind.LinkRevoked,
+                time.GetUtcNow().UtcDateTime,
+                JobEndpoints.Owner,
+                found.For
+            )
+            {
+                Link = link,
+            },
+            day.Today
+        );
+        return told.Of(open.Get(id).Estimate);
+    }
+
+    private static QuestionsView Answer(
+        Guid id,
+        Guid revision,
+        AnswerQuestion answer,
+        RevisionStore revisions,
+        FirmDay day,
+        TimeProvider time
+    )
+    {
+        CheckWords(answer.Words);
+        if (revisions.Row(id, revision) is null)
+            throw new NotThereException("That revision is not in this job.");
+        var life = revisions.Record(
+            id,
+            new(
+                answer.Id,
+                revision,
+                FactKind.Answered,
+                time.GetUtcNow().UtcDateTime,
+                JobEndpoints.Owner,
+                answer.Words.Trim()
+            )
+            {
+                About = answer.Question,
+            },
+            day.Today
+        );
+        return QuestionsView.Of(life, day);
     }
 
     private static ComparedView Compared(

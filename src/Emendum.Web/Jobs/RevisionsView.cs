@@ -4,6 +4,7 @@ using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
+using Emendum.Web.Outside;
 
 namespace Emendum.Web.Jobs;
 
@@ -12,8 +13,68 @@ namespace Emendum.Web.Jobs;
 /// <param name="Words">The reason, or how it came.</param>
 /// <param name="At">When, in the firm's zone.</param>
 /// <param name="By">By whom.</param>
-/// <param name="ByMail">Whether a mail of its id stands in the outbox.</param>
-public sealed record FactView(Guid Id, string Did, string Words, string At, string By, bool ByMail);
+/// <param name="Mails">The mails that were written with it.</param>
+public sealed record FactView(Guid Id, string Did, string Words, string At, string By, IReadOnlyList<MailOfFact> Mails);
+
+/// <summary>A mail that was written with a fact.</summary>
+/// <param name="Id">Its id in the outbox.</param>
+/// <param name="Address">To whom.</param>
+public sealed record MailOfFact(Guid Id, string Address);
+
+/// <summary>A customer's link as the firm lists it; what opens it, nobody here knows.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="For">Whom it was made for.</param>
+/// <param name="Signs">Whether they may sign.</param>
+/// <param name="Made">When it was made, in the firm's zone.</param>
+/// <param name="State">How it stands.</param>
+/// <param name="Says">That in words: <c>seen Mon 30 Nov 2026, 8:30</c>, <c>not opened yet</c>.</param>
+public sealed record LinkView(Guid Id, string For, bool Signs, string Made, LinkState State, string Says);
+
+/// <summary>A question with its answers.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Revision">The revision that it is about.</param>
+/// <param name="Letters">That one's letters.</param>
+/// <param name="By">Who asked.</param>
+/// <param name="At">When, in the firm's zone.</param>
+/// <param name="Words">The question.</param>
+/// <param name="Answers">What was answered.</param>
+public sealed record AskedView(
+    Guid Id,
+    Guid Revision,
+    string Letters,
+    string By,
+    string At,
+    string Words,
+    IReadOnlyList<FactView> Answers
+);
+
+/// <summary>All questions about a job's proposal, the latest first.</summary>
+/// <param name="Open">How many wait for an answer.</param>
+/// <param name="Questions">They.</param>
+public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
+{
+    /// <summary>Those of a proposal.</summary>
+    public static QuestionsView Of(ProposalLife life, FirmDay day)
+    {
+        var moment = day.Moments();
+        var answers = life.Facts.Where(f => f.About is not null).ToLookup(f => f.About!.Value);
+        var asked = life.Facts.Where(f => f.Kind == FactKind.Asked).Reverse().ToList();
+        return new(
+            asked.Count(q => !answers.Contains(q.Id)),
+            [
+                .. asked.Select(q => new AskedView(
+                    q.Id,
+                    q.Revision,
+                    life.Revision(q.Revision).Letters,
+                    q.By,
+                    moment(q.At),
+                    q.Words,
+                    [.. answers[q.Id].Select(a => new FactView(a.Id, "answered", a.Words, moment(a.At), a.By, []))]
+                )),
+            ]
+        );
+    }
+}
 
 /// <summary>A revision as the station lists it.</summary>
 /// <param name="Id">Its id.</param>
@@ -25,6 +86,7 @@ public sealed record FactView(Guid Id, string Did, string Words, string At, stri
 /// <param name="BeforeTax">Its price before tax.</param>
 /// <param name="Total">What the customer pays.</param>
 /// <param name="History">What happened, the latest last.</param>
+/// <param name="Links">The customer's links to it.</param>
 /// <param name="May">What the firm can record of it now.</param>
 public sealed record RevisionView(
     Guid Id,
@@ -36,6 +98,7 @@ public sealed record RevisionView(
     string BeforeTax,
     string Total,
     IReadOnlyList<FactView> History,
+    IReadOnlyList<LinkView> Links,
     IReadOnlyList<FactKind> May
 );
 
@@ -43,13 +106,17 @@ public sealed record RevisionView(
 /// <param name="Words">In a few words: <c>Rev A seen</c>, or <c>draft</c>.</param>
 /// <param name="Next">Letters of the revision that would be sent next.</param>
 /// <param name="WasSent">Whether one was sent.</param>
-public sealed record StandsView(string Words, string Next, bool WasSent)
+/// <param name="Questions">Questions that wait for an answer.</param>
+public sealed record StandsView(string Words, string Next, bool WasSent, int Questions)
 {
     /// <summary>It, on a day.</summary>
     public static StandsView Of(ProposalLife life, DateOnly today) =>
         life.Revisions is [.., var latest]
-            ? new($"Rev {latest.Letters} {life.StateOf(latest.Id, today).Words()}", life.Next, true)
-            : new("draft", life.Next, false);
+            ? new($"Rev {latest.Letters} {life.StateOf(latest.Id, today).Words()}", life.Next, true, Unanswered(life))
+            : new("draft", life.Next, false, 0);
+
+    private static int Unanswered(ProposalLife life) =>
+        life.Facts.Count(f => f.Kind == FactKind.Asked && life.Facts.All(a => a.About != f.Id));
 }
 
 /// <summary>The revisions of a job, the latest first.</summary>
@@ -57,20 +124,36 @@ public sealed record StandsView(string Words, string Next, bool WasSent)
 /// <param name="Closed">Why none can be sent any more; empty where one can.</param>
 /// <param name="BeforeTax">Price before tax of the job as it stands.</param>
 /// <param name="Differs">Whether the job would read or cost otherwise than the latest that was sent; true where none was.</param>
+/// <param name="Outside">Whether people outside can open a page: links can be made.</param>
 /// <param name="Revisions">Those that were sent.</param>
 public sealed record RevisionsView(
     string Next,
     string Closed,
     string BeforeTax,
     bool Differs,
+    bool Outside,
     IReadOnlyList<RevisionView> Revisions
+);
+
+/// <summary>Tells of the revisions of jobs.</summary>
+public sealed class Told(
+    RevisionStore revisions,
+    MailStore mailStore,
+    LinkStore linkStore,
+    FirmDay day,
+    OutsideAddress outside,
+    TimeProvider time
 )
 {
     /// <summary>Those of a job.</summary>
-    public static RevisionsView Of(Estimate estimate, RevisionStore revisions, MailStore mails, FirmDay day)
+    public RevisionsView Of(Estimate estimate)
     {
-        var (life, rows) = (revisions.Life(estimate.Job.Id), revisions.Of(estimate.Job.Id));
-        var (today, moment, mailed) = (day.Today, day.Moments(), mails.Of(estimate.Job.Id));
+        var job = estimate.Job.Id;
+        var (life, rows) = (revisions.Life(job), revisions.Of(job));
+        var (today, moment, mails, links) = (day.Today, day.Moments(), mailStore.Of(job), linkStore.Of(job));
+        var now = time.GetUtcNow().UtcDateTime;
+        LinkView Listed(Link link) =>
+            new(link.Id, link.For, link.Signs, moment(link.Made), link.StateAt(now), Says(link, life, moment, now));
         return new(
             life.Next,
             life.Acceptance is { } yes
@@ -80,9 +163,22 @@ public sealed record RevisionsView(
             rows.Count == 0
                 || rows[0].Figures.Total != estimate.Price.Total.V
                 || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
-            [.. rows.Select(r => Row(r, life, today, moment, mailed))]
+            outside.IsThere,
+            [.. rows.Select(r => Row(r, life, today, moment, mails, [.. links[r.Start.Id].Select(Listed)]))]
         );
     }
+
+    /// <summary>How a link stands, in words. Of who has a copy nobody learns whether they looked (L19).</summary>
+    private static string Says(Link link, ProposalLife life, Func<DateTime, string> moment, DateTime now) =>
+        link.StateAt(now) switch
+        {
+            LinkState.Revoked => $"revoked {moment(link.Revoked!.Value)}",
+            LinkState.Ended => $"ended {moment(link.Ends)}",
+            _ when !link.Signs => $"until {moment(link.Ends)}",
+            _ => life.Facts.LastOrDefault(f => f.Link == link.Id && f.Kind == FactKind.Seen) is { } seen
+                ? $"last seen {moment(seen.At)}"
+                : "not opened yet",
+        };
 
     private static bool Same(RevisionFigures a, RevisionFigures b) =>
         a.Lines.SequenceEqual(b.Lines) && a.Steps.SequenceEqual(b.Steps);
@@ -92,7 +188,8 @@ public sealed record RevisionsView(
         ProposalLife life,
         DateOnly today,
         Func<DateTime, string> moment,
-        HashSet<Guid> mailed
+        ILookup<Guid, (Guid Id, string Address)> mails,
+        IReadOnlyList<LinkView> links
     )
     {
         var (start, figures) = row;
@@ -109,8 +206,16 @@ public sealed record RevisionsView(
             [
                 .. life
                     .Facts.Where(f => f.Revision == start.Id)
-                    .Select(f => new FactView(f.Id, Did(f), f.Words, moment(f.At), f.By, mailed.Contains(f.Id))),
+                    .Select(f => new FactView(
+                        f.Id,
+                        Did(f),
+                        f.Words,
+                        moment(f.At),
+                        f.By,
+                        [.. mails[f.Id].Select(m => new MailOfFact(m.Id, m.Address))]
+                    )),
             ],
+            links,
             [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );
     }

@@ -1,4 +1,3 @@
-using Emendum.Core.Proposals;
 using Emendum.Documents;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
@@ -10,23 +9,29 @@ namespace Emendum.Web.StandIns;
 /// <param name="At">When it was written, in the firm's zone.</param>
 /// <param name="From">From which address.</param>
 /// <param name="To">To whom.</param>
+/// <param name="Copy">Whether they get a copy.</param>
 /// <param name="Subject">Its subject.</param>
 /// <param name="Words">Its words.</param>
 /// <param name="Attached">Name of what goes with it.</param>
 /// <param name="Job">The job.</param>
 /// <param name="JobName">Its name.</param>
 /// <param name="Revision">Letters of the revision that it brings.</param>
+/// <param name="Gone">When it went, in the firm's zone; empty where it stands here still.</param>
+/// <param name="HasLink">Whether it brings a link.</param>
 public sealed record MailView(
     Guid Id,
     string At,
     string From,
-    IReadOnlyList<Recipient> To,
+    string To,
+    bool Copy,
     string Subject,
     string Words,
     string Attached,
     Guid Job,
     string JobName,
-    string Revision
+    string Revision,
+    string Gone,
+    bool HasLink
 );
 
 /// <summary>
@@ -38,6 +43,7 @@ public static class Outbox
     public static void MapOutbox(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/outbox", List);
+        app.MapPost("/api/outbox/{id:guid}/gone", Goes);
         app.MapGet("/api/outbox/{id:guid}/file", File).Produces<byte[]>(200, "message/rfc822");
     }
 
@@ -50,14 +56,26 @@ public static class Outbox
                 row.Mail.Id,
                 moment(row.Mail.At),
                 row.Mail.Sender,
-                row.Mail.Message.To,
-                row.Mail.Message.Subject,
-                row.Mail.Message.Words,
+                row.Mail.To.Address,
+                row.Mail.To.Copy,
+                row.Mail.Subject,
+                row.Mail.Whole,
                 row.Mail.Attached,
                 row.Mail.Job,
                 row.JobName,
-                row.Letters
+                row.Letters,
+                row.Mail.Gone is { } gone ? moment(gone) : "",
+                row.Mail.LinkId is not null
             ));
+    }
+
+    /// <summary>Somebody has taken a mail along and sent it: the link in it is kept no longer.</summary>
+    private static IEnumerable<MailView> Goes(Guid id, MailStore mails, FirmDay day, TimeProvider time)
+    {
+        if (mails.Find(id) is null)
+            throw new NotThereException("That mail is not here.");
+        mails.Goes(id, time.GetUtcNow().UtcDateTime);
+        return List(mails, day);
     }
 
     private static IResult File(Guid id, MailStore mails, FileStore files)
@@ -66,9 +84,17 @@ public static class Outbox
         var pdf = files.Find(mail.AttachedHash) ?? throw new NotThereException("Its PDF is not here any more.");
         using var content = files.Read(pdf);
         return Results.File(
-            MailFile.Write(mail.Id, mail.At, mail.SenderName, mail.Sender, mail.Message, mail.Attached, content),
+            MailFile.Write(
+                mail.Id,
+                mail.At,
+                mail.SenderName,
+                mail.Sender,
+                new([mail.To], mail.Subject, mail.Whole),
+                mail.Attached,
+                content
+            ),
             "message/rfc822",
-            $"{mail.Message.Subject}.eml"
+            $"{mail.Subject}.eml"
         );
     }
 }

@@ -54,6 +54,9 @@ internal sealed class Fuzz
     private readonly List<string> jobs = [];
     private readonly List<(string Job, string Revision)> sentOnes = [];
     private readonly List<string> mails = [];
+    private readonly List<(string Job, string Revision, string Link)> links = [];
+    private readonly List<(string Job, string Revision, string Question)> questions = [];
+    private readonly HttpClient outside;
     private string[] bookWork = [],
         bookProducts = [];
     private byte[] jobFile = [],
@@ -76,8 +79,14 @@ internal sealed class Fuzz
         ["figure"] = ["totals/hours", "price/total", "price/beforeTax"],
     };
 
-    private Fuzz(HttpClient http, JsonObject description, int seed, Guid client) =>
-        (this.http, this.description, random, this.client) = (http, description, new(seed), client);
+    private Fuzz(HttpClient http, HttpClient outside, JsonObject description, int seed, Guid client) =>
+        (this.http, this.outside, this.description, random, this.client) = (
+            http,
+            outside,
+            description,
+            new(seed),
+            client
+        );
 
     /// <summary>What can be asked: method, path and the description of each operation, in the order of the description.</summary>
     public IReadOnlyList<(HttpMethod Method, string Path, JsonObject Operation)> Operations { get; private set; } = [];
@@ -86,9 +95,15 @@ internal sealed class Fuzz
     public IList<string> Kinds { get; private set; } = [];
 
     /// <summary>Reads the description, and what the server has.</summary>
-    public static async Task<Fuzz> Of(HttpClient http, int seed, Guid client)
+    public static async Task<Fuzz> Of(HttpClient http, HttpClient outside, int seed, Guid client)
     {
-        var fuzz = new Fuzz(http, (await http.GetFromJsonAsync<JsonObject>("/api/openapi.json"))!, seed, client);
+        var fuzz = new Fuzz(
+            http,
+            outside,
+            (await http.GetFromJsonAsync<JsonObject>("/api/openapi.json"))!,
+            seed,
+            client
+        );
         fuzz.Operations =
         [
             .. fuzz.description["paths"]!
@@ -123,12 +138,31 @@ internal sealed class Fuzz
         sentOnes.Clear();
         mails.Clear();
         foreach (var mail in (await http.GetFromJsonAsync<JsonArray>("/api/outbox"))!)
+        {
             mails.Add((string)mail!["id"]!);
+            // A customer asks something by the link that is in it.
+            if (((string)mail["words"]!).Split('\n').FirstOrDefault(l => l.Contains("/p/")) is { } link && Chance(30))
+                using (
+                    await outside.PostAsJsonAsync(
+                        new Uri(link.Trim()).AbsolutePath + "/questions",
+                        new JsonObject { ["id"] = Id(), ["words"] = "When do you begin?" }
+                    )
+                ) { }
+        }
+        links.Clear();
+        questions.Clear();
         foreach (var job in jobs.Take(6))
         {
             var revisions = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions");
             foreach (var revision in revisions!["revisions"]!.AsArray())
+            {
                 sentOnes.Add((job, (string)revision!["id"]!));
+                foreach (var link in revision["links"]!.AsArray())
+                    links.Add((job, (string)revision["id"]!, (string)link!["id"]!));
+            }
+            var asked = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions/questions");
+            foreach (var question in asked!["questions"]!.AsArray())
+                questions.Add((job, (string)question!["revision"]!, (string)question["id"]!));
         }
         async Task<string[]> InBook(string what) =>
             [.. (await http.GetFromJsonAsync<JsonArray>($"/api/book/{what}"))!.Select(e => (string)e!["id"]!)];
@@ -262,6 +296,19 @@ internal sealed class Fuzz
             if (path.EndsWith("/compared", StringComparison.Ordinal))
                 path += $"?from={revision}";
         }
+        if (path.EndsWith("/revoke", StringComparison.Ordinal) && links.Count > 0 && Chance(90))
+        {
+            (job, var revision, var link) = One(links);
+            path = asDescribed
+                .Replace("{revision}", revision, StringComparison.Ordinal)
+                .Replace("{link}", link, StringComparison.Ordinal);
+        }
+        var answered = questions.Count > 0 ? One(questions) : default;
+        if (path.EndsWith("/answers", StringComparison.Ordinal) && questions.Count > 0 && Chance(90))
+        {
+            job = answered.Job;
+            path = asDescribed.Replace("{revision}", answered.Revision, StringComparison.Ordinal);
+        }
         if (path.StartsWith("/api/outbox/", StringComparison.Ordinal) && mails.Count > 0 && Chance(90))
             path = path.Replace("{id}", One(mails), StringComparison.Ordinal);
         var filled = path.Contains("?from=", StringComparison.Ordinal)
@@ -293,6 +340,12 @@ internal sealed class Fuzz
         }
         if (method == HttpMethod.Post && path.EndsWith("/mails", StringComparison.Ordinal) && body is JsonObject again)
             (again["fact"], again["message"]) = (Id(), Message());
+        if (path.EndsWith("/revoke", StringComparison.Ordinal) && body is JsonObject revoke)
+            revoke["fact"] = Id();
+        if (method == HttpMethod.Post && path.EndsWith("/links", StringComparison.Ordinal) && body is JsonObject made)
+            (made["fact"], made["for"]) = (Id(), "Ida Marrow");
+        if (path.EndsWith("/answers", StringComparison.Ordinal) && body is JsonObject says)
+            (says["id"], says["question"]) = (Id(), answered.Question);
         if (method == HttpMethod.Post && path.EndsWith("/facts", StringComparison.Ordinal) && body is JsonObject fact)
             (fact["id"], fact["day"]) = (Id(), One<string>(["", "", "2999-01-01", "2020-02-30"]));
         if (method == HttpMethod.Put && body is JsonObject whole && Chance(85))

@@ -22,9 +22,9 @@ public sealed class FuzzTests : IDisposable
             new Dictionary<string, (int Sent, int Taken)>(),
             new Dictionary<string, (int Sent, int Taken)>()
         );
-        using (var server = Server.Start(folder.Path))
+        using (var server = Server.StartWithOutside(folder.Path))
         {
-            var fuzz = await Fuzz.Of(server.Http, 20261125, Server.Client);
+            var fuzz = await Fuzz.Of(server.Http, server.Outside, 20261125, Server.Client);
             for (var n = 0; n < requests; n++)
             {
                 if (n % 500 == 499)

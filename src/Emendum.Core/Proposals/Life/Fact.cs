@@ -73,4 +73,16 @@ public sealed record Fact(Guid Id, Guid Revision, FactKind Kind, DateTime At, st
     /// <summary>What was accepted, with tax; null where it says no money.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public decimal? Total { get; init; }
+
+    /// <summary>The customer's link by which it came, or which was revoked; null where it came otherwise.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Link { get; init; }
+
+    /// <summary>Whether it came from somebody who has a copy, and may not sign (L19).</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Copy { get; init; }
+
+    /// <summary>The question that it answers; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? About { get; init; }
 }

@@ -9,6 +9,15 @@ namespace Emendum.Core.Proposals;
 /// <param name="Facts">What happened, in the order in which it was committed.</param>
 public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, ImmutableArray<Fact> Facts)
 {
+    /// <summary>Most questions about one revision.</summary>
+    public const int MostQuestions = 200;
+
+    /// <summary>A visit within this time of the last one by the same link is the same visit.</summary>
+    public static readonly TimeSpan OneVisit = TimeSpan.FromMinutes(30);
+
+    /// <summary>Most visits that are recorded of a link: who comes back so often has long been seen.</summary>
+    public const int MostVisits = 100;
+
     /// <summary>Nothing was sent yet.</summary>
     public static readonly ProposalLife Empty = new([], []);
 
@@ -44,6 +53,15 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
         Of(revision).LastOrDefault(f => f.Kind is FactKind.Extended or FactKind.Reopened && f.Day is not null)?.Day
         ?? Revision(revision).ValidUntil;
 
+    /// <summary>Whether a look by a link is worth recording: the first of a visit.</summary>
+    /// <param name="link">The link.</param>
+    /// <param name="at">When (UTC).</param>
+    public bool IsNewVisit(Guid link, DateTime at)
+    {
+        var seen = Facts.Where(f => f.Link == link && f.Kind == FactKind.Seen).ToList();
+        return seen.Count < MostVisits && (seen.Count == 0 || at - seen[^1].At >= OneVisit);
+    }
+
     /// <summary>How a revision stands: the first of these that holds (L1).</summary>
     /// <param name="revision">Its id.</param>
     /// <param name="today">The firm's day.</param>
@@ -66,7 +84,7 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
             { Kind: FactKind.PutOnHold }
         )
             return RevisionState.OnHold;
-        return Of(revision).Any(f => f.Kind is FactKind.Seen or FactKind.Asked or FactKind.Chosen)
+        return Of(revision).Any(f => f is { Copy: false, Kind: FactKind.Seen or FactKind.Asked or FactKind.Chosen })
             ? RevisionState.Seen
             : RevisionState.Sent;
     }
@@ -125,6 +143,9 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     {
         if (Facts.Any(f => f.Id == fact.Id))
             return this;
+        // Who has a copy reads and asks (L19); what they see makes nothing seen, and is not recorded.
+        if (fact is { Copy: true, Kind: not FactKind.Asked })
+            throw RefusedException.Of("link", "This link is for reading and asking.");
         var state = StateOf(fact.Revision, today);
         if (RefusedIn(fact.Kind).Contains(state))
             throw RefusedException.Of("revision", $"Revision {Revision(fact.Revision).Letters} {Why(fact, state)}.");
@@ -166,8 +187,15 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
             case FactKind.Annulled:
                 Reason("Say why the acceptance is annulled.");
                 break;
-            case FactKind.Asked or FactKind.Answered:
+            case FactKind.Asked:
                 Reason("Write something.");
+                if (Of(fact.Revision).Count(f => f.Kind == FactKind.Asked) >= MostQuestions)
+                    throw RefusedException.Of("words", "So many questions are better talked about: please call.");
+                break;
+            case FactKind.Answered:
+                Reason("Write something.");
+                if (!Of(fact.Revision).Any(f => f.Kind == FactKind.Asked && f.Id == fact.About))
+                    throw RefusedException.Of("about", "That question is not there.");
                 break;
             case FactKind.YesRecorded:
                 if (fact.Day is null)

@@ -1,0 +1,143 @@
+import { useCallback, useEffect, useState, type CSSProperties } from "react";
+import { One } from "../src/proposal/Elements";
+import paper from "../src/proposal/paper.module.css";
+import { Contents } from "./Contents";
+import styles from "./customer.module.css";
+import { Decline } from "./Decline";
+import { linkOf, type Page, Refused } from "./link";
+import { Questions } from "./Questions";
+
+const link = linkOf(location);
+
+/** A revision as its customer reads it, with what they can say to it. */
+export function CustomerPage() {
+  const [page, setPage] = useState<Page | null>(null);
+  const [wrong, setWrong] = useState<Refused | null>(null);
+  const load = useCallback(
+    () =>
+      link.load().then(
+        (loaded) => {
+          setPage(loaded);
+          setWrong(null);
+        },
+        (error: Refused) => setWrong(error),
+      ),
+    [],
+  );
+  useEffect(() => {
+    // What has come meanwhile is there when somebody comes back to the page; that it was looked at is told only while it can be seen.
+    const looked = () => {
+      if (document.visibilityState !== "visible") return;
+      void load();
+      void link.seen().catch(() => undefined);
+    };
+    looked();
+    document.addEventListener("visibilitychange", looked);
+    return () => document.removeEventListener("visibilitychange", looked);
+  }, [load]);
+  useEffect(() => {
+    if (page) document.title = `${page.document.head.title}, ${page.document.head.firm}`;
+  }, [page]);
+  if (page) return <Shown page={page} onPage={setPage} />;
+  return (
+    <main className={styles.alone} aria-busy={!wrong}>
+      {wrong && (
+        <>
+          <h1>
+            {wrong.status === 410 ? "This link has ended" : wrong.status === 404 ? "Nothing here" : "Not just now"}
+          </h1>
+          <p role="alert">{wrong.message}</p>
+          {wrong.status !== 404 && wrong.status !== 410 && (
+            <button type="button" className={styles.act} onClick={() => void load()}>
+              Try again
+            </button>
+          )}
+        </>
+      )}
+    </main>
+  );
+}
+
+function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
+  const { document: read, brand } = page;
+  const { head } = read;
+  const [declining, setDeclining] = useState(false);
+  const colours = { "--brand": brand.colour, "--brand-words": brand.colourOfWords } as CSSProperties;
+  const cover = read.blocks.find((b) => b.kind === "cover");
+  const blocks = read.blocks.filter((b) => b.kind !== "cover" && b.kind !== "signatures");
+  const places = [
+    ...blocks.filter((b) => b.isTitled).map((b) => ({ id: `block-${b.id}`, title: b.title })),
+    { id: "questions", title: "Questions" },
+  ];
+  return (
+    <div className={styles.page} style={colours}>
+      <div className={brand.look === "tape" ? styles.tape : styles.band} aria-hidden="true" />
+      {link.byFirm && (
+        <p className={styles.firm}>What the customer sees. That you look at it from here is not recorded.</p>
+      )}
+      <div className={styles.columns}>
+        <main className={`${paper.paper} ${styles.paper}`}>
+          <header className={paper.top}>
+            <div>
+              <strong>{head.firm}</strong>
+              {[head.slogan, head.firmAddress, ...brand.head.split("\n")].filter(Boolean).map((line) => (
+                <span key={line}>{line}</span>
+              ))}
+            </div>
+            <div>
+              {page.hasMark && !link.byFirm && (
+                <img className={paper.mark} src={link.mark} alt={`Mark of ${head.firm}`} />
+              )}
+              <span className={paper.ink}>{head.reference}</span>
+              <span>{head.validity}</span>
+            </div>
+          </header>
+          <h1 className={styles.title}>{head.title}</h1>
+          <p className={paper.subtitle}>{head.subtitle}</p>
+          {page.stands && (
+            <p className={styles.stands} role="status">
+              {page.stands}
+            </p>
+          )}
+          {page.holds && <p className={styles.holds}>{page.holds}</p>}
+          {cover && [...cover.words, ...cover.made].map((element, i) => <One key={i} element={element} />)}
+          {blocks.map((block) => (
+            <section key={block.id} id={`block-${block.id}`} aria-label={block.title}>
+              {block.isTitled && <h2>{block.title}</h2>}
+              {(block.wordsAfter ? [...block.made, ...block.words] : [...block.words, ...block.made]).map(
+                (element, i) => (
+                  <One key={i} element={element} />
+                ),
+              )}
+            </section>
+          ))}
+          <Questions page={page} link={link} onPage={onPage} />
+          {brand.foot && <p className={styles.end}>{brand.foot}</p>}
+        </main>
+        <Contents places={places} />
+      </div>
+      <footer className={styles.foot}>
+        <div>
+          <a href={link.pdf}>The PDF</a>
+          {page.for && <span>made for {page.for}</span>}
+        </div>
+        <p className={styles.pay}>
+          <span>You pay</span> <b>{page.total}</b> <span>{page.currency}</span>
+        </p>
+        {!link.byFirm && (
+          <div className={styles.acts}>
+            {page.open && page.signs && (
+              <button type="button" className={styles.quiet} onClick={() => setDeclining(true)}>
+                Decline
+              </button>
+            )}
+            <a className={styles.act} href="#ask">
+              {page.stands ? "Ask for it again" : "Ask a question"}
+            </a>
+          </div>
+        )}
+      </footer>
+      {declining && <Decline link={link} page={page} onPage={onPage} onClose={() => setDeclining(false)} />}
+    </div>
+  );
+}

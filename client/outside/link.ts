@@ -1,0 +1,83 @@
+import type { Schemas } from "../src/api/client";
+
+export type Page = Schemas["CustomerPage"];
+
+/** Why something was not done: a sentence, and whether the page shows anything at all. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+  ) {
+    super(message);
+  }
+}
+
+/** What is said in words: a question, or why somebody declines. Its id makes it that it is said once, however often it is sent. */
+export interface Says {
+  id: string;
+  words: string;
+}
+
+/** The way to what a customer's link shows. */
+export interface Link {
+  /** Whether the firm looks, and not the customer: nothing is recorded, nothing can be said. */
+  byFirm: boolean;
+  load: () => Promise<Page>;
+  seen: () => Promise<unknown>;
+  ask: (says: Says) => Promise<Page>;
+  decline: (says: Says) => Promise<Page>;
+  pdf: string;
+  mark: string;
+}
+
+async function answered(request: Promise<Response>): Promise<Response> {
+  let response: Response;
+  try {
+    response = await request;
+  } catch {
+    throw new Refused("The page cannot be reached just now. What you typed is still here; try again.", 0);
+  }
+  if (response.ok) return response;
+  const problem = (await response.json().catch(() => ({}))) as { title?: string };
+  throw new Refused(problem.title ?? "Something went wrong. Please try again.", response.status);
+}
+
+/** The link that an address holds: `/p/…` for the customer; with a job and a revision for the firm, which looks at what the customer sees. */
+export function linkOf(location: Location): Link {
+  const token = /^\/p\/([^/]+)/.exec(location.pathname)?.[1];
+  if (token === undefined) return ofFirm(new URLSearchParams(location.search));
+  const at = `/p/${token}`;
+  const get = async () => (await (await answered(fetch(`${at}/page`))).json()) as Page;
+  const post = (what: string, body: unknown) =>
+    answered(
+      fetch(`${at}/${what}`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify(body),
+      }),
+    );
+  const said = async (what: string, says: Says) => (await (await post(what, says)).json()) as Page;
+  return {
+    byFirm: false,
+    load: get,
+    seen: () => post("seen", {}),
+    ask: (says) => said("questions", says),
+    decline: (says) => said("decline", says),
+    pdf: `${at}/pdf`,
+    mark: `${at}/mark`,
+  };
+}
+
+function ofFirm(query: URLSearchParams): Link {
+  const at = `/api/jobs/${query.get("job")}/revisions/${query.get("revision")}`;
+  const not = () => Promise.reject(new Refused("That is for the customer to say.", 0));
+  return {
+    byFirm: true,
+    load: async () => (await (await answered(fetch(`${at}/page`))).json()) as Page,
+    seen: () => Promise.resolve(),
+    ask: not,
+    decline: not,
+    pdf: `${at}/pdf`,
+    mark: `${at}/mark`,
+  };
+}

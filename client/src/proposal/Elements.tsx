@@ -1,0 +1,102 @@
+import { useContext } from "react";
+import type { Schemas } from "../api/client";
+import { FiguresContext } from "../figure/figuresContext";
+import styles from "./paper.module.css";
+
+function Spans({ spans }: { spans: readonly Schemas["Span"][] }) {
+  const figures = useContext(FiguresContext);
+  return spans.map((span, i) => {
+    const said = figures.span(span);
+    return span.stress === "strong" ? (
+      <strong key={i}>{said}</strong>
+    ) : span.stress === "slanted" ? (
+      <em key={i}>{said}</em>
+    ) : (
+      <span key={i}>{said}</span>
+    );
+  });
+}
+
+/** One element of a block. */
+export function One({ element }: { element: Schemas["Element"] }) {
+  switch (element.type) {
+    case "heading":
+      return <h3>{element.text}</h3>;
+    case "paragraph":
+      return (
+        <p>
+          <Spans spans={element.spans} />
+        </p>
+      );
+    case "bullets":
+      return (
+        <ul>
+          {element.items.map((item, i) => (
+            <li key={i}>
+              <Spans spans={item.spans} />
+            </li>
+          ))}
+        </ul>
+      );
+    case "priceTable":
+      return <PriceTable table={element} />;
+    case "signature":
+      return (
+        <div className={styles.sign}>
+          {[element.for || "the customer", element.by].map((who) => (
+            <div key={who}>
+              For {who}
+              <span>Date</span>
+            </div>
+          ))}
+        </div>
+      );
+  }
+}
+
+const columns = [
+  ["quantity", "quantity"],
+  ["unitPrice", "unit price"],
+  ["hours", "hours"],
+] as const;
+
+function PriceTable({ table }: { table: Schemas["ElementPriceTable"] }) {
+  const figures = useContext(FiguresContext);
+  const shown = columns.filter(([column]) => table.rows.some((r) => r[column] !== ""));
+  return (
+    <table>
+      <caption className={shown.length > 0 ? styles.headed : ""}>amounts in {table.currency}</caption>
+      {shown.length > 0 && (
+        <thead>
+          <tr>
+            <td />
+            {shown.map(([column, words]) => (
+              <th key={column} scope="col">
+                {words}
+              </th>
+            ))}
+            <th scope="col">amount</th>
+          </tr>
+        </thead>
+      )}
+      <tbody>
+        {table.rows.map((row, i) => (
+          <tr key={i} className={styles[row.kind]}>
+            <th scope="row" colSpan={row.amount === null ? shown.length + 2 : 1}>
+              {row.label}
+              {row.detail && <small>{row.detail}</small>}
+            </th>
+            {row.amount !== null && (
+              <>
+                {shown.map(([column]) => (
+                  <td key={column}>{row[column]}</td>
+                ))}
+                <td onClick={(e) => e.stopPropagation()}>{figures.row(row)}</td>
+              </>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

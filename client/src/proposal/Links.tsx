@@ -1,0 +1,162 @@
+import { Button } from "@mui/material";
+import { useState } from "react";
+import { newId, type Schemas } from "../api/client";
+import { change } from "../api/changes";
+import { Ask } from "../controls/Ask";
+import { Input } from "../controls/Input";
+import { Radios } from "../controls/Radios";
+import { useJob } from "../job/JobContext";
+import styles from "./revisions.module.css";
+import { useRevisionsTold } from "./useRevisionsTold";
+
+type Revision = Schemas["RevisionView"];
+type Link = Schemas["LinkView"];
+
+/** Who can open the customer's page of a revision, and who has. */
+export function Links({ revision, outside }: { revision: Revision; outside: boolean }) {
+  const [, { job }] = useJob();
+  const [making, setMaking] = useState("");
+  const [made, setMade] = useState<Made | null>(null);
+  const [revoking, setRevoking] = useState<{ link: Link; fact: string } | null>(null);
+  const told = useRevisionsTold();
+  return (
+    <section className="panel" aria-label={`Customer page of ${revision.letters}`}>
+      <header>
+        <h2>Customer page of {revision.letters}</h2>
+        <a className="note" href={`/outside/?job=${job.id}&revision=${revision.id}`} target="_blank" rel="noreferrer">
+          Look at it
+        </a>
+      </header>
+      <ul className={styles.links} aria-label="Links">
+        {revision.links.map((link) => (
+          <li key={link.id} className={link.state === "open" ? "" : styles.shut}>
+            <span>
+              <b>{link.for}</b>
+              <small>
+                {link.signs ? "" : "a copy · "}
+                {link.says}
+              </small>
+            </span>
+            {link.state === "open" && (
+              <button
+                type="button"
+                className="act"
+                aria-label={`Revoke the link of ${link.for}`}
+                onClick={() => setRevoking({ link, fact: newId() })}
+              >
+                Revoke
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <div className="pad">
+        {revision.links.length === 0 && <p className="note">Nobody has a link to it yet.</p>}
+        {!outside ? (
+          <p className="note">
+            People outside cannot open it: the program was started without <b>--public</b>.
+          </p>
+        ) : (
+          revision.may.includes("sentAgain") && (
+            <Button variant="outlined" onClick={() => setMaking(newId())}>
+              New link
+            </Button>
+          )
+        )}
+      </div>
+      {making && <NewLink revision={revision} fact={making} onMade={setMade} onClose={() => setMaking("")} />}
+      {made && <Address made={made} onClose={() => setMade(null)} />}
+      {revoking && (
+        <Ask
+          title={`Revoke the link of ${revoking.link.for}`}
+          apply="Revoke it"
+          width="xs"
+          onApply={() => change.revokeLink(job.id, revision.id, revoking.link.id, revoking.fact).then(told)}
+          onClose={() => setRevoking(null)}
+        >
+          <p className="note">It opens nothing from then on, for good. Other links to {revision.letters} stay.</p>
+        </Ask>
+      )}
+    </section>
+  );
+}
+
+interface Made {
+  who: string;
+  address: string;
+}
+
+/** Makes a link by hand. */
+function NewLink(props: { revision: Revision; fact: string; onMade: (made: Made) => void; onClose: () => void }) {
+  const [, { job }] = useJob();
+  const told = useRevisionsTold();
+  const [who, setWho] = useState("");
+  const [signs, setSigns] = useState<"signs" | "copy">("signs");
+  const [wrong, setWrong] = useState("");
+  const make = async () => {
+    const link = { fact: props.fact, for: who.trim(), signs: signs === "signs" };
+    const { address } = await change.makeLink(job.id, props.revision.id, link);
+    props.onMade({ who: who.trim(), address });
+    await told();
+  };
+  return (
+    <Ask
+      title={`New link to revision ${props.revision.letters}`}
+      apply="Make the link"
+      ready={who.trim() !== ""}
+      onApply={make}
+      onRefused={(error) => {
+        setWrong(error.message);
+        return true;
+      }}
+      onClose={props.onClose}
+    >
+      <Input
+        label="Whom it is for"
+        placeholder="Ida Marrow"
+        focus
+        maxLength={254}
+        value={who}
+        wrong={wrong}
+        hint="one person, one link: so you see who has looked"
+        onType={setWho}
+      />
+      <Radios
+        label="What they may do"
+        value={signs}
+        options={[
+          { value: "signs", words: "Decide", small: "read, ask, decline" },
+          { value: "copy", words: "Have a copy", small: "read and ask; whether they looked is not recorded" },
+        ]}
+        onChoose={setSigns}
+      />
+    </Ask>
+  );
+}
+
+/** The address of a link that was just made; nobody is shown it again. */
+function Address({ made, onClose }: { made: Made; onClose: () => void }) {
+  const [copied, setCopied] = useState(false);
+  const copy = () => void navigator.clipboard.writeText(made.address).then(() => setCopied(true));
+  return (
+    <Ask title={`The link of ${made.who}`} onClose={onClose}>
+      <p className={styles.address}>
+        <a href={made.address} target="_blank" rel="noreferrer">
+          {made.address}
+        </a>
+      </p>
+      <p>
+        <Button variant="contained" onClick={copy}>
+          Copy the address
+        </Button>{" "}
+        <span role="status" className="note">
+          {copied && "It is copied."}
+        </span>
+      </p>
+      <p className="note">
+        It is shown this once: nobody here can look it up again. Whoever has it can open the page, for a year or until
+        you revoke it.
+      </p>
+    </Ask>
+  );
+}

@@ -1,0 +1,133 @@
+using Emendum.Core;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Storage;
+using Emendum.Web.Jobs;
+
+namespace Emendum.Web.Outside;
+
+/// <summary>Something that the customer says: a question, or why they decline.</summary>
+/// <param name="Id">Made by the sender: the same again is done once.</param>
+/// <param name="Words">The words.</param>
+public sealed record CustomerSays(Guid Id, string Words);
+
+/// <summary>The year of a link is over.</summary>
+public sealed class LinkEndedException() : Exception("This link has ended. Please ask the firm for a new one.");
+
+/// <summary>What can be asked by a customer's link, and nothing beside it.</summary>
+public static class CustomerEndpoints
+{
+    /// <summary>Where links begin.</summary>
+    public const string Path = "/p";
+
+    /// <summary>Most characters of what a customer says at a time.</summary>
+    private const int MostWords = 2000;
+
+    /// <summary>Maps them.</summary>
+    public static void MapCustomersPage(this IEndpointRouteBuilder outside)
+    {
+        var link = outside.MapGroup(Path + "/{token:length(1,64)}").WithMetadata(new BodyLimit(32_000));
+        link.MapGet(
+            "/page",
+            (string token, Behind behind, FirmDay day) =>
+            {
+                var (link, revision, life) = behind.Of(token);
+                return CustomerPage.Of(revision, life, link, day);
+            }
+        );
+        link.MapGet("/pdf", Pdf);
+        link.MapGet("/mark", Mark);
+        link.MapPost("/seen", Seen);
+        link.MapPost(
+            "/questions",
+            (string token, CustomerSays says, Behind behind) => behind.Record(token, FactKind.Asked, says)
+        );
+        link.MapPost(
+            "/decline",
+            (string token, CustomerSays says, Behind behind) => behind.Record(token, FactKind.Declined, says)
+        );
+    }
+
+    private static IResult Pdf(string token, Behind behind, FileStore files)
+    {
+        var revision = behind.Of(token).Revision;
+        var file = files.Find(revision.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
+        return Results.Stream(files.Read(file), "application/pdf", RevisionEndpoints.NameOf(revision));
+    }
+
+    private static IResult Mark(string token, Behind behind, FileStore files)
+    {
+        var hash = behind.Of(token).Revision.Document.Brand.Mark;
+        var file = files.Find(hash) ?? throw new NotThereException("There is nothing here.");
+        return Results.Stream(files.Read(file), file.Type);
+    }
+
+    /// <summary>The page says that it is visible: whatever fetches it without being looked at, as scanners of mail do, does not.</summary>
+    private static IResult Seen(string token, Behind behind)
+    {
+        behind.Visit(token);
+        return Results.NoContent();
+    }
+
+    /// <summary>What stands behind a link: one revision, and the life of its proposal.</summary>
+    public sealed class Behind(LinkStore links, RevisionStore revisions, FirmDay day, TimeProvider time, Live live)
+    {
+        private DateTime Now => time.GetUtcNow().UtcDateTime;
+
+        /// <summary>The link that a token opens, with its revision and the life of its proposal.</summary>
+        /// <exception cref="NotThereException">It opens nothing, or was revoked: the same answer to both (L20).</exception>
+        /// <exception cref="LinkEndedException">Its year is over.</exception>
+        public (Link Link, Revision Revision, ProposalLife Life) Of(string token)
+        {
+            var (link, job) = Found(token);
+            return (link, revisions.Find(job, link.Revision)!, revisions.Life(job));
+        }
+
+        private FoundLink Found(string token)
+        {
+            var found = links.Find(Token.HashOf(token));
+            return found?.Link.StateAt(Now) switch
+            {
+                LinkState.Open => found,
+                LinkState.Ended => throw new LinkEndedException(),
+                _ => throw new NotThereException("This link opens nothing. Please ask whoever gave it to you."),
+            };
+        }
+
+        /// <summary>Records what the customer says, and answers with the page as it then is.</summary>
+        /// <exception cref="RefusedException">It may not be said as the proposal stands; says why.</exception>
+        public CustomerPage Record(string token, FactKind kind, CustomerSays says)
+        {
+            var (link, job) = Found(token);
+            var words = says.Words.Trim();
+            if (words.Length > MostWords)
+                throw RefusedException.Of("words", $"At most {MostWords:N0} characters at a time.");
+            // The id is the sender's for this link alone: nobody can take one that is another's.
+            var life = revisions.Record(
+                job,
+                new(DerivedId.Of($"{link.Id}/{says.Id}"), link.Revision, kind, Now, link.For, words)
+                {
+                    Link = link.Id,
+                    Copy = !link.Signs,
+                },
+                day.Today
+            );
+            live.Happened(job);
+            return CustomerPage.Of(revisions.Find(job, link.Revision)!, life, link, day);
+        }
+
+        /// <summary>Records that somebody who may sign has looked, once a visit (L19).</summary>
+        public void Visit(string token)
+        {
+            var (link, job) = Found(token);
+            if (!link.Signs || !revisions.Life(job).IsNewVisit(link.Id, Now))
+                return;
+            revisions.Record(
+                job,
+                new(Guid.CreateVersion7(), link.Revision, FactKind.Seen, Now, link.For, "") { Link = link.Id },
+                day.Today
+            );
+            live.Happened(job);
+        }
+    }
+}

@@ -1,0 +1,125 @@
+using System.Collections.Immutable;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Storage;
+
+namespace Emendum.Web.Outside;
+
+/// <summary>An answer of the firm, as the customer reads it.</summary>
+public sealed record AnswerToCustomer(string Words, string At);
+
+/// <summary>A question of the customer's side.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Own">Whether it came by this very link.</param>
+/// <param name="Words">The question.</param>
+/// <param name="At">When, in the firm's zone.</param>
+/// <param name="Answers">The firm's answers.</param>
+public sealed record CustomerQuestion(
+    Guid Id,
+    bool Own,
+    string Words,
+    string At,
+    IReadOnlyList<AnswerToCustomer> Answers
+);
+
+/// <summary>The customer's page: one frozen revision, how it stands, and what was asked. Nothing else of the firm leaves by it.</summary>
+/// <param name="Revision">Letters of the revision.</param>
+/// <param name="Document">The document, without what is not read and without paths of figures.</param>
+/// <param name="Brand">Its look.</param>
+/// <param name="HasMark">Whether the firm has a mark.</param>
+/// <param name="Currency">ISO 4217.</param>
+/// <param name="Total">What the customer pays, with tax.</param>
+/// <param name="Open">Whether it can be declined.</param>
+/// <param name="Stands">Why it is not open, as a sentence; empty where it is.</param>
+/// <param name="Holds">Until when the prices hold, where that is longer than the document says; empty otherwise.</param>
+/// <param name="For">Whom the link was made for; empty where the firm looks at it.</param>
+/// <param name="Signs">Whether they may decline and sign; otherwise they read and ask.</param>
+/// <param name="Questions">What was asked, the first first.</param>
+public sealed record CustomerPage(
+    string Revision,
+    Document Document,
+    Brand Brand,
+    bool HasMark,
+    string Currency,
+    string Total,
+    bool Open,
+    string Stands,
+    string Holds,
+    string For,
+    bool Signs,
+    IReadOnlyList<CustomerQuestion> Questions
+)
+{
+    /// <summary>That of a revision.</summary>
+    /// <param name="revision">The revision.</param>
+    /// <param name="life">The life of its proposal.</param>
+    /// <param name="link">The link it is looked at by; null where the firm looks.</param>
+    /// <param name="day">The firm's day.</param>
+    public static CustomerPage Of(Revision revision, ProposalLife life, Link? link, FirmDay day)
+    {
+        var ((document, brand), writes, moment) = (revision.Document, revision.Document.Brand.Writes, day.Moments());
+        var reads = CustomerReads.Of(life, revision.Start.Id, day.Today, writes, day.Days());
+        return new(
+            revision.Start.Letters,
+            Bare(document),
+            brand with
+            {
+                Mark = "",
+            },
+            brand.Mark.Length > 0,
+            document.Elements.OfType<PriceTable>().FirstOrDefault()?.Currency ?? "",
+            writes.Number(Shown.Money(revision.Figures.Total, revision.Figures.Places)),
+            reads.Open,
+            reads.Stands,
+            reads.Holds,
+            link?.For ?? "",
+            link?.Signs ?? false,
+            [
+                .. life
+                    .Facts.Where(f => f.Revision == revision.Start.Id && f.Kind == FactKind.Asked)
+                    .Select(question => new CustomerQuestion(
+                        question.Id,
+                        question.Link is { } by && by == link?.Id,
+                        question.Words,
+                        moment(question.At),
+                        [
+                            .. life
+                                .Facts.Where(f => f.Kind == FactKind.Answered && f.About == question.Id)
+                                .Select(f => new AnswerToCustomer(f.Words, moment(f.At))),
+                        ]
+                    )),
+            ]
+        );
+    }
+
+    /// <summary>A document as it may leave the house: what is hidden, whose words a block has, and where its figures come from stay here.</summary>
+    private static Document Bare(Document document) =>
+        document with
+        {
+            Blocks =
+            [
+                .. document
+                    .Blocks.Where(b => b.IsRead)
+                    .Select(b => b with { WordsOf = WordsOf.Nobody, Words = Bare(b.Words), Made = Bare(b.Made) }),
+            ],
+        };
+
+    private static ImmutableArray<Element> Bare(ImmutableArray<Element> elements) =>
+        [
+            .. elements.Select(element =>
+                element switch
+                {
+                    Paragraph paragraph => paragraph with { Spans = Bare(paragraph.Spans) },
+                    Bullets bullets => bullets with
+                    {
+                        Items = [.. bullets.Items.Select(i => i with { Spans = Bare(i.Spans) })],
+                    },
+                    PriceTable table => table with { Rows = [.. table.Rows.Select(r => r with { Figure = null })] },
+                    _ => element,
+                }
+            ),
+        ];
+
+    private static ImmutableArray<Span> Bare(ImmutableArray<Span> spans) =>
+        [.. spans.Select(s => s with { Name = null, Figure = null })];
+}

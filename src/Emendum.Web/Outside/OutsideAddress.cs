@@ -1,0 +1,22 @@
+namespace Emendum.Web.Outside;
+
+/// <summary>Where people outside reach the customer's pages; none where the program was started without a door to the outside.</summary>
+public sealed class OutsideAddress
+{
+    private string? address;
+
+    /// <summary>Whether there is one: links can be made.</summary>
+    public bool IsThere => address is not null;
+
+    /// <summary>Says where: <c>https://proposals.example</c>.</summary>
+    public void Set(string at) => address = at.TrimEnd('/');
+
+    /// <summary>The address of what a token opens.</summary>
+    public string Of(string token) =>
+        IsThere
+            ? $"{address}{CustomerEndpoints.Path}/{token}"
+            : throw Core.RefusedException.Of(
+                "link",
+                "Nobody outside can open a page: the program was started without --public."
+            );
+}

@@ -1,0 +1,489 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Emendum.Storage;
+using Microsoft.Data.Sqlite;
+using Xunit;
+
+namespace Emendum.Web.Tests;
+
+/// <summary>The door to the outside: a customer's link shows one revision and nothing else, and what is said by it is recorded (L2, L4, L11, L12, L19, L20).</summary>
+public sealed class OutsideTests : IDisposable
+{
+    private static readonly Guid Pottery = new("01930000-0000-7000-8000-000000000996");
+
+    private readonly TemporaryFolder folder = new();
+    private readonly Server server;
+
+    public OutsideTests() => server = Server.StartWithOutside(folder.Path);
+
+    public void Dispose()
+    {
+        server.Dispose();
+        folder.Dispose();
+    }
+
+    private static string At(string rest = "") => $"/api/jobs/{Pottery}/revisions{rest}";
+
+    private async Task<JsonObject> Revisions() => (await server.Http.GetFromJsonAsync<JsonObject>(At()))!;
+
+    private static JsonObject Message(params (string Address, bool Copy)[] to) =>
+        new()
+        {
+            ["to"] = new JsonArray([.. to.Select(t => new JsonObject { ["address"] = t.Address, ["copy"] = t.Copy })]),
+            ["subject"] = "Proposal",
+            ["words"] = "Good day.\n\nYour page: {link}",
+        };
+
+    /// <summary>Sends the next revision by hand.</summary>
+    private async Task<Guid> Send(JsonObject? message = null)
+    {
+        var id = Guid.CreateVersion7();
+        var (status, answer) = await server.Post(
+            At(),
+            new JsonObject
+            {
+                ["id"] = id,
+                ["fact"] = Guid.CreateVersion7(),
+                ["base"] = (long)(await server.Job(Pottery))["version"]!,
+                ["how"] = message is null ? "by hand" : "",
+                ["despite"] = "as it is",
+                ["message"] = message,
+            }
+        );
+        Assert.True(status == 200, answer.ToJsonString());
+        return id;
+    }
+
+    /// <summary>Path of a new link.</summary>
+    private async Task<string> Link(Guid revision, string who = "Ida Marrow", bool signs = true)
+    {
+        var (status, made) = await server.Post(
+            At($"/{revision}/links"),
+            new JsonObject
+            {
+                ["fact"] = Guid.CreateVersion7(),
+                ["for"] = who,
+                ["signs"] = signs,
+            }
+        );
+        Assert.True(status == 200, made.ToJsonString());
+        return new Uri((string)made["address"]!).AbsolutePath;
+    }
+
+    private async Task<JsonObject> Page(string link) =>
+        (await server.Outside.GetFromJsonAsync<JsonObject>(link + "/page"))!;
+
+    private Task<(int Status, JsonObject Body)> Says(string link, string what, string words, Guid? id = null) =>
+        Server.Post(
+            server.Outside,
+            $"{link}/{what}",
+            new JsonObject { ["id"] = id ?? Guid.CreateVersion7(), ["words"] = words }
+        );
+
+    private async Task<string> State() => (string)(await Revisions())["revisions"]![0]!["stateWords"]!;
+
+    private Task<(int Status, JsonObject Body)> Record(Guid revision, string kind, string day = "") =>
+        server.Post(
+            At($"/{revision}/facts"),
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["kind"] = kind,
+                ["words"] = "because",
+                ["day"] = day,
+            }
+        );
+
+    private async Task<List<string>> Did() =>
+        [.. (await Revisions())["revisions"]![0]!["history"]!.AsArray().Select(f => (string)f!["did"]!)];
+
+    [Fact]
+    public async Task A_mail_brings_each_a_link_of_their_own_which_is_cut_out_once_it_has_gone()
+    {
+        var revision = await Send(Message(("ida@marrow.example", false), ("wren@marrow.example", true)));
+        var outbox = (await server.Http.GetFromJsonAsync<JsonArray>("/api/outbox"))!;
+        var links = outbox
+            .Select(m => Regex.Match((string)m!["words"]!, @"Your page: http://127\.0\.0\.1:\d+(/p/[\w-]{22})$"))
+            .Select(m => m.Groups[1].Value)
+            .ToList();
+        Assert.Equal(2, links.Distinct().Count());
+        Assert.All(links, l => Assert.NotEmpty(l));
+        var (copy, signs) = (await Page(links[0]), await Page(links[1]));
+        Assert.Equal(
+            (("wren@marrow.example", false), ("ida@marrow.example", true)),
+            (((string)copy["for"]!, (bool)copy["signs"]!), ((string)signs["for"]!, (bool)signs["signs"]!))
+        );
+        // It has gone: neither list, file nor database say any more what opens the page, which it still does.
+        var id = (Guid)outbox[1]!["id"]!;
+        var file = await server.Http.GetStringAsync($"/api/outbox/{id}/file");
+        Assert.Contains(links[1], file, StringComparison.Ordinal);
+        var (status, _) = await Gone(id);
+        Assert.Equal(200, status);
+        Assert.DoesNotContain(links[1], await server.Http.GetStringAsync("/api/outbox"), StringComparison.Ordinal);
+        file = await server.Http.GetStringAsync($"/api/outbox/{id}/file");
+        Assert.DoesNotContain(links[1], file, StringComparison.Ordinal);
+        Assert.Contains("cut out here since the mail has gone", file, StringComparison.Ordinal);
+        Assert.Equal("ida@marrow.example", (string)(await Page(links[1]))["for"]!);
+        // Sent again, it is another link; the older one lives (L20).
+        await server.Post(
+            At($"/{revision}/mails"),
+            new JsonObject { ["fact"] = Guid.CreateVersion7(), ["message"] = Message(("ida@marrow.example", false)) }
+        );
+        Assert.Equal(3, (await Revisions())["revisions"]![0]!["links"]!.AsArray().Count);
+        await Page(links[1]);
+        server.Kill();
+        var database = Database.Open(folder.Path);
+        using (var connection = database.Connect())
+        {
+            var token = links[1].Split('/')[^1];
+            foreach (var table in new[] { "link", "mail", "proposal_fact", "revision" })
+            {
+                using var rows = Sql(connection, $"SELECT * FROM {table}").ExecuteReader();
+                while (rows.Read())
+                    for (var i = 0; i < rows.FieldCount; i++)
+                        Assert.DoesNotContain(token, rows[i].ToString()!, StringComparison.Ordinal);
+            }
+            foreach (
+                var change in new[]
+                {
+                    "UPDATE mail SET words = 'x'",
+                    "UPDATE mail SET link = 'x' WHERE gone IS NOT NULL",
+                    "UPDATE mail SET gone = NULL WHERE gone IS NOT NULL",
+                    "UPDATE link SET signs = 1",
+                }
+            )
+                Assert.Contains(
+                    "does not change",
+                    Assert.Throws<SqliteException>(() => Sql(connection, change).ExecuteNonQuery()).Message
+                );
+        }
+        database.Close();
+    }
+
+    private static SqliteCommand Sql(SqliteConnection connection, string sql)
+    {
+        var command = connection.CreateCommand();
+        command.CommandText = sql;
+        return command;
+    }
+
+    private async Task<(int, string)> Gone(Guid mail)
+    {
+        using var response = await server.Http.PostAsync($"/api/outbox/{mail}/gone", null);
+        return ((int)response.StatusCode, await response.Content.ReadAsStringAsync());
+    }
+
+    [Fact]
+    public async Task Seen_is_told_by_the_page_of_one_who_may_sign_once_a_visit_and_by_nobody_else()
+    {
+        var revision = await Send();
+        var (link, copy) = (await Link(revision), await Link(revision, "Wren", signs: false));
+        // Fetching is not looking, the firm's own look never counts, and a copy makes nothing seen.
+        await Page(link);
+        await server.Outside.GetStringAsync(link + "/pdf");
+        await server.Http.GetStringAsync(At($"/{revision}/page"));
+        using (await server.Outside.PostAsync(copy + "/seen", null)) { }
+        Assert.Equal("sent", await State());
+        foreach (var _ in new[] { 1, 2 })
+            using (var seen = await server.Outside.PostAsync(link + "/seen", null))
+                Assert.Equal(HttpStatusCode.NoContent, seen.StatusCode);
+        Assert.Equal("seen", await State());
+        Assert.Single(await Did(), "seen");
+        // A copy asks, and neither declines nor makes anything seen by it.
+        var (status, answer) = await Says(copy, "decline", "no");
+        Assert.Equal((422, "This link is for reading and asking."), (status, (string)answer["title"]!));
+        Assert.Equal(200, (await Says(copy, "questions", "How long does it take?")).Status);
+        var links = (await Revisions())["revisions"]![0]!["links"]!.AsArray();
+        Assert.StartsWith("last seen ", (string)links[0]!["says"]!, StringComparison.Ordinal);
+        Assert.StartsWith("until ", (string)links[1]!["says"]!, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_question_is_asked_once_and_its_answer_stands_on_the_page()
+    {
+        var revision = await Send();
+        var (link, other) = (await Link(revision), await Link(revision, "Bo"));
+        var id = Guid.CreateVersion7();
+        foreach (var _ in new[] { 1, 2 })
+            Assert.Equal(200, (await Says(link, "questions", "Do you tie back the plum tree?", id)).Status);
+        // The same id by another link is another's.
+        Assert.Equal(200, (await Says(other, "questions", "And the vine?", id)).Status);
+        Assert.Equal("seen", await State());
+        Assert.Equal(422, (await Says(link, "questions", "  ")).Status);
+        Assert.Equal(422, (await Says(link, "questions", new string('x', 2001))).Status);
+        var asked = (await server.Http.GetFromJsonAsync<JsonObject>(At("/questions")))!;
+        Assert.Equal(2, (int)asked["open"]!);
+        var first = asked["questions"]![1]!;
+        Assert.Equal(
+            ("Ida Marrow", "A", "Do you tie back the plum tree?"),
+            ((string)first["by"]!, (string)first["letters"]!, (string)first["words"]!)
+        );
+        Assert.Equal(2, (int)(await server.Http.GetFromJsonAsync<JsonObject>(At("/stands")))!["questions"]!);
+        JsonObject Answer(Guid question) =>
+            new()
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["question"] = question,
+                ["words"] = "Yes, and untie it.",
+            };
+        var (status, now) = await server.Post(At($"/{revision}/answers"), Answer((Guid)first["id"]!));
+        Assert.Equal((200, 1), (status, (int)now["open"]!));
+        Assert.Equal(422, (await server.Post(At($"/{revision}/answers"), Answer(Guid.CreateVersion7()))).Status);
+        var questions = (await Page(link))["questions"]!.AsArray();
+        Assert.Equal([true, false], questions.Select(q => (bool)q!["own"]!));
+        Assert.Equal("Yes, and untie it.", (string)Assert.Single(questions[0]!["answers"]!.AsArray())!["words"]!);
+        // Whoever else asked is not named to others.
+        Assert.DoesNotContain("\"Bo\"", (await Page(link)).ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_is_not_open_says_why_takes_no_decision_and_gives_no_way_elsewhere()
+    {
+        var a = await Send();
+        var link = await Link(a);
+        Assert.Equal((true, ""), await Stands(link));
+        // On hold is the firm's own note (L11).
+        await Record(a, "putOnHold");
+        Assert.Equal((true, ""), await Stands(link));
+        await Record(a, "takenOffHold");
+        // Longer than printed: both are said (L3).
+        await Record(a, "extended", "2099-01-31");
+        var page = await Page(link);
+        Assert.Contains("31 January 2099", (string)page["holds"]!, StringComparison.Ordinal);
+        Assert.DoesNotContain("2099", page["document"]!["head"]!.ToJsonString(), StringComparison.Ordinal);
+        var b = await Send();
+        var (open, stands) = await Stands(link);
+        Assert.False(open);
+        Assert.Matches(@"^Replaced on \d+ \w+ \d{4} by revision B, which has a link of its own\.$", stands);
+        Assert.DoesNotContain(b.ToString(), (await Page(link)).ToJsonString(), StringComparison.Ordinal);
+        var (status, answer) = await Says(link, "decline", "too late");
+        Assert.Equal((422, "Revision A was replaced by B."), (status, (string)answer["title"]!));
+        // Its text is the one that was sent, and it can be asked about.
+        Assert.Equal("A", (string)(await Page(link))["revision"]!);
+        Assert.Equal(200, (await Says(link, "questions", "What has changed?")).Status);
+        var ofB = await Link(b);
+        await Record(b, "withdrawn");
+        Assert.StartsWith("Withdrawn on ", (await Stands(ofB)).Item2, StringComparison.Ordinal);
+        Assert.StartsWith("Replaced on ", (await Stands(link)).Item2, StringComparison.Ordinal);
+        var c = await Send();
+        var ofC = await Link(c);
+        var id = Guid.CreateVersion7();
+        foreach (var _ in new[] { 1, 2 })
+            Assert.Equal(200, (await Says(ofC, "decline", "we sell the house", id)).Status);
+        Assert.StartsWith("Declined on ", (await Stands(ofC)).Item2, StringComparison.Ordinal);
+        (status, answer) = await Says(ofC, "decline", "again");
+        Assert.Equal(422, status);
+        Assert.StartsWith("Revision C was declined on ", (string)answer["title"]!, StringComparison.Ordinal);
+        Assert.Equal("declined", await State());
+        // Opened again, and a yes by word: the page says that it is accepted, and the links live (L20).
+        await Record(c, "reopened");
+        Assert.Equal((true, ""), await Stands(ofC));
+        await Record(c, "yesRecorded", "2026-11-30");
+        Assert.Equal((false, "Accepted on 30 November 2026."), await Stands(ofC));
+    }
+
+    private async Task<(bool Open, string Stands)> Stands(string link)
+    {
+        var page = await Page(link);
+        return ((bool)page["open"]!, (string)page["stands"]!);
+    }
+
+    [Fact]
+    public async Task Unknown_and_revoked_links_have_the_same_answer_and_an_ended_one_says_so()
+    {
+        var revision = await Send();
+        var (link, ended) = (await Link(revision), await Link(revision, "Bo"));
+        var unknown = "/p/" + new string('x', 22);
+        var revoked = (Guid)(await Revisions())["revisions"]![0]!["links"]![0]!["id"]!;
+        async Task<int> Revoke() =>
+            (
+                await server.Post(
+                    At($"/{revision}/links/{revoked}/revoke"),
+                    new JsonObject { ["fact"] = Guid.CreateVersion7() }
+                )
+            ).Status;
+        Assert.Equal((200, 422), (await Revoke(), await Revoke()));
+        foreach (var what in new[] { "/page", "/pdf", "/mark", "" })
+            Assert.Equal(await Whole(unknown + what), await Whole(link + what));
+        Assert.Equal(404, (await Says(link, "questions", "Hello?")).Status);
+        Assert.Contains("link revoked", await Did());
+        server.Kill();
+        // A year later: the link is as old as that.
+        var database = Database.Open(folder.Path);
+        using (var connection = database.Connect())
+        {
+            Sql(connection, "DROP TRIGGER link_stays").ExecuteNonQuery();
+            Sql(connection, "UPDATE link SET made = '2025-11-29T00:00:00.000Z' WHERE made_for = 'Bo'")
+                .ExecuteNonQuery();
+        }
+        database.Close();
+        using var later = Server.StartWithOutside(folder.Path);
+        using var response = await later.Outside.GetAsync(ended + "/page");
+        Assert.Equal(HttpStatusCode.Gone, response.StatusCode);
+        Assert.Contains("has ended", await response.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    /// <summary>An answer whole: its status, its headers but for the time, its bytes.</summary>
+    private async Task<string> Whole(string path)
+    {
+        using var response = await server.Outside.GetAsync(path);
+        var headers = response
+            .Headers.Concat(response.Content.Headers)
+            .Where(h => h.Key != "Date")
+            .Select(h => $"{h.Key}: {string.Join(",", h.Value)}");
+        return $"{response.StatusCode}\n{string.Join('\n', headers)}\n{await response.Content.ReadAsStringAsync()}";
+    }
+
+    [Fact]
+    public async Task Nothing_of_the_program_inside_can_be_reached_from_outside()
+    {
+        var description = (await server.Http.GetFromJsonAsync<JsonObject>("/api/openapi.json"))!;
+        var walked = 0;
+        foreach (var (path, methods) in description["paths"]!.AsObject())
+        foreach (var (method, _) in methods!.AsObject())
+        {
+            var filled = Regex.Replace(path, @"\{\w+\}", Pottery.ToString());
+            using var request = new HttpRequestMessage(new HttpMethod(method.ToUpperInvariant()), filled);
+            using var response = await server.Outside.SendAsync(request);
+            Assert.True(response.StatusCode == HttpStatusCode.NotFound, $"{method} {path}: {response.StatusCode}");
+            walked++;
+        }
+        Assert.True(walked > 100, $"{walked} operations");
+        foreach (var path in new[] { "/", "/index.html", "/api/live", "/api/openapi.json", "/jobs", "/outside/../" })
+            using (var response = await server.Outside.GetAsync(path))
+                Assert.Equal(HttpStatusCode.NotFound, response.StatusCode);
+        // And no page of a customer by the door inside.
+        var link = await Link(await Send());
+        using var inside = await server.Http.GetAsync(link + "/page");
+        Assert.Equal(HttpStatusCode.NotFound, inside.StatusCode);
+    }
+
+    [Fact]
+    public async Task What_leaves_the_house_is_what_the_customer_may_see()
+    {
+        // Everything that the firm knows and the customer does not: words of its own about work and places, hidden blocks, costs and margins, suppliers, other customers.
+        var job = JsonNode.Parse(await server.File(Pottery))!.AsObject();
+        var secrets = new List<string> { "kiln@marrow-street.example", "555 0166", "larkspur-pell.example" };
+        foreach (var customer in (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!)
+            if ((string)customer!["name"]! != "Marrow Street Pottery")
+                secrets.AddRange([(string)customer["name"]!, (string)customer["email"]!]);
+        foreach (var entry in job["book"]!.AsArray())
+            if ((string?)entry!["supplier"] is { Length: > 0 } supplier)
+                secrets.Add(supplier);
+        var id = await Send();
+        var link = await Link(id);
+
+        var reckoned = await server.Job(Pottery);
+        foreach (var figure in new[] { "cost", "hours", "profit", "margin" })
+            if ((string?)reckoned["tally"]?[figure]?["shown"] is { Length: > 3 } shown)
+                secrets.Add(shown);
+        Assert.True(secrets.Count > 8, string.Join(", ", secrets));
+        await Says(link, "questions", "When?");
+        var sent = new List<string>();
+        foreach (var path in new[] { "", "/page", "/pdf", "/mark", "/nothing" })
+            sent.Add(await Whole(link + path));
+        sent.Add((await Says(link, "questions", "And how long?")).Body.ToJsonString());
+        sent.Add((await Says(link, "decline", "No.")).Body.ToJsonString());
+        foreach (var answer in sent)
+        foreach (var secret in secrets)
+            Assert.False(
+                answer.Contains(secret, StringComparison.OrdinalIgnoreCase),
+                $"“{secret}” stands in {answer[..Math.Min(200, answer.Length)]}"
+            );
+        var page = sent[1];
+        foreach (var name in new[] { "\"cost", "margin", "supplier", "note\"", "hidden\":true", "figure\":\"", "why" })
+            Assert.DoesNotContain(name, page, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains("Limewash", page, StringComparison.Ordinal);
+        Assert.Contains("nosniff", page, StringComparison.Ordinal);
+        Assert.Contains("no-referrer", page, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Who_asks_too_much_waits_and_others_do_not_notice()
+    {
+        server.Kill();
+        using var slow = Server.StartWithOutside(folder.Path, "--public-rate", "20", "--public-proxy", "127.0.0.1");
+        async Task<HttpStatusCode> Ask(string who)
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, "/p/nothing/page");
+            request.Headers.Add("X-Forwarded-For", who);
+            using var response = await slow.Outside.SendAsync(request);
+            return response.StatusCode;
+        }
+        for (var i = 0; i < 20; i++)
+            Assert.Equal(HttpStatusCode.NotFound, await Ask("192.0.2.1"));
+        // What comes back within ten seconds is let in again: at most four of these twenty.
+        var refused = 0;
+        for (var i = 0; i < 20; i++)
+            refused += await Ask("192.0.2.1") == HttpStatusCode.TooManyRequests ? 1 : 0;
+        Assert.InRange(refused, 16, 20);
+        Assert.Equal(HttpStatusCode.NotFound, await Ask("192.0.2.2"));
+        // One household has a network of 64 bits.
+        for (var i = 0; i < 20; i++)
+            await Ask($"2001:db8::{i + 1:x}");
+        Assert.Equal(HttpStatusCode.TooManyRequests, await Ask("2001:db8::ffff"));
+        Assert.Equal(HttpStatusCode.NotFound, await Ask("2001:db8:1::1"));
+    }
+
+    [Fact]
+    public async Task Mail_of_the_version_before_goes_to_one_address_each()
+    {
+        var message = Message(("ida@marrow.example", false), ("wren@marrow.example", true));
+        message["words"] = "Good day.";
+        await Send(message);
+        server.Kill();
+        var file = Path.Combine(folder.Path, Database.FileName);
+        using (var connection = new SqliteConnection($"Data Source={file};Pooling=False;Foreign Keys=False"))
+        {
+            connection.Open();
+            var assembly = typeof(Database).Assembly;
+            using var before = new StreamReader(
+                assembly.GetManifestResourceStream(
+                    assembly
+                        .GetManifestResourceNames()
+                        .Single(n => n.EndsWith("010-mail.sql", StringComparison.Ordinal))
+                )!
+            );
+            Sql(
+                    connection,
+                    $$"""
+                    CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
+                    DROP TABLE mail;
+                    DROP TABLE link;
+                    DROP INDEX proposal_fact_link;
+                    ALTER TABLE proposal_fact DROP COLUMN link_id;
+                    ALTER TABLE proposal_fact DROP COLUMN about_id;
+                    ALTER TABLE proposal_fact DROP COLUMN copy;
+                    {{before.ReadToEnd()}}
+                    INSERT INTO mail (id, job_id, revision_id, at, sender_name, sender, message, attached, attached_hash)
+                    SELECT fact_id, job_id, revision_id, at, sender_name, sender,
+                        '{"to":[{"address":"ida@marrow.example","copy":false},{"address":"wren@marrow.example","copy":true}],"subject":"Proposal","words":"Good day."}',
+                        attached, attached_hash FROM kept;
+                    DROP TABLE kept;
+                    DELETE FROM migration WHERE number = 11;
+                    """
+                )
+                .ExecuteNonQuery();
+        }
+        using var later = Server.Start(folder.Path);
+        var outbox = (await later.Http.GetFromJsonAsync<JsonArray>("/api/outbox"))!;
+        Assert.Equal(
+            [("wren@marrow.example", true), ("ida@marrow.example", false)],
+            outbox.Select(m => ((string)m!["to"]!, (bool)m["copy"]!))
+        );
+        Assert.All(
+            outbox,
+            m =>
+                Assert.Equal(
+                    ("Proposal", "Good day.", false),
+                    ((string)m!["subject"]!, (string)m["words"]!, (bool)m["hasLink"]!)
+                )
+        );
+        var sent = (await later.Http.GetFromJsonAsync<JsonObject>(At()))!["revisions"]![0]!["history"]![0]!;
+        Assert.Equal(2, sent["mails"]!.AsArray().Count);
+        foreach (var mail in sent["mails"]!.AsArray())
+            Assert.NotEmpty(await later.Http.GetByteArrayAsync($"/api/outbox/{(Guid)mail!["id"]!}/file"));
+    }
+}
