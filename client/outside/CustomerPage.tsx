@@ -1,11 +1,13 @@
 import { useCallback, useEffect, useState, type CSSProperties } from "react";
 import { One } from "../src/proposal/Elements";
 import paper from "../src/proposal/paper.module.css";
+import { Agreed } from "./Agreed";
 import { Contents } from "./Contents";
 import styles from "./customer.module.css";
 import { Decline } from "./Decline";
 import { linkOf, type Page, Refused } from "./link";
 import { Questions } from "./Questions";
+import { Sign } from "./Sign";
 
 const link = linkOf(location);
 
@@ -62,82 +64,122 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
   const { document: read, brand } = page;
   const { head } = read;
   const [declining, setDeclining] = useState(false);
+  const signing = useHash() === "#sign";
+  const maySign = page.open && (page.signs || link.atTablet);
   const colours = { "--brand": brand.colour, "--brand-words": brand.colourOfWords } as CSSProperties;
   const cover = read.blocks.find((b) => b.kind === "cover");
   const blocks = read.blocks.filter((b) => b.kind !== "cover" && b.kind !== "signatures");
   const places = [
+    ...(page.names.length > 0 ? [{ id: "agreed", title: "What was agreed" }] : []),
     ...blocks.filter((b) => b.isTitled).map((b) => ({ id: `block-${b.id}`, title: b.title })),
     { id: "questions", title: "Questions" },
   ];
   return (
     <div className={styles.page} style={colours}>
       <div className={brand.look === "tape" ? styles.tape : styles.band} aria-hidden="true" />
-      {link.byFirm && (
+      {link.byFirm && !link.atTablet && (
         <p className={styles.firm}>What the customer sees. That you look at it from here is not recorded.</p>
       )}
-      <div className={styles.columns}>
-        <main className={`${paper.paper} ${styles.paper}`}>
-          <header className={paper.top}>
-            <div>
-              <strong>{head.firm}</strong>
-              {[head.slogan, head.firmAddress, ...brand.head.split("\n")].filter(Boolean).map((line) => (
-                <span key={line}>{line}</span>
+      {signing && maySign ? (
+        <Sign page={page} link={link} onPage={onPage} />
+      ) : (
+        <>
+          <div className={styles.columns}>
+            <main className={`${paper.paper} ${styles.paper}`}>
+              <header className={paper.top}>
+                <div>
+                  <strong>{head.firm}</strong>
+                  {[head.slogan, head.firmAddress, ...brand.head.split("\n")].filter(Boolean).map((line) => (
+                    <span key={line}>{line}</span>
+                  ))}
+                </div>
+                <div>
+                  {page.hasMark && !link.byFirm && (
+                    <img className={paper.mark} src={link.mark} alt={`Mark of ${head.firm}`} />
+                  )}
+                  <span className={paper.ink}>{head.reference}</span>
+                  <span>{head.validity}</span>
+                </div>
+              </header>
+              <h1 className={styles.title}>{head.title}</h1>
+              <p className={paper.subtitle}>{head.subtitle}</p>
+              {page.stands && (
+                <p className={styles.stands} role="status">
+                  {page.stands}
+                </p>
+              )}
+              {page.holds && <p className={styles.holds}>{page.holds}</p>}
+              {page.names.length > 0 && (
+                <div id="agreed">
+                  <Agreed page={page} link={link} />
+                </div>
+              )}
+              {cover && [...cover.words, ...cover.made].map((element, i) => <One key={i} element={element} />)}
+              {blocks.map((block) => (
+                <section key={block.id} id={`block-${block.id}`} aria-label={block.title}>
+                  {block.isTitled && <h2>{block.title}</h2>}
+                  {(block.wordsAfter ? [...block.made, ...block.words] : [...block.words, ...block.made]).map(
+                    (element, i) => (
+                      <One key={i} element={element} />
+                    ),
+                  )}
+                </section>
               ))}
-            </div>
-            <div>
-              {page.hasMark && !link.byFirm && (
-                <img className={paper.mark} src={link.mark} alt={`Mark of ${head.firm}`} />
-              )}
-              <span className={paper.ink}>{head.reference}</span>
-              <span>{head.validity}</span>
-            </div>
-          </header>
-          <h1 className={styles.title}>{head.title}</h1>
-          <p className={paper.subtitle}>{head.subtitle}</p>
-          {page.stands && (
-            <p className={styles.stands} role="status">
-              {page.stands}
-            </p>
-          )}
-          {page.holds && <p className={styles.holds}>{page.holds}</p>}
-          {cover && [...cover.words, ...cover.made].map((element, i) => <One key={i} element={element} />)}
-          {blocks.map((block) => (
-            <section key={block.id} id={`block-${block.id}`} aria-label={block.title}>
-              {block.isTitled && <h2>{block.title}</h2>}
-              {(block.wordsAfter ? [...block.made, ...block.words] : [...block.words, ...block.made]).map(
-                (element, i) => (
-                  <One key={i} element={element} />
-                ),
-              )}
-            </section>
-          ))}
-          <Questions page={page} link={link} onPage={onPage} />
-          {brand.foot && <p className={styles.end}>{brand.foot}</p>}
-        </main>
-        <Contents places={places} />
-      </div>
-      <footer className={styles.foot}>
-        <div>
-          <a href={link.pdf}>The PDF</a>
-          {page.for && <span>made for {page.for}</span>}
-        </div>
-        <p className={styles.pay}>
-          <span>You pay</span> <b>{page.total}</b> <span>{page.currency}</span>
-        </p>
-        {!link.byFirm && (
-          <div className={styles.acts}>
-            {page.open && page.signs && (
-              <button type="button" className={styles.quiet} onClick={() => setDeclining(true)}>
-                Decline
-              </button>
-            )}
-            <a className={styles.act} href="#ask">
-              {page.stands ? "Ask for it again" : "Ask a question"}
-            </a>
+              <Questions page={page} link={link} onPage={onPage} />
+              {brand.foot && <p className={styles.end}>{brand.foot}</p>}
+            </main>
+            <Contents places={places} />
           </div>
-        )}
-      </footer>
+          <footer className={styles.foot}>
+            <div>
+              <a href={link.pdf}>The PDF</a>
+              {page.for && <span>made for {page.for}</span>}
+            </div>
+            <p className={styles.pay}>
+              <span>You pay</span> <b>{page.total}</b> <span>{page.currency}</span>
+            </p>
+            {!link.byFirm && (
+              <div className={styles.acts}>
+                {page.open && page.signs && (
+                  <button type="button" className={styles.quiet} onClick={() => setDeclining(true)}>
+                    Decline
+                  </button>
+                )}
+                <a className={maySign ? styles.quiet : styles.act} href="#ask">
+                  {page.stands && page.names.length === 0 ? "Ask for it again" : "Ask a question"}
+                </a>
+                {maySign && (
+                  <a className={styles.act} href="#sign">
+                    Accept and sign
+                  </a>
+                )}
+              </div>
+            )}
+            {link.atTablet && maySign && (
+              <div className={styles.acts}>
+                <a className={styles.act} href="#sign">
+                  Accept and sign
+                </a>
+              </div>
+            )}
+          </footer>
+        </>
+      )}
       {declining && <Decline link={link} page={page} onPage={onPage} onClose={() => setDeclining(false)} />}
     </div>
   );
+}
+
+/** Where the address leads within the page; going back leads back. */
+function useHash() {
+  const [hash, setHash] = useState(location.hash);
+  useEffect(() => {
+    const moved = () => {
+      setHash(location.hash);
+      if (location.hash === "#sign" || location.hash === "") scrollTo(0, 0);
+    };
+    addEventListener("hashchange", moved);
+    return () => removeEventListener("hashchange", moved);
+  }, []);
+  return hash;
 }

@@ -20,13 +20,18 @@ export interface Says {
 
 /** The way to what a customer's link shows. */
 export interface Link {
-  /** Whether the firm looks, and not the customer: nothing is recorded, nothing can be said. */
+  /** Whether it is the firm's own: looking is not recorded, nothing can be asked. */
   byFirm: boolean;
+  /** Whether the customer signs here, at the firm's own tablet. */
+  atTablet: boolean;
   load: () => Promise<Page>;
   seen: () => Promise<unknown>;
   ask: (says: Says) => Promise<Page>;
   decline: (says: Says) => Promise<Page>;
+  accept: (accept: Schemas["AcceptRevision"]) => Promise<Page>;
   pdf: string;
+  /** The PDF with the names under it. */
+  signed: string;
   mark: string;
 }
 
@@ -42,28 +47,33 @@ async function answered(request: Promise<Response>): Promise<Response> {
   throw new Refused(problem.title ?? "Something went wrong. Please try again.", response.status);
 }
 
+const sent = (path: string, body: unknown) =>
+  answered(
+    fetch(path, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(body),
+    }),
+  );
+
 /** The link that an address holds: `/p/…` for the customer; with a job and a revision for the firm, which looks at what the customer sees. */
 export function linkOf(location: Location): Link {
   const token = /^\/p\/([^/]+)/.exec(location.pathname)?.[1];
   if (token === undefined) return ofFirm(new URLSearchParams(location.search));
   const at = `/p/${token}`;
   const get = async () => (await (await answered(fetch(`${at}/page`))).json()) as Page;
-  const post = (what: string, body: unknown) =>
-    answered(
-      fetch(`${at}/${what}`, {
-        method: "POST",
-        headers: { "Content-Type": "application/json" },
-        body: JSON.stringify(body),
-      }),
-    );
-  const said = async (what: string, says: Says) => (await (await post(what, says)).json()) as Page;
+  const post = (what: string, body: unknown) => sent(`${at}/${what}`, body);
+  const said = async (what: string, body: unknown) => (await (await post(what, body)).json()) as Page;
   return {
     byFirm: false,
+    atTablet: false,
     load: get,
     seen: () => post("seen", {}),
     ask: (says) => said("questions", says),
     decline: (says) => said("decline", says),
+    accept: (accept) => said("accept", accept),
     pdf: `${at}/pdf`,
+    signed: `${at}/signed`,
     mark: `${at}/mark`,
   };
 }
@@ -73,11 +83,14 @@ function ofFirm(query: URLSearchParams): Link {
   const not = () => Promise.reject(new Refused("That is for the customer to say.", 0));
   return {
     byFirm: true,
+    atTablet: query.has("tablet"),
     load: async () => (await (await answered(fetch(`${at}/page`))).json()) as Page,
     seen: () => Promise.resolve(),
     ask: not,
     decline: not,
+    accept: async (accept) => (await (await sent(`${at}/accept`, accept)).json()) as Page,
     pdf: `${at}/pdf`,
+    signed: `${at}/signed`,
     mark: `${at}/mark`,
   };
 }

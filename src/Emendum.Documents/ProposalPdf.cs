@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
 using SkiaSharp;
@@ -108,6 +109,9 @@ public sealed class ProposalPdf
             case Signature signature:
                 SetSignature(signature);
                 break;
+            case SignedBy signed:
+                SetSigned(signed);
+                break;
         }
     }
 
@@ -156,6 +160,7 @@ public sealed class ProposalPdf
             {
                 PriceTable => 14 + 4 * Leading,
                 Signature => 120,
+                SignedBy => 130,
                 Heading => 7 + Leading + Least(elements[1..]),
                 Paragraph over when elements is [_, PriceTable, ..] => Wrap(Runs(over.Spans), Width, Size).Count
                     * Leading
@@ -376,6 +381,54 @@ public sealed class ProposalPdf
             set.Text("Date", at, set.Y + 28, Face.Serif, 9.5f, Quiet);
         }
         set.Y += 40;
+    }
+
+    /// <summary>A name as it was drawn, or typed in slanted letters, over its line with who and when.</summary>
+    private void SetSigned(SignedBy signed)
+    {
+        const float wide = 230,
+            high = wide * Drawing.High / Drawing.Wide;
+        set.Need(high + 56);
+        set.Y += 14;
+        var (at, top) = (left, set.Y);
+        if (signed.Drawn.Length > 0 && Drawing.Read(signed.Drawn) is { } strokes)
+            set.Draw(canvas => Stroke(canvas, strokes, at, top, wide / Drawing.Wide));
+        else
+            set.Text(signed.Name, at + 8, top + high - 10, Face.SerifItalic, 17, Ink);
+        set.Y += high;
+        set.Rule(at, at + wide, set.Y, 0.7f, Ink);
+        var who = signed.For.Length > 0 ? $"{signed.Name}, for {signed.For}" : signed.Name;
+        set.Text(who, at, set.Y + 14, Face.Serif, 9.5f, Ink);
+        set.Text(signed.At, at, set.Y + 28, Face.Serif, 9.5f, Quiet);
+        set.Y += 36;
+    }
+
+    private static void Stroke(
+        SKCanvas canvas,
+        ImmutableArray<ImmutableArray<(int X, int Y)>> strokes,
+        float x,
+        float y,
+        float scale
+    )
+    {
+        using var pen = new SKPaint
+        {
+            Color = Ink,
+            IsAntialias = true,
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = 1.3f,
+            StrokeCap = SKStrokeCap.Round,
+            StrokeJoin = SKStrokeJoin.Round,
+        };
+        foreach (var stroke in strokes)
+        {
+            using var path = new SKPath();
+            path.MoveTo(x + stroke[0].X * scale, y + stroke[0].Y * scale);
+            // A dot is a stroke, too.
+            foreach (var (across, down) in stroke)
+                path.LineTo(x + across * scale, y + down * scale);
+            canvas.DrawPath(path, pen);
+        }
     }
 
     /// <summary>What stands on every page: the look, and the foot. A cover has no number.</summary>

@@ -36,7 +36,10 @@ public sealed record SentDocument(Document Document, Brand Brand);
 /// <summary>What is made with a fact: links, and the mails that bring them.</summary>
 public sealed record Brought(ImmutableArray<NewLink> Links, ImmutableArray<Mail> Mails)
 {
-    /// <summary>Neither.</summary>
+    /// <summary>What was agreed; null for nothing.</summary>
+    public Acceptance? Acceptance { get; init; }
+
+    /// <summary>Nothing of all that.</summary>
     public static readonly Brought Nothing = new([], []);
 }
 
@@ -209,6 +212,8 @@ public sealed class RevisionStore(Database database)
             LinkStore.Write(connection, job, fact.Id, link);
         foreach (var mail in bring.Mails)
             MailStore.Write(connection, mail);
+        if (bring.Acceptance is { } agreed)
+            AcceptanceStore.Write(connection, job, agreed);
     }
 
     private static void Append(SqliteConnection connection, Guid job, Fact fact) =>

@@ -53,6 +53,8 @@ builder
     .AddSingleton<LinkStore>()
     .AddSingleton<OutsideAddress>()
     .AddSingleton<Told>()
+    .AddSingleton<AcceptanceStore>()
+    .AddSingleton<Signings>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()

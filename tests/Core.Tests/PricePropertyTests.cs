@@ -100,6 +100,30 @@ public class PricePropertyTests
             }
         );
 
+    /// <summary>What is signed sums as it is read: price before tax and what stands beside it to the total, and the steps to the total.</summary>
+    [Fact]
+    public void What_is_signed_adds_up_at_every_detail() =>
+        Each(
+            2_500_000,
+            (seed, estimate) =>
+            {
+                var detail = Enum.GetValues<Detail>()[seed % Enum.GetValues<Detail>().Length];
+                var shown = estimate.ShownAs(estimate.Job.Proposal with { Detail = detail });
+                var statement = Statement.AsSent(
+                    Sample.Document(shown),
+                    Brand.Starting,
+                    RevisionFigures.Of(shown),
+                    "A",
+                    "x"
+                );
+                var total = StatementTests.Read(statement.Total);
+                Assert.True(total == estimate.Price.Total.V, $"{seed}: {statement.Total}");
+                Assert.True(statement.Price.Sum(StatementTests.Read) == total, $"{seed}: {statement.Text}");
+                if (!statement.Steps.IsEmpty)
+                    Assert.True(statement.Steps.Sum(StatementTests.Read) == total, $"{seed}: {statement.Text}");
+            }
+        );
+
     /// <summary>Where a unit price is shown, quantity × unit price is the line.</summary>
     private static void AtUnitPrices(int seed, Estimate estimate, ImmutableArray<PriceRow> rows)
     {

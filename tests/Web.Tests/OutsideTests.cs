@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Emendum.Storage;
 using Microsoft.Data.Sqlite;
+using UglyToad.PdfPig;
 using Xunit;
 
 namespace Emendum.Web.Tests;
@@ -260,6 +261,8 @@ public sealed class OutsideTests : IDisposable
         Assert.DoesNotContain(b.ToString(), (await Page(link)).ToJsonString(), StringComparison.Ordinal);
         var (status, answer) = await Says(link, "decline", "too late");
         Assert.Equal((422, "Revision A was replaced by B."), (status, (string)answer["title"]!));
+        (status, answer) = await Accept(link, Yes(await Page(link)));
+        Assert.Equal((422, "Revision A was replaced by B."), (status, (string)answer["title"]!));
         // Its text is the one that was sent, and it can be asked about.
         Assert.Equal("A", (string)(await Page(link))["revision"]!);
         Assert.Equal(200, (await Says(link, "questions", "What has changed?")).Status);
@@ -288,6 +291,166 @@ public sealed class OutsideTests : IDisposable
     {
         var page = await Page(link);
         return ((bool)page["open"]!, (string)page["stands"]!);
+    }
+
+    private static JsonObject Yes(JsonObject page, string name = "Ida Marrow", Guid? id = null) =>
+        new()
+        {
+            ["id"] = id ?? Guid.CreateVersion7(),
+            ["revision"] = (string)page["revision"]!,
+            ["selection"] = 0,
+            ["total"] = (string)page["statement"]!["total"]!,
+            ["name"] = name,
+            ["drawn"] = "10,200 60,40 110,200;300,150",
+            ["declares"] = true,
+        };
+
+    private Task<(int Status, JsonObject Body)> Accept(string link, JsonObject yes) =>
+        Server.Post(server.Outside, link + "/accept", yes);
+
+    private static string Text(byte[] pdf)
+    {
+        using var read = PdfDocument.Open(pdf);
+        return string.Concat(read.GetPages().Select(p => p.Text)).Replace(" ", "", StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_revision_is_signed_once_and_what_was_signed_stays()
+    {
+        var revision = await Send();
+        var (link, other, copy) = (
+            await Link(revision),
+            await Link(revision, "Bo"),
+            await Link(revision, "Wren", signs: false)
+        );
+        var page = await Page(link);
+        var sent = await server.Outside.GetByteArrayAsync(link + "/pdf");
+        // What was not seen is not signed (L8), nor what nobody may sign.
+        async Task Refused(string at, string field, string says, Action<JsonObject> otherwise)
+        {
+            var yes = Yes(page);
+            otherwise(yes);
+            var (status, answer) = await Accept(at, yes);
+            Assert.Equal((422, field), (status, (string)answer["field"]!));
+            Assert.Contains(says, (string)answer["title"]!, StringComparison.Ordinal);
+        }
+        var total = (string)page["statement"]!["total"]!;
+        await Refused(link, "total", $"You saw 900.00; it comes to {total}", y => y["total"] = "900.00");
+        await Refused(link, "total", "You saw", y => y["selection"] = 1);
+        await Refused(link, "revision", "You saw revision B; this is revision A", y => y["revision"] = "B");
+        await Refused(link, "name", "Write your name", y => y["name"] = " ");
+        await Refused(link, "drawn", "cannot be read", y => y["drawn"] = "<svg>");
+        await Refused(link, "declares", "Say that you may sign", y => y["declares"] = false);
+        await Refused(copy, "link", "for reading and asking", _ => { });
+        Assert.Equal("sent", await State());
+        Assert.Equal(404, (int)(await server.Outside.GetAsync(link + "/signed")).StatusCode);
+        // Two at once, and the first once more: one acceptance; the other reads who it was (L7).
+        var first = Yes(page);
+        var answers = await Task.WhenAll(Accept(link, first), Accept(other, Yes(page, "Bo Marrow")));
+        Assert.Equal([200, 422], answers.Select(a => a.Status).Order());
+        var (won, lost) = answers[0].Status == 200 ? ("Ida Marrow", answers[1]) : ("Bo Marrow", answers[0]);
+        Assert.Contains("was accepted on", (string)lost.Body["title"]!, StringComparison.Ordinal);
+        Assert.EndsWith($"by {won}.", (string)lost.Body["title"]!, StringComparison.Ordinal);
+        if (won == "Ida Marrow")
+            Assert.Equal(200, (await Accept(link, first)).Status);
+        Assert.Equal("accepted", await State());
+        Assert.Single(await Did(), "accepted");
+        // The statement that was signed is the one that was read; what was sent stays as it is.
+        var after = await Page(other);
+        Assert.Equal((string)page["statementHash"]!, (string)after["statementHash"]!);
+        Assert.Equal(won, (string)Assert.Single(after["names"]!.AsArray())!["name"]!);
+        var signed = await server.Outside.GetByteArrayAsync(link + "/signed");
+        Assert.Equal(signed, await server.Outside.GetByteArrayAsync(other + "/signed"));
+        Assert.Equal(sent, await server.Outside.GetByteArrayAsync(link + "/pdf"));
+        var text = Text(signed);
+        foreach (
+            var said in new[]
+            {
+                "Acceptedandsigned",
+                won.Replace(" ", "") + ",forMarrowStreetPottery",
+                (string)page["statementHash"]!,
+                Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(sent)),
+                ((string)page["statement"]!["sentence"]!).Replace(" ", ""),
+            }
+        )
+            Assert.Contains(said, text, StringComparison.Ordinal);
+        // The firm signs too (L16): another PDF, the same statement; the same id changes nothing.
+        var id = Guid.CreateVersion7();
+        foreach (var _ in new[] { 1, 2 })
+        {
+            var (status, answer) = await server.Post(
+                At($"/{revision}/signatures"),
+                new JsonObject
+                {
+                    ["id"] = id,
+                    ["byFirm"] = true,
+                    ["name"] = "Nora Pell",
+                    ["drawn"] = "",
+                }
+            );
+            Assert.Equal((200, 2), (status, answer["revisions"]![0]!["signed"]!.AsArray().Count));
+        }
+        var both = await server.Http.GetByteArrayAsync(At($"/{revision}/signed"));
+        Assert.Contains("NoraPell,forLarkspur&PellFinishing", Text(both), StringComparison.Ordinal);
+        Assert.NotEqual(signed, both);
+        // Nothing is sent any more (L6), and what was agreed is there after a restart.
+        Assert.Contains("accepted", (string)(await Revisions())["closed"]!, StringComparison.Ordinal);
+        server.Kill();
+        using var later = Server.StartWithOutside(folder.Path);
+        Assert.Equal(both, await later.Outside.GetByteArrayAsync(link + "/signed"));
+        later.Kill();
+        var database = Database.Open(folder.Path);
+        using (var connection = database.Connect())
+            foreach (
+                var change in new[]
+                {
+                    "UPDATE acceptance SET statement = '{}'",
+                    "DELETE FROM acceptance",
+                    "UPDATE signature SET name = 'x'",
+                    "DELETE FROM signature",
+                    "UPDATE signed_pdf SET pdf = 'x'",
+                }
+            )
+                Assert.Contains(
+                    "does not change",
+                    Assert.Throws<SqliteException>(() => Sql(connection, change).ExecuteNonQuery()).Message
+                );
+        database.Close();
+    }
+
+    [Fact]
+    public async Task A_yes_in_person_by_mistake_is_annulled_and_the_customer_can_sign_after_all()
+    {
+        var a = await Send();
+        var link = await Link(a);
+        var page = await Page(link);
+        var (status, answer) = await server.Post(At($"/{a}/accept"), Yes(page, "Somebody Else"));
+        Assert.Equal((200, "Somebody Else"), (status, (string)answer["names"]![0]!["name"]!));
+        Assert.Contains(
+            "in person",
+            (string)(await Revisions())["revisions"]![0]!["history"]!.AsArray().Last()!["words"]!
+        );
+        // Accept, then B: B stays a draft (L7).
+        var (refused, says) = await server.Post(
+            At(),
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["fact"] = Guid.CreateVersion7(),
+                ["base"] = (long)(await server.Job(Pottery))["version"]!,
+                ["how"] = "by hand",
+                ["despite"] = "x",
+                ["message"] = null,
+            }
+        );
+        Assert.Equal(422, refused);
+        Assert.Contains("was accepted on", (string)says["title"]!, StringComparison.Ordinal);
+        Assert.Equal(200, (await Record(a, "annulled")).Status);
+        Assert.Equal((true, 0), ((bool)(await Page(link))["open"]!, (await Page(link))["names"]!.AsArray().Count));
+        Assert.Equal(404, (int)(await server.Outside.GetAsync(link + "/signed")).StatusCode);
+        Assert.Equal(200, (await Accept(link, Yes(page))).Status);
+        Assert.Equal("Ida Marrow", (string)(await Page(link))["names"]![0]!["name"]!);
+        Assert.Equal(404, (await server.Post(At($"/{Guid.CreateVersion7()}/accept"), Yes(page))).Status);
     }
 
     [Fact]
@@ -385,6 +548,8 @@ public sealed class OutsideTests : IDisposable
         foreach (var path in new[] { "", "/page", "/pdf", "/mark", "/nothing" })
             sent.Add(await Whole(link + path));
         sent.Add((await Says(link, "questions", "And how long?")).Body.ToJsonString());
+        sent.Add((await Accept(link, Yes(await Page(link)))).Body.ToJsonString());
+        sent.Add(await Whole(link + "/signed"));
         sent.Add((await Says(link, "decline", "No.")).Body.ToJsonString());
         foreach (var answer in sent)
         foreach (var secret in secrets)
@@ -451,6 +616,9 @@ public sealed class OutsideTests : IDisposable
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
                     DROP TABLE mail;
+                    DROP TABLE signed_pdf;
+                    DROP TABLE signature;
+                    DROP TABLE acceptance;
                     DROP TABLE link;
                     DROP INDEX proposal_fact_link;
                     ALTER TABLE proposal_fact DROP COLUMN link_id;
@@ -462,7 +630,7 @@ public sealed class OutsideTests : IDisposable
                         '{"to":[{"address":"ida@marrow.example","copy":false},{"address":"wren@marrow.example","copy":true}],"subject":"Proposal","words":"Good day."}',
                         attached, attached_hash FROM kept;
                     DROP TABLE kept;
-                    DELETE FROM migration WHERE number = 11;
+                    DELETE FROM migration WHERE number >= 11;
                     """
                 )
                 .ExecuteNonQuery();

@@ -24,6 +24,8 @@ export class OwnServer {
       this.folder,
       "--client",
       join(root, "client/dist"),
+      "--public",
+      "0",
     ]);
     this.process = started;
     process.once("exit", () => started.kill());

@@ -396,28 +396,45 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
   );
   await again.getByRole("textbox", { name: "Subject" }).press("Enter");
   await expect(again).toHaveCount(0);
-  await expect(a.getByRole("link", { name: /^The mail of / })).toHaveCount(2);
+  // To each a mail of their own.
+  await expect(a.getByRole("link", { name: /^the mail/ })).toHaveText([
+    "the mail to kiln@marrow-street.example",
+    "the mail to clay@marrow-street.example",
+    "the mail",
+  ]);
   // The outbox has both, to be read and to be taken along.
   await page.getByRole("link", { name: "Office", exact: true }).click();
   const outbox = page.getByRole("region", { name: "Outbox" });
   await expect(outbox).toContainText("nothing leaves this machine");
-  await outbox.getByRole("button", { name: "Read Your deck" }).press("Enter");
-  const said = await outbox.getByText(/^Good day,\s+it comes to/).innerText();
-  expect(said).toMatch(/it comes to [\d,]+\.\d\d\.$/);
-  await expect(outbox.getByRole("listitem")).toHaveCount(2);
+  await outbox
+    .getByRole("button", {
+      name: "Read Your deck to kiln@marrow-street.example",
+    })
+    .press("Enter");
+  const said = outbox.getByText(/^Good day,\s+it comes to/);
+  await expect(said).toHaveText(
+    /it comes to [\d,]+\.\d\d\.\s+http:\/\/127\.0\.0\.1:\d+\/p\/[\w-]{22}\s*$/,
+  );
+  await expect(outbox.getByRole("listitem")).toHaveCount(3);
   const file = await page.request.get(
     (await outbox
-      .getByRole("link", { name: "File of Your deck" })
+      .getByRole("link", {
+        name: "File of Your deck to kiln@marrow-street.example",
+      })
       .getAttribute("href"))!,
   );
   expect(file.headers()["content-type"]).toBe("message/rfc822");
   const mail = (await file.body()).toString("latin1");
-  for (const line of [
-    "To: kiln@marrow-street.example",
-    "Cc: clay@marrow-street.example",
-    "Subject: Your deck",
-  ])
+  for (const line of ["To: kiln@marrow-street.example", "Subject: Your deck"])
     expect(mail).toContain(`${line}\r\n`);
+  // Once it has gone, nobody here has its link any more.
+  await outbox
+    .getByRole("button", {
+      name: "Your deck to kiln@marrow-street.example has gone",
+    })
+    .press("Enter");
+  await expect(outbox.getByText(/^gone .*its link is cut out$/)).toBeVisible();
+  await expect(said).toContainText("cut out here since the mail has gone");
   await outbox
     .getByRole("link", { name: /Pottery, A$/ })
     .first()

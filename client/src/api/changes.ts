@@ -48,6 +48,11 @@ export const change = {
       params: { path: { id: job, revision } },
       body: answer,
     }),
+  signToo: (job: string, revision: string, sign: Schemas["SignToo"]) =>
+    api.POST("/api/jobs/{id}/revisions/{revision}/signatures", {
+      params: { path: { id: job, revision } },
+      body: sign,
+    }),
   mailGone: (mail: string) => api.POST("/api/outbox/{id}/gone", { params: { path: { id: mail } } }),
   recordFact: async (job: string, revision: string, fact: Schemas["RecordFact"]) =>
     (

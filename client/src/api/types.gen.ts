@@ -3251,6 +3251,128 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/{revision}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AcceptRevision"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomerPage"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/signatures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SignToo"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RevisionsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/signed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/cost-sheet.pdf": {
         parameters: {
             query?: never;
@@ -4510,6 +4632,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AcceptRevision: {
+            /** Format: uuid */
+            id: string;
+            revision: string;
+            /** Format: int32 */
+            selection: number;
+            total: string;
+            name: string;
+            drawn: string;
+            declares: boolean;
+        };
         /** @enum {unknown} */
         AlternateKind: "add" | "deduct";
         Answer: {
@@ -5859,6 +5992,9 @@ export interface components {
             for: string;
             signs: boolean;
             questions: components["schemas"]["CustomerQuestion"][];
+            statement: components["schemas"]["Statement"];
+            statementHash: string;
+            names: components["schemas"]["SignedBy"][];
         };
         CustomerQuestion: {
             /** Format: uuid */
@@ -5974,7 +6110,7 @@ export interface components {
             /** Format: double */
             y2: number;
         };
-        Element: components["schemas"]["ElementHeading"] | components["schemas"]["ElementParagraph"] | components["schemas"]["ElementBullets"] | components["schemas"]["ElementPriceTable"] | components["schemas"]["ElementSignature"];
+        Element: components["schemas"]["ElementHeading"] | components["schemas"]["ElementParagraph"] | components["schemas"]["ElementBullets"] | components["schemas"]["ElementPriceTable"] | components["schemas"]["ElementSignature"] | components["schemas"]["ElementSignedBy"];
         ElementBullets: {
             /** @enum {string} */
             type: "bullets";
@@ -6003,6 +6139,14 @@ export interface components {
             type: "signature";
             for: string;
             by: string;
+        };
+        ElementSignedBy: {
+            /** @enum {string} */
+            type: "signed";
+            for: string;
+            name: string;
+            drawn: string;
+            at: string;
         };
         EntryRow: {
             /** Format: uuid */
@@ -7147,6 +7291,7 @@ export interface components {
             total: string;
             history: components["schemas"]["FactView"][];
             links: components["schemas"]["LinkView"][];
+            signed: components["schemas"]["SignedBy"][];
             may: components["schemas"]["FactKind"][];
         };
         RevokeLink: {
@@ -7423,6 +7568,19 @@ export interface components {
             least: string;
             by: components["schemas"]["FigureView"];
         };
+        SignedBy: {
+            for: string;
+            name: string;
+            drawn: string;
+            at: string;
+        };
+        SignToo: {
+            /** Format: uuid */
+            id: string;
+            byFirm: boolean;
+            name: string;
+            drawn: string;
+        };
         SolvedView: {
             exact: null | components["schemas"]["TypedView"];
             below: null | components["schemas"]["TypedView"];
@@ -7447,6 +7605,28 @@ export interface components {
             wasSent: boolean;
             /** Format: int32 */
             questions: number;
+        };
+        Statement: {
+            firm: string;
+            customer: string;
+            title: string;
+            reference: string;
+            revision: string;
+            pdf: string;
+            /** Format: int32 */
+            selection: number;
+            currency: string;
+            price: components["schemas"]["StatementRow"][];
+            total: string;
+            offered: components["schemas"]["StatementRow"][];
+            steps: components["schemas"]["StatementRow"][];
+            sentence: string;
+            declares: string;
+        };
+        StatementRow: {
+            label: string;
+            detail: string;
+            amount: string;
         };
         /** @enum {unknown} */
         Station: "job" | "measure" | "work" | "price" | "proposal";

@@ -40,6 +40,8 @@ export function One({ element }: { element: Schemas["Element"] }) {
       );
     case "priceTable":
       return <PriceTable table={element} />;
+    case "signed":
+      return <p>{[element.name, element.for, element.at].filter(Boolean).join(", ")}</p>;
     case "signature":
       return (
         <div className={styles.sign}>

@@ -5,6 +5,7 @@ import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
 import { useJob } from "../job/JobContext";
 import styles from "./revisions.module.css";
+import { UnderIt } from "./UnderIt";
 import { MailAgain } from "./MailAgain";
 import { useRevisionsTold } from "./useRevisionsTold";
 
@@ -100,6 +101,11 @@ export function Facts(props: {
         <a href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf`} download={`Revision ${revision.letters}.pdf`}>
           PDF
         </a>
+        {["sent", "seen", "onHold"].includes(revision.state) && (
+          <a href={`/outside/index.html?job=${job.id}&revision=${revision.id}&tablet`} target="_blank" rel="noreferrer">
+            Sign here
+          </a>
+        )}
         {revision.may.includes("sentAgain") && (
           <button type="button" className="act" onClick={() => setMailing(newId())}>
             Mail it again
@@ -121,6 +127,7 @@ export function Facts(props: {
           </button>
         ))}
       </p>
+      {revision.signed.length > 0 && <UnderIt revision={revision} />}
       {mailing && <MailAgain revision={revision} fact={mailing} onClose={() => setMailing("")} />}
       {act && (
         <Ask

@@ -23,7 +23,12 @@ export function Links({ revision, outside }: { revision: Revision; outside: bool
     <section className="panel" aria-label={`Customer page of ${revision.letters}`}>
       <header>
         <h2>Customer page of {revision.letters}</h2>
-        <a className="note" href={`/outside/?job=${job.id}&revision=${revision.id}`} target="_blank" rel="noreferrer">
+        <a
+          className="note"
+          href={`/outside/index.html?job=${job.id}&revision=${revision.id}`}
+          target="_blank"
+          rel="noreferrer"
+        >
           Look at it
         </a>
       </header>

@@ -10,6 +10,7 @@ namespace Emendum.Core.Proposals;
 [JsonDerivedType(typeof(Bullets), "bullets")]
 [JsonDerivedType(typeof(PriceTable), "priceTable")]
 [JsonDerivedType(typeof(Signature), "signature")]
+[JsonDerivedType(typeof(SignedBy), "signed")]
 public abstract record Element;
 
 /// <summary>A heading within a block: level 1 is its title, level 2 what stands under it.</summary>
@@ -99,3 +100,10 @@ public sealed record PriceTable(string Currency, ImmutableArray<PriceRow> Rows) 
 
 /// <summary>Where to sign.</summary>
 public sealed record Signature(string For, string By) : Element;
+
+/// <summary>A name under what was agreed.</summary>
+/// <param name="For">For whom.</param>
+/// <param name="Name">The name in full.</param>
+/// <param name="Drawn">It as it was drawn (<see cref="Drawing"/>); empty where it was typed.</param>
+/// <param name="At">When, in words.</param>
+public sealed record SignedBy(string For, string Name, string Drawn, string At) : Element;

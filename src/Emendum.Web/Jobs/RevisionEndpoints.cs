@@ -43,6 +43,13 @@ public sealed record LinkMade(string Address);
 /// <param name="Fact">Id of the fact.</param>
 public sealed record RevokeLink(Guid Fact);
 
+/// <summary>A further name under what was agreed.</summary>
+/// <param name="Id">Id of the signature.</param>
+/// <param name="ByFirm">Whether it is the firm's; otherwise the customer's.</param>
+/// <param name="Name">The name in full.</param>
+/// <param name="Drawn">It as it was drawn; empty where it was typed.</param>
+public sealed record SignToo(Guid Id, bool ByFirm, string Name, string Drawn);
+
 /// <summary>Answers a question.</summary>
 /// <param name="Id">Id of the answer.</param>
 /// <param name="Question">The question.</param>
@@ -144,9 +151,12 @@ public static class RevisionEndpoints
         // The firm looks at the page as the customer has it; that never counts as seen (L19).
         jobs.MapGet(
             "/{id:guid}/revisions/{revision:guid}/page",
-            (Guid id, Guid revision, RevisionStore revisions, FirmDay day) =>
-                CustomerPage.Of(Found(revisions, id, revision), revisions.Life(id), null, day)
+            (Guid id, Guid revision, RevisionStore revisions, FirmDay day, Signings signings) =>
+                CustomerPage.Of(Found(revisions, id, revision), revisions.Life(id), null, day, signings)
         );
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/accept", AcceptInPerson);
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/signatures", SignsToo);
+        jobs.MapGet("/{id:guid}/revisions/{revision:guid}/signed", Signed).Produces<byte[]>(200, "application/pdf");
     }
 
     private static Revision Found(RevisionStore revisions, Guid job, Guid id) =>
@@ -542,6 +552,58 @@ public static class RevisionEndpoints
             day.Today
         );
         return told.Of(open.Get(id).Estimate);
+    }
+
+    /// <summary>The customer signs at the firm's own tablet.</summary>
+    private static CustomerPage AcceptInPerson(
+        Guid id,
+        Guid revision,
+        AcceptRevision accept,
+        RevisionStore revisions,
+        FirmDay day,
+        Signings signings,
+        Live live
+    )
+    {
+        var found = Found(revisions, id, revision);
+        var life = signings.Accept(id, found, accept, accept.Id, null);
+        live.Happened(id);
+        return CustomerPage.Of(found, life, null, day, signings);
+    }
+
+    /// <summary>The firm signs too (L16), or somebody else of the customer's side (L21).</summary>
+    private static RevisionsView SignsToo(
+        Guid id,
+        Guid revision,
+        SignToo sign,
+        OpenJobs open,
+        RevisionStore revisions,
+        Signings signings,
+        Told told
+    )
+    {
+        if (revisions.Row(id, revision) is null)
+            throw new NotThereException("That revision is not in this job.");
+        signings.Sign(revisions.Life(id), revision, sign.Id, sign.ByFirm, sign.Name, sign.Drawn);
+        return told.Of(open.Get(id).Estimate);
+    }
+
+    private static async Task<IResult> Signed(
+        Guid id,
+        Guid revision,
+        RevisionStore revisions,
+        Signings signings,
+        FileStore files
+    )
+    {
+        var found = Found(revisions, id, revision);
+        var signed =
+            signings.Standing(revisions.Life(id), revision) ?? throw new NotThereException("Nothing was signed there.");
+        return Results.Stream(
+            files.Read(await signings.Pdf(found, signed)),
+            "application/pdf",
+            "Signed, " + NameOf(found)
+        );
     }
 
     private static QuestionsView Answer(

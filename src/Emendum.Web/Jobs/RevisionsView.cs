@@ -87,6 +87,7 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
 /// <param name="Total">What the customer pays.</param>
 /// <param name="History">What happened, the latest last.</param>
 /// <param name="Links">The customer's links to it.</param>
+/// <param name="Signed">The names under what was agreed; empty where nothing was signed.</param>
 /// <param name="May">What the firm can record of it now.</param>
 public sealed record RevisionView(
     Guid Id,
@@ -99,6 +100,7 @@ public sealed record RevisionView(
     string Total,
     IReadOnlyList<FactView> History,
     IReadOnlyList<LinkView> Links,
+    IReadOnlyList<SignedBy> Signed,
     IReadOnlyList<FactKind> May
 );
 
@@ -142,6 +144,7 @@ public sealed class Told(
     LinkStore linkStore,
     FirmDay day,
     OutsideAddress outside,
+    Signings signings,
     TimeProvider time
 )
 {
@@ -152,6 +155,7 @@ public sealed class Told(
         var (life, rows) = (revisions.Life(job), revisions.Of(job));
         var (today, moment, mails, links) = (day.Today, day.Moments(), mailStore.Of(job), linkStore.Of(job));
         var now = time.GetUtcNow().UtcDateTime;
+        IReadOnlyList<SignedBy> Signed(Guid revision) => [.. signings.Standing(life, revision)?.Under(moment) ?? []];
         LinkView Listed(Link link) =>
             new(link.Id, link.For, link.Signs, moment(link.Made), link.StateAt(now), Says(link, life, moment, now));
         return new(
@@ -164,7 +168,11 @@ public sealed class Told(
                 || rows[0].Figures.Total != estimate.Price.Total.V
                 || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
             outside.IsThere,
-            [.. rows.Select(r => Row(r, life, today, moment, mails, [.. links[r.Start.Id].Select(Listed)]))]
+            [
+                .. rows.Select(r =>
+                    Row(r, life, today, moment, mails, [.. links[r.Start.Id].Select(Listed)], Signed(r.Start.Id))
+                ),
+            ]
         );
     }
 
@@ -189,7 +197,8 @@ public sealed class Told(
         DateOnly today,
         Func<DateTime, string> moment,
         ILookup<Guid, (Guid Id, string Address)> mails,
-        IReadOnlyList<LinkView> links
+        IReadOnlyList<LinkView> links,
+        IReadOnlyList<SignedBy> signed
     )
     {
         var (start, figures) = row;
@@ -209,13 +218,17 @@ public sealed class Told(
                     .Select(f => new FactView(
                         f.Id,
                         Did(f),
-                        f.Words,
+                        // Whose doing it was, where it was not the firm's.
+                        f.By == JobEndpoints.Owner
+                            ? f.Words
+                            : string.Join(", ", new[] { f.By, f.Words }.Where(w => w.Length > 0)),
                         moment(f.At),
                         f.By,
                         [.. mails[f.Id].Select(m => new MailOfFact(m.Id, m.Address))]
                     )),
             ],
             links,
+            signed,
             [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );
     }

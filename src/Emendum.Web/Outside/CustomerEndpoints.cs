@@ -29,14 +29,16 @@ public static class CustomerEndpoints
         var link = outside.MapGroup(Path + "/{token:length(1,64)}").WithMetadata(new BodyLimit(32_000));
         link.MapGet(
             "/page",
-            (string token, Behind behind, FirmDay day) =>
+            (string token, Behind behind, FirmDay day, Signings signings) =>
             {
                 var (link, revision, life) = behind.Of(token);
-                return CustomerPage.Of(revision, life, link, day);
+                return CustomerPage.Of(revision, life, link, day, signings);
             }
         );
         link.MapGet("/pdf", Pdf);
+        link.MapGet("/signed", Signed);
         link.MapGet("/mark", Mark);
+        link.MapPost("/accept", (string token, AcceptRevision accept, Behind behind) => behind.Accept(token, accept));
         link.MapPost("/seen", Seen);
         link.MapPost(
             "/questions",
@@ -45,6 +47,19 @@ public static class CustomerEndpoints
         link.MapPost(
             "/decline",
             (string token, CustomerSays says, Behind behind) => behind.Record(token, FactKind.Declined, says)
+        );
+    }
+
+    /// <summary>The signed PDF.</summary>
+    private static async Task<IResult> Signed(string token, Behind behind, Signings signings, FileStore files)
+    {
+        var (_, revision, life) = behind.Of(token);
+        var signed =
+            signings.Standing(life, revision.Start.Id) ?? throw new NotThereException("Nothing was signed there.");
+        return Results.Stream(
+            files.Read(await signings.Pdf(revision, signed)),
+            "application/pdf",
+            "Signed, " + RevisionEndpoints.NameOf(revision)
         );
     }
 
@@ -70,7 +85,14 @@ public static class CustomerEndpoints
     }
 
     /// <summary>What stands behind a link: one revision, and the life of its proposal.</summary>
-    public sealed class Behind(LinkStore links, RevisionStore revisions, FirmDay day, TimeProvider time, Live live)
+    public sealed class Behind(
+        LinkStore links,
+        RevisionStore revisions,
+        FirmDay day,
+        TimeProvider time,
+        Live live,
+        Signings signings
+    )
     {
         private DateTime Now => time.GetUtcNow().UtcDateTime;
 
@@ -113,7 +135,18 @@ public static class CustomerEndpoints
                 day.Today
             );
             live.Happened(job);
-            return CustomerPage.Of(revisions.Find(job, link.Revision)!, life, link, day);
+            return CustomerPage.Of(revisions.Find(job, link.Revision)!, life, link, day, signings);
+        }
+
+        /// <summary>Accepts and signs.</summary>
+        /// <exception cref="RefusedException">It cannot be accepted as it stands; says why.</exception>
+        public CustomerPage Accept(string token, AcceptRevision accept)
+        {
+            var (link, job) = Found(token);
+            var revision = revisions.Find(job, link.Revision)!;
+            var life = signings.Accept(job, revision, accept, DerivedId.Of($"{link.Id}/{accept.Id}"), link);
+            live.Happened(job);
+            return CustomerPage.Of(revision, life, link, day, signings);
         }
 
         /// <summary>Records that somebody who may sign has looked, once a visit (L19).</summary>

@@ -35,6 +35,9 @@ public sealed record CustomerQuestion(
 /// <param name="For">Whom the link was made for; empty where the firm looks at it.</param>
 /// <param name="Signs">Whether they may decline and sign; otherwise they read and ask.</param>
 /// <param name="Questions">What was asked, the first first.</param>
+/// <param name="Statement">What would be signed, or was.</param>
+/// <param name="StatementHash">SHA-256 of it.</param>
+/// <param name="Names">The names under it; empty where it was not signed.</param>
 public sealed record CustomerPage(
     string Revision,
     Document Document,
@@ -47,7 +50,10 @@ public sealed record CustomerPage(
     string Holds,
     string For,
     bool Signs,
-    IReadOnlyList<CustomerQuestion> Questions
+    IReadOnlyList<CustomerQuestion> Questions,
+    Statement Statement,
+    string StatementHash,
+    IReadOnlyList<SignedBy> Names
 )
 {
     /// <summary>That of a revision.</summary>
@@ -55,8 +61,11 @@ public sealed record CustomerPage(
     /// <param name="life">The life of its proposal.</param>
     /// <param name="link">The link it is looked at by; null where the firm looks.</param>
     /// <param name="day">The firm's day.</param>
-    public static CustomerPage Of(Revision revision, ProposalLife life, Link? link, FirmDay day)
+    /// <param name="signings">What was signed.</param>
+    public static CustomerPage Of(Revision revision, ProposalLife life, Link? link, FirmDay day, Signings signings)
     {
+        var signed = signings.Standing(life, revision.Start.Id);
+        var statement = signed?.Statement ?? Signings.Of(revision);
         var ((document, brand), writes, moment) = (revision.Document, revision.Document.Brand.Writes, day.Moments());
         var reads = CustomerReads.Of(life, revision.Start.Id, day.Today, writes, day.Days());
         return new(
@@ -88,7 +97,10 @@ public sealed record CustomerPage(
                                 .Select(f => new AnswerToCustomer(f.Words, moment(f.At))),
                         ]
                     )),
-            ]
+            ],
+            statement,
+            statement.Hash,
+            [.. signed?.Under(moment) ?? []]
         );
     }
 

@@ -96,6 +96,7 @@ public static class PublicDoor
             .AddSingleton(inside.GetRequiredService<FileStore>())
             .AddSingleton(inside.GetRequiredService<FirmDay>())
             .AddSingleton(inside.GetRequiredService<Live>())
+            .AddSingleton(inside.GetRequiredService<Signings>())
             .AddSingleton<CustomerEndpoints.Behind>();
         var app = builder.Build();
         if (options.Proxy is { } proxy)

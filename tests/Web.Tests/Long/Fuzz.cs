@@ -344,6 +344,22 @@ internal sealed class Fuzz
             revoke["fact"] = Id();
         if (method == HttpMethod.Post && path.EndsWith("/links", StringComparison.Ordinal) && body is JsonObject made)
             (made["fact"], made["for"]) = (Id(), "Ida Marrow");
+        if (path.EndsWith("/accept", StringComparison.Ordinal) && body is JsonObject yes)
+        {
+            using var shown = await http.GetAsync(
+                path.Replace("{id}", job, StringComparison.Ordinal)
+                    .Replace("/accept", "/page", StringComparison.Ordinal)
+            );
+            var page = shown.IsSuccessStatusCode ? await shown.Content.ReadFromJsonAsync<JsonObject>() : null;
+            (yes["id"], yes["revision"], yes["selection"]) = (Id(), page?["revision"]?.DeepClone() ?? "A", 0);
+            (yes["total"], yes["drawn"]) = (
+                page?["statement"]?["total"]?.DeepClone() ?? "1.00",
+                Chance(50) ? "" : "1,2 3,4"
+            );
+            (yes["name"], yes["declares"]) = ("Ida Marrow", Chance(90));
+        }
+        if (path.EndsWith("/signatures", StringComparison.Ordinal) && body is JsonObject too)
+            (too["id"], too["name"], too["drawn"]) = (Id(), "Nora Pell", "");
         if (path.EndsWith("/answers", StringComparison.Ordinal) && body is JsonObject says)
             (says["id"], says["question"]) = (Id(), answered.Question);
         if (method == HttpMethod.Post && path.EndsWith("/facts", StringComparison.Ordinal) && body is JsonObject fact)

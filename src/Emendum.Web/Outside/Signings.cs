@@ -1,0 +1,127 @@
+using Emendum.Core;
+using Emendum.Core.Jobs;
+using Emendum.Core.Proposals;
+using Emendum.Documents;
+using Emendum.Storage;
+using Emendum.Web.Jobs;
+
+namespace Emendum.Web.Outside;
+
+/// <summary>A yes with a name under it: what its sender has seen, and how they sign.</summary>
+/// <param name="Id">Made by the sender: the same again is done once.</param>
+/// <param name="Revision">Letters of the revision that they saw.</param>
+/// <param name="Selection">Version of the selection that they saw; 0 for the revision as it was sent.</param>
+/// <param name="Total">The total with tax that they saw, as it was read.</param>
+/// <param name="Name">Their name in full.</param>
+/// <param name="Drawn">It as it was drawn; empty where it was typed.</param>
+/// <param name="Declares">Whether they say that they may sign and have read.</param>
+public sealed record AcceptRevision(
+    Guid Id,
+    string Revision,
+    int Selection,
+    string Total,
+    string Name,
+    string Drawn,
+    bool Declares
+);
+
+/// <summary>Signs what was agreed, and hands out the signed PDF: the same for the customer's page, the firm's tablet, and the firm itself.</summary>
+public sealed class Signings(
+    RevisionStore revisions,
+    AcceptanceStore acceptances,
+    FileStore files,
+    FirmDay day,
+    TimeProvider time
+)
+{
+    private DateTime Now => time.GetUtcNow().UtcDateTime;
+
+    /// <summary>What would be signed of a revision.</summary>
+    public static Statement Of(Revision revision) =>
+        Statement.AsSent(
+            revision.Document.Document,
+            revision.Document.Brand,
+            revision.Figures,
+            revision.Start.Letters,
+            revision.Pdf
+        );
+
+    /// <summary>Accepts a revision for the customer (L7, L8): state, total and that there is no other acceptance are checked in the transaction that records it.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="revision">The revision.</param>
+    /// <param name="accept">What its sender has seen, and how they sign.</param>
+    /// <param name="fact">Id of the fact.</param>
+    /// <param name="link">The customer's link; null where it is signed at the firm's own tablet.</param>
+    /// <exception cref="RefusedException">It cannot be accepted as it stands; says why.</exception>
+    public ProposalLife Accept(Guid job, Revision revision, AcceptRevision accept, Guid fact, Link? link)
+    {
+        var (now, statement) = (Now, Of(revision));
+        var name = new Signed(fact, false, accept.Name.Trim(), accept.Drawn, now);
+        name.Check();
+        if (!accept.Declares)
+            throw RefusedException.Of("declares", "Say that you may sign, and have read it.");
+        if (accept.Revision != statement.Revision)
+            throw RefusedException.Of(
+                "revision",
+                $"You saw revision {accept.Revision}; this is revision {statement.Revision}. Read it, and sign again."
+            );
+        if (accept.Selection != statement.Selection || accept.Total != statement.Total)
+            throw RefusedException.Of(
+                "total",
+                $"You saw {accept.Total}; it comes to {statement.Total}. Look at it, and sign again."
+            );
+        return revisions.Record(
+            job,
+            new(
+                fact,
+                revision.Start.Id,
+                FactKind.Accepted,
+                now,
+                name.Name,
+                link is null ? "signed in person, at the firm's tablet" : $"signed by the link of {link.For}"
+            )
+            {
+                Total = revision.Figures.Total,
+                Link = link?.Id,
+                Copy = link is { Signs: false },
+            },
+            day.Today,
+            Brought.Nothing with
+            {
+                Acceptance = new(fact, revision.Start.Id, statement, [name]),
+            }
+        );
+    }
+
+    /// <summary>The acceptance that stands of a revision, with what was signed; null where there is none, or where a yes came otherwise.</summary>
+    public Acceptance? Standing(ProposalLife life, Guid revision) =>
+        life.Acceptance is { } fact && fact.Revision == revision ? acceptances.Find(fact.Id) : null;
+
+    /// <summary>Adds the firm's name, or a further one of the customer's side.</summary>
+    /// <exception cref="NotThereException">Nothing was signed.</exception>
+    public Acceptance Sign(ProposalLife life, Guid revision, Guid id, bool byFirm, string name, string drawn)
+    {
+        var standing = Standing(life, revision) ?? throw new NotThereException("Nothing was signed there.");
+        return acceptances.Sign(standing.Fact, new(id, byFirm, name.Trim(), drawn, Now));
+    }
+
+    /// <summary>The signed PDF with all names that stand under it by now; made when it is first asked for, and the same from then on.</summary>
+    public async Task<StoredFile> Pdf(Revision revision, Acceptance signed)
+    {
+        if (acceptances.Pdf(signed.Fact, signed.Names.Length) is { } kept && files.Find(kept) is { } there)
+            return there;
+        var (document, brand) = revision.Document;
+        var info = JobFile.Read(revision.JobFile, out _).Info;
+        var pdf = ProposalPdf.Write(
+            signed.Signed(document, day.Moments()),
+            info,
+            brand,
+            ProposalEndpoints.Picture(files, brand.Mark)
+        );
+        using var content = new MemoryStream(pdf);
+        var file = await files.Take(content, FileEndpoints.Kind, Now, CancellationToken.None);
+        files.Name(file.Hash);
+        acceptances.KeepPdf(signed.Fact, signed.Names.Length, file.Hash);
+        return file;
+    }
+}

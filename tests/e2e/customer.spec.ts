@@ -1,0 +1,267 @@
+import { type Browser, type Page, expect, test } from "./test";
+import { accessible, saved } from "./pages";
+import { addEverywhere, rooms } from "./workPages";
+
+/** A phone in somebody else's hand. */
+async function phone(browser: Browser, address: string) {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+  });
+  const page = await context.newPage();
+  await page.goto(address);
+  return page;
+}
+
+/** Sends the job as it stands, as its next revision. */
+async function send(page: Page, letters: string) {
+  await page.getByRole("button", { name: /^Revisions/ }).press("Enter");
+  await page
+    .getByRole("button", { name: `Send revision ${letters}` })
+    .press("Enter");
+  const dialog = page.getByRole("dialog", {
+    name: `Send revision ${letters}`,
+  });
+  await dialog
+    .getByRole("textbox", { name: "Why it goes out all the same" })
+    .fill("paid on the last day");
+  await dialog.getByRole("button", { name: "It is sent" }).press("Enter");
+  await expect(dialog).toHaveCount(0);
+}
+
+/** Makes a link by keys and reads its address, which is shown this once. */
+async function link(page: Page, letters: string, who: string, copy = false) {
+  const panel = page.getByRole("region", {
+    name: `Customer page of ${letters}`,
+  });
+  await panel.getByRole("button", { name: "New link" }).press("Enter");
+  const making = page.getByRole("dialog", { name: /^New link to revision/ });
+  await page.keyboard.type(who);
+  if (copy) await making.getByRole("radio", { name: /^Have a copy/ }).check();
+  await making.getByRole("button", { name: "Make the link" }).press("Enter");
+  const made = page.getByRole("dialog", { name: `The link of ${who}` });
+  const address = await made.getByRole("link").innerText();
+  await page.keyboard.press("Escape");
+  await expect(made).toHaveCount(0);
+  return address;
+}
+
+const revision = (page: Page, letters: string) =>
+  page
+    .getByRole("region", { name: "Revisions" })
+    .getByRole("article", { name: new RegExp(`^Revision ${letters}, `) });
+
+test("a customer reads, asks and signs on the phone, and the firm sees each step as it happens", async ({
+  page,
+  browser,
+}) => {
+  await rooms(page, "Oystercatcher Row", 2);
+  await addEverywhere(page, "Walls Paint");
+  await page.keyboard.press("Alt+4");
+  await saved(page);
+  await send(page, "A");
+  const a = revision(page, "A");
+  await expect(a).toHaveAccessibleName("Revision A, sent");
+  const address = await link(page, "A", "Ida Marrow");
+  const links = page.getByRole("list", { name: "Links" });
+  await expect(links).toContainText("not opened yet");
+
+  const customer = await phone(browser, address);
+  await expect(
+    customer.getByRole("heading", { name: "Oystercatcher Row", level: 1 }),
+  ).toBeVisible();
+  await expect(customer).toHaveTitle(/^Oystercatcher Row, /);
+  await expect(a).toHaveAccessibleName("Revision A, seen");
+  await expect(links).toContainText("last seen ");
+  const price = customer.getByRole("region", { name: "Price" });
+  const total = (
+    await price.getByRole("row", { name: /^Total/ }).innerText()
+  ).replace(/^Total\s*/, "");
+  await expect(customer.getByRole("contentinfo")).toContainText(total);
+  await accessible(customer, "the customer's page");
+
+  // Asked by keys; what is empty is said beside the field.
+  const ask = customer.getByRole("textbox", { name: "Your question" });
+  await customer.getByRole("link", { name: "Ask a question" }).press("Enter");
+  await customer.getByRole("button", { name: "Send the question" }).click();
+  await expect(customer.getByRole("alert")).toHaveText(
+    "Write something first.",
+  );
+  await ask.fill("Do you move the piano?");
+  await customer.keyboard.press("Tab");
+  await customer.keyboard.press("Enter");
+  await expect(
+    customer.getByText("Your question is on its way."),
+  ).toBeVisible();
+
+  await page.getByRole("button", { name: "Questions (1)" }).press("Enter");
+  const question = page.getByRole("article", {
+    name: "Question of Ida Marrow",
+  });
+  await expect(question).toContainText("Do you move the piano?");
+  await accessible(page, "questions");
+  await question.getByRole("textbox", { name: "Your answer" }).fill("We do.");
+  await question.getByRole("button", { name: "Answer", exact: true }).click();
+  await expect(question.getByRole("blockquote")).toContainText("We do.");
+  await expect(
+    page.getByRole("button", { name: "Questions", exact: true }),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Revisions" }).click();
+  await customer.reload();
+  await expect(
+    customer.getByRole("article", { name: /^Question of / }),
+  ).toContainText("We do.");
+
+  // Signed by keys alone, with the name typed.
+  await customer.getByRole("link", { name: "Accept and sign" }).press("Enter");
+  await expect(
+    customer.getByText(
+      new RegExp(`accepts revision A .* for ${total.replace(".", "\\.")} `),
+    ),
+  ).toBeVisible();
+  const sign = customer.getByRole("button", { name: `Sign for ${total}` });
+  await sign.press("Enter");
+  await expect(customer.getByRole("alert")).toHaveText(
+    "Draw your name above the line, or type it.",
+  );
+  await customer
+    .getByRole("radio", { name: "Draw your name" })
+    .press("ArrowRight");
+  await expect(customer.getByRole("radio", { name: "Type it" })).toBeChecked();
+  const name = customer.getByRole("textbox", { name: "Name in full" });
+  await expect(name).toHaveValue("Ida Marrow");
+  await sign.press("Enter");
+  await expect(customer.getByRole("alert")).toHaveText(
+    "Say that you may sign, and have read it.",
+  );
+  await customer.getByRole("checkbox", { name: /^I may sign/ }).press("Space");
+  await accessible(customer, "accept and sign");
+  await sign.press("Enter");
+  const agreed = customer.getByRole("region", { name: "What was agreed" });
+  await expect(agreed.getByRole("figure")).toContainText("Ida Marrow");
+  await expect(customer.getByText(/^Accepted on /)).toBeVisible();
+  await accessible(customer, "what was agreed");
+  const signed = await customer.request.get(
+    new URL(
+      (await agreed
+        .getByRole("link", { name: "The signed PDF" })
+        .getAttribute("href"))!,
+      address,
+    ).href,
+  );
+  expect((await signed.body()).subarray(0, 5).toString()).toBe("%PDF-");
+
+  // The firm sees it, and signs too, drawn.
+  await expect(a).toHaveAccessibleName("Revision A, accepted");
+  await a.getByRole("button", { name: "Add a name" }).click();
+  const too = page.getByRole("dialog", { name: "Sign revision A too" });
+  await too.getByRole("textbox", { name: "Name in full" }).fill("Nora Pell");
+  const pad = (await too
+    .getByRole("img", { name: "The name as it is drawn" })
+    .boundingBox())!;
+  await page.mouse.move(pad.x + 40, pad.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(pad.x + 160, pad.y + 20, { steps: 5 });
+  await page.mouse.up();
+  await accessible(page, "a name that is added");
+  await too.getByRole("button", { name: "Sign", exact: true }).click();
+  await expect(a.getByRole("img", { name: "Nora Pell, drawn" })).toBeVisible();
+  await customer.reload();
+  await expect(agreed.getByRole("figure")).toHaveCount(2);
+  await expect(
+    customer.getByRole("link", { name: "Accept and sign" }),
+  ).toHaveCount(0);
+  await customer.context().close();
+});
+
+test("what is replaced, revoked or a copy says so on its page; a no is told with its reason; it is signed at the tablet", async ({
+  page,
+  browser,
+}) => {
+  await rooms(page, "Redshank Mews", 1);
+  await addEverywhere(page, "Walls Paint");
+  await page.keyboard.press("Alt+4");
+  await saved(page);
+  await send(page, "A");
+  const first = await link(page, "A", "Bo");
+  const customer = await phone(browser, first);
+  await send(page, "B");
+  await customer.reload();
+  await expect(customer.getByRole("status").first()).toHaveText(
+    /^Replaced on .* by revision B, which has a link of its own\.$/,
+  );
+  await expect(
+    customer.getByRole("link", { name: "Accept and sign" }),
+  ).toHaveCount(0);
+  await expect(
+    customer.getByRole("link", { name: "Ask for it again" }),
+  ).toBeVisible();
+
+  // A copy decides nothing.
+  const copy = await link(page, "B", "Wren", true);
+  await customer.goto(copy);
+  await expect(
+    customer.getByRole("link", { name: "Ask a question" }),
+  ).toBeVisible();
+  await expect(customer.getByRole("button", { name: "Decline" })).toHaveCount(
+    0,
+  );
+  // Revoked while it stands open: what was typed stays, and the page shows nothing any more when it is opened anew.
+  await customer
+    .getByRole("textbox", { name: "Your question" })
+    .fill("Still there?");
+  await page
+    .getByRole("button", { name: "Revoke the link of Wren" })
+    .press("Enter");
+  await page.getByRole("button", { name: "Revoke it" }).press("Enter");
+  await expect(page.getByRole("list", { name: "Links" })).toContainText(
+    "revoked ",
+  );
+  await customer.getByRole("button", { name: "Send the question" }).click();
+  await expect(customer.getByRole("alert")).toContainText(
+    "This link opens nothing.",
+  );
+  await expect(
+    customer.getByRole("textbox", { name: "Your question" }),
+  ).toHaveValue("Still there?");
+  await customer.reload();
+  await expect(
+    customer.getByRole("heading", { name: "Nothing here" }),
+  ).toBeVisible();
+
+  // Declined by keys.
+  await customer.goto(await link(page, "B", "Bo"));
+  await customer.getByRole("button", { name: "Decline" }).press("Enter");
+  const no = customer.getByRole("dialog", { name: "Decline this proposal" });
+  await accessible(customer, "declining");
+  await no
+    .getByRole("textbox", { name: /^Why/ })
+    .fill("The cellar comes first.");
+  await no.getByRole("button", { name: "Decline it" }).press("Enter");
+  await expect(customer.getByRole("status").first()).toHaveText(
+    /^Declined on /,
+  );
+  const b = revision(page, "B");
+  await expect(b).toHaveAccessibleName("Revision B, declined");
+  await expect(b).toContainText("Bo, The cellar comes first.");
+
+  // Opened again, and signed at the kitchen table.
+  await b.getByRole("button", { name: "Open it again" }).press("Enter");
+  const again = page.getByRole("dialog");
+  await again.getByRole("textbox", { name: "Why" }).fill("they called");
+  await again.getByRole("button", { name: "Open it again" }).press("Enter");
+  await expect(again).toHaveCount(0);
+  const opened = page.waitForEvent("popup");
+  await b.getByRole("link", { name: "Sign here" }).press("Enter");
+  const tablet = await opened;
+  await tablet.getByRole("link", { name: "Accept and sign" }).click();
+  await tablet.getByRole("radio", { name: "Type it" }).check();
+  await tablet.getByRole("textbox", { name: "Name in full" }).fill("Bo Curlew");
+  await tablet.getByRole("checkbox", { name: /^I may sign/ }).check();
+  await tablet.getByRole("button", { name: /^Sign for / }).click();
+  await expect(
+    tablet.getByRole("region", { name: "What was agreed" }),
+  ).toContainText("Bo Curlew");
+  await expect(b).toHaveAccessibleName("Revision B, accepted");
+  await expect(b).toContainText("signed in person, at the firm's tablet");
+  await customer.context().close();
+});
