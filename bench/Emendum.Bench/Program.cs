@@ -1,4 +1,4 @@
-// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load | fuzz | growth | library | price | proposal]
+// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load | fuzz | growth | library | price | proposal | customers]
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
@@ -50,6 +50,13 @@ if (args is [_, "growth"])
 if (args is [var office, "library"])
 {
     await Library(office);
+    return 0;
+}
+
+// Only customers who choose.
+if (args is [var chosen, "customers"])
+{
+    await Customers(chosen);
     return 0;
 }
 
@@ -132,6 +139,7 @@ foreach (
 
 Priced();
 Proposed();
+await Customers(args[0]);
 await CostSheets();
 var edits = await Edits(five, args[0]);
 Row(
@@ -474,11 +482,126 @@ static string Processor() =>
         ?.Split(": ")[1]
     ?? "unknown processor";
 
-static async Task<T> WithServer<T>(string server, Func<HttpClient, Process, Task<T>> measure, bool demo = false)
+/// Fifty customers who choose at once: each reads the page, and chooses by the version that it has seen.
+static async Task Customers(string server)
+{
+    const int customers = 50,
+        rounds = 20;
+    var job = BigJob.Of(500, 10);
+    // The last two pieces of work are offered beside the price.
+    foreach (var work in job.Work.TakeLast(2))
+        job = job with
+        {
+            Cells = job.Cells.SetItems(
+                job.Cells.Where(c => c.Key.Work == work.Id)
+                    .Select(c =>
+                        KeyValuePair.Create(c.Key, c.Value with { State = Emendum.Core.Work.CellState.Alternate })
+                    )
+            ),
+        };
+    var (chose, read, taken, bytes) = await WithServer(
+        server,
+        async (http, process) =>
+        {
+            var line = process.StandardOutput.ReadLine()!;
+            var outside = line[line.IndexOf("http://", StringComparison.Ordinal)..].TrimEnd('/');
+            using var file = new ByteArrayContent(JobFile.Write(job));
+            file.Headers.ContentType = new("application/json");
+            (await http.PostAsync("/api/jobs/import", file)).EnsureSuccessStatusCode();
+            var version = (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job.Id}"))!["version"]!;
+            async Task<JsonObject> Post(string path, JsonObject body)
+            {
+                using var response = await http.PostAsJsonAsync(path, body);
+                return (await response.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonObject>())!;
+            }
+            var revision = Guid.CreateVersion7();
+            await Post(
+                $"/api/jobs/{job.Id}/revisions",
+                new()
+                {
+                    ["id"] = revision,
+                    ["fact"] = Guid.CreateVersion7(),
+                    ["base"] = version.DeepClone(),
+                    ["how"] = "by hand",
+                    ["despite"] = "measured",
+                    ["message"] = null,
+                }
+            );
+            var (times, pages, done, size) = (new List<double>(), new List<double>(), 0, 0);
+            await Task.WhenAll(
+                Enumerable
+                    .Range(0, customers)
+                    .Select(async n =>
+                    {
+                        var made = await Post(
+                            $"/api/jobs/{job.Id}/revisions/{revision}/links",
+                            new()
+                            {
+                                ["fact"] = Guid.CreateVersion7(),
+                                ["for"] = $"Customer {n}",
+                                ["signs"] = true,
+                            }
+                        );
+                        using var own = new HttpClient();
+                        var link = (string)made["address"]!;
+                        for (var round = 0; round < rounds; round++)
+                        {
+                            var watch = Stopwatch.StartNew();
+                            var whole = await own.GetByteArrayAsync(link + "/page");
+                            var page = JsonNode.Parse(whole)!["now"]!["offer"]!;
+                            lock (times)
+                            {
+                                size = whole.Length;
+                                pages.Add(watch.Elapsed.TotalMilliseconds);
+                            }
+                            var alternate = page["alternates"]![n % 2]!;
+                            watch.Restart();
+                            using var response = await own.PostAsJsonAsync(
+                                link + "/choose",
+                                new JsonObject
+                                {
+                                    ["id"] = Guid.CreateVersion7(),
+                                    ["version"] = page["version"]!.DeepClone(),
+                                    ["choice"] = null,
+                                    ["of"] = alternate["id"]!.DeepClone(),
+                                    ["taken"] = !(bool)alternate["taken"]!,
+                                }
+                            );
+                            lock (times)
+                            {
+                                times.Add(watch.Elapsed.TotalMilliseconds);
+                                done += response.IsSuccessStatusCode ? 1 : 0;
+                            }
+                        }
+                    })
+            );
+            return (times, pages, done, size);
+        },
+        more: ["--public", "0", "--public-rate", "1000000"]
+    );
+    double At95(List<double> of) => of.Order().ElementAt(of.Count * 95 / 100);
+    Row(
+        $"{customers} customers at once on a job of 5,000 lines, {rounds} choices each, {taken} taken and the rest told that somebody else has chosen meanwhile; p95",
+        $"{At95(chose):0} ms (median {chose.Order().ElementAt(chose.Count / 2):0} ms)",
+        "under 150 ms"
+    );
+    Row($"the page before each of them, {bytes / 1000:#,0} kB; p95", $"{At95(read):0} ms", "no aim set");
+}
+
+static async Task<T> WithServer<T>(
+    string server,
+    Func<HttpClient, Process, Task<T>> measure,
+    bool demo = false,
+    string[]? more = null
+)
 {
     var folder = Directory.CreateTempSubdirectory("emendum-bench-").FullName;
     var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true };
-    foreach (var argument in new[] { server, "--port", "0", "--data", folder, "--demo", demo ? "true" : "false" })
+    foreach (
+        var argument in new[] { server, "--port", "0", "--data", folder, "--demo", demo ? "true" : "false" }.Concat(
+            more ?? []
+        )
+    )
         start.ArgumentList.Add(argument);
     using var process = Process.Start(start)!;
     try

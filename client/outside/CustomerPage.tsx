@@ -1,11 +1,13 @@
 import { useCallback, useEffect, useState, type CSSProperties } from "react";
+import type { Schemas } from "../src/api/client";
 import { One } from "../src/proposal/Elements";
 import paper from "../src/proposal/paper.module.css";
 import { Agreed } from "./Agreed";
+import { Choices } from "./Choices";
 import { Contents } from "./Contents";
 import styles from "./customer.module.css";
 import { Decline } from "./Decline";
-import { linkOf, type Page, Refused } from "./link";
+import { linkOf, type Now, type Page, Refused } from "./link";
 import { Questions } from "./Questions";
 import { Sign } from "./Sign";
 
@@ -40,7 +42,7 @@ export function CustomerPage() {
   useEffect(() => {
     if (page) document.title = `${page.document.head.title}, ${page.document.head.firm}`;
   }, [page]);
-  if (page) return <Shown page={page} onPage={setPage} />;
+  if (page) return <Shown page={page} onPage={(now) => setPage({ ...page, ...now })} />;
   return (
     <main className={styles.alone} aria-busy={!wrong}>
       {wrong && (
@@ -60,7 +62,7 @@ export function CustomerPage() {
   );
 }
 
-function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
+function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {
   const { document: read, brand } = page;
   const { head } = read;
   const [declining, setDeclining] = useState(false);
@@ -118,10 +120,10 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
               {blocks.map((block) => (
                 <section key={block.id} id={`block-${block.id}`} aria-label={block.title}>
                   {block.isTitled && <h2>{block.title}</h2>}
-                  {(block.wordsAfter ? [...block.made, ...block.words] : [...block.words, ...block.made]).map(
-                    (element, i) => (
-                      <One key={i} element={element} />
-                    ),
+                  {block.kind === "options" && page.offer ? (
+                    <Choices page={page} offer={page.offer} link={link} onPage={onPage} />
+                  ) : (
+                    elements(block).map((element, i) => <One key={i} element={element} />)
                   )}
                 </section>
               ))}
@@ -133,10 +135,14 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
           <footer className={styles.foot}>
             <div>
               <a href={link.pdf}>The PDF</a>
-              {page.for && <span>made for {page.for}</span>}
+              {page.statement.taken.length > 0 ? (
+                <span>with {page.statement.taken.join("; ")}</span>
+              ) : (
+                page.for && <span className={styles.for}>made for {page.for}</span>
+              )}
             </div>
             <p className={styles.pay}>
-              <span>You pay</span> <b>{page.total}</b> <span>{page.currency}</span>
+              <span>You pay</span> <b>{page.statement.total}</b> <span>{page.currency}</span>
             </p>
             {!link.byFirm && (
               <div className={styles.acts}>
@@ -169,6 +175,10 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
     </div>
   );
 }
+
+/** What a block says, in reading order. */
+const elements = (block: Schemas["Block"]) =>
+  block.wordsAfter ? [...block.made, ...block.words] : [...block.words, ...block.made];
 
 /** Where the address leads within the page; going back leads back. */
 function useHash() {

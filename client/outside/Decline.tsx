@@ -1,12 +1,12 @@
 import { useEffect, useRef } from "react";
 import styles from "./customer.module.css";
-import type { Link, Page } from "./link";
+import type { Link, Now, Page } from "./link";
 import { Write } from "./Write";
 
 interface Props {
   page: Page;
   link: Link;
-  onPage: (page: Page) => void;
+  onPage: (now: Now) => void;
   onClose: () => void;
 }
 

@@ -1,11 +1,11 @@
 import styles from "./customer.module.css";
-import type { Link, Page } from "./link";
+import type { Link, Now, Page } from "./link";
 import { Write } from "./Write";
 
 interface Props {
   page: Page;
   link: Link;
-  onPage: (page: Page) => void;
+  onPage: (now: Now) => void;
 }
 
 /** What was asked, what was answered, and a place to ask. */

@@ -2,12 +2,12 @@ import { useId, useState } from "react";
 import { SignaturePad } from "../src/controls/SignaturePad";
 import type { Schemas } from "../src/api/client";
 import styles from "./customer.module.css";
-import type { Link, Page } from "./link";
+import type { Link, Now, Page } from "./link";
 
 interface Props {
   page: Page;
   link: Link;
-  onPage: (page: Page) => void;
+  onPage: (now: Now) => void;
 }
 
 function Row({ row, as }: { row: Schemas["StatementRow"]; as?: "sum" | "beside" }) {

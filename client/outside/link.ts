@@ -1,6 +1,10 @@
 import type { Schemas } from "../src/api/client";
 
-export type Page = Schemas["CustomerPage"];
+/** What moves on the page. */
+export type Now = Schemas["PageNow"];
+
+/** The page as it is by now. */
+export type Page = Omit<Schemas["CustomerPage"], "now"> & Now;
 
 /** Why something was not done: a sentence, and whether the page shows anything at all. */
 export class Refused extends Error {
@@ -18,6 +22,15 @@ export interface Says {
   words: string;
 }
 
+/** One thing that is chosen: an option of a choice, or an alternate. `version` is the one that was seen. */
+export interface ChooseOne {
+  id: string;
+  version: number;
+  choice: string | null;
+  of: string;
+  taken: boolean;
+}
+
 /** The way to what a customer's link shows. */
 export interface Link {
   /** Whether it is the firm's own: looking is not recorded, nothing can be asked. */
@@ -26,13 +39,18 @@ export interface Link {
   atTablet: boolean;
   load: () => Promise<Page>;
   seen: () => Promise<unknown>;
-  ask: (says: Says) => Promise<Page>;
-  decline: (says: Says) => Promise<Page>;
-  accept: (accept: Schemas["AcceptRevision"]) => Promise<Page>;
+  ask: (says: Says) => Promise<Now>;
+  decline: (says: Says) => Promise<Now>;
+  /** Options of a choice whose names have some words in them. */
+  options: (choice: string, find: string) => Promise<readonly Schemas["OptionOnPage"][]>;
+  choose: (choose: ChooseOne) => Promise<Now>;
+  accept: (accept: Schemas["AcceptRevision"]) => Promise<Now>;
   pdf: string;
   /** The PDF with the names under it. */
   signed: string;
   mark: string;
+  /** The picture of an option's goods. */
+  picture: (choice: string, option: string) => string;
 }
 
 async function answered(request: Promise<Response>): Promise<Response> {
@@ -45,6 +63,11 @@ async function answered(request: Promise<Response>): Promise<Response> {
   if (response.ok) return response;
   const problem = (await response.json().catch(() => ({}))) as { title?: string };
   throw new Refused(problem.title ?? "Something went wrong. Please try again.", response.status);
+}
+
+async function page(at: string): Promise<Page> {
+  const { now, ...rest } = (await (await answered(fetch(`${at}/page`))).json()) as Schemas["CustomerPage"];
+  return { ...rest, ...now };
 }
 
 const sent = (path: string, body: unknown) =>
@@ -61,20 +84,25 @@ export function linkOf(location: Location): Link {
   const token = /^\/p\/([^/]+)/.exec(location.pathname)?.[1];
   if (token === undefined) return ofFirm(new URLSearchParams(location.search));
   const at = `/p/${token}`;
-  const get = async () => (await (await answered(fetch(`${at}/page`))).json()) as Page;
   const post = (what: string, body: unknown) => sent(`${at}/${what}`, body);
-  const said = async (what: string, body: unknown) => (await (await post(what, body)).json()) as Page;
+  const said = async (what: string, body: unknown) => (await (await post(what, body)).json()) as Now;
   return {
     byFirm: false,
     atTablet: false,
-    load: get,
+    load: () => page(at),
     seen: () => post("seen", {}),
     ask: (says) => said("questions", says),
     decline: (says) => said("decline", says),
+    options: async (choice, find) =>
+      (await (
+        await answered(fetch(`${at}/options?choice=${choice}&find=${encodeURIComponent(find)}`))
+      ).json()) as readonly Schemas["OptionOnPage"][],
+    choose: (choose) => said("choose", choose),
     accept: (accept) => said("accept", accept),
     pdf: `${at}/pdf`,
     signed: `${at}/signed`,
     mark: `${at}/mark`,
+    picture: (choice, option) => `${at}/picture?choice=${choice}&option=${option}`,
   };
 }
 
@@ -84,13 +112,16 @@ function ofFirm(query: URLSearchParams): Link {
   return {
     byFirm: true,
     atTablet: query.has("tablet"),
-    load: async () => (await (await answered(fetch(`${at}/page`))).json()) as Page,
+    load: () => page(at),
     seen: () => Promise.resolve(),
     ask: not,
     decline: not,
-    accept: async (accept) => (await (await sent(`${at}/accept`, accept)).json()) as Page,
+    options: not,
+    choose: not,
+    accept: async (accept) => (await (await sent(`${at}/accept`, accept)).json()) as Now,
     pdf: `${at}/pdf`,
     signed: `${at}/signed`,
     mark: `${at}/mark`,
+    picture: () => "",
   };
 }

@@ -39,6 +39,9 @@ public sealed record Brought(ImmutableArray<NewLink> Links, ImmutableArray<Mail>
     /// <summary>What was agreed; null for nothing.</summary>
     public Acceptance? Acceptance { get; init; }
 
+    /// <summary>Whether it is agreed as it was sent, whatever was chosen before: live pricing has stopped (L10).</summary>
+    public bool WhateverWasChosen { get; init; }
+
     /// <summary>Nothing of all that.</summary>
     public static readonly Brought Nothing = new([], []);
 }
@@ -200,7 +203,79 @@ public sealed class RevisionStore(Database database)
         // A link that was revoked while its page stood open does nothing more; one is revoked once.
         if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
             throw Core.RefusedException.Of("link", "That link was revoked.");
+        if (
+            bring is { Acceptance.Statement: var signed, WhateverWasChosen: false }
+            && Selected(connection, fact.Revision).Version != signed.Selection
+        )
+            throw Core.RefusedException.Of(
+                "total",
+                "Something else was chosen meanwhile. What stands now is shown; look at it, and sign again."
+            );
         Append(connection, job, fact, bring ?? Brought.Nothing);
+        transaction.Commit();
+        return life;
+    }
+
+    /// <summary>The refusal of whoever has not seen the last change (L8).</summary>
+    public static Core.RefusedException ChosenMeanwhile() =>
+        Core.RefusedException.Of(
+            "version",
+            "Somebody else has chosen meanwhile. What stands now is shown; choose again."
+        );
+
+    /// <summary>What is chosen of a revision by now.</summary>
+    public Selection Selected(Guid revision)
+    {
+        using var connection = database.Connect();
+        return Selected(connection, revision);
+    }
+
+    private static Selection Selected(SqliteConnection connection, Guid revision) =>
+        connection
+            .Rows(
+                "SELECT content FROM selection WHERE revision_id = $revision ORDER BY version DESC LIMIT 1",
+                r => JsonSerializer.Deserialize<Selection>(r.GetString(0), CoreJson.Options)!,
+                ("$revision", revision)
+            )
+            .FirstOrDefault()
+        ?? Selection.AsSent;
+
+    /// <summary>Keeps what is chosen, if something may be chosen as the proposal stands in this very transaction, and if nothing else was chosen since it was seen. The fact is recorded once a visit; the same id again
+    /// changes nothing.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="fact">The fact; its id is that of the change.</param>
+    /// <param name="next">What is chosen from now on: one version more than what was seen.</param>
+    /// <param name="today">The firm's day.</param>
+    /// <exception cref="Core.RefusedException">It may not; says why.</exception>
+    public ProposalLife Choose(Guid job, Fact fact, Selection next, DateOnly today)
+    {
+        using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        var life = Life(connection, job);
+        if (connection.Rows("SELECT 1 FROM selection WHERE id = $id", r => r.GetInt32(0), ("$id", fact.Id)).Count > 0)
+            return life;
+        var then = life.With(fact, today);
+        if (LinkStore.Find(connection, fact.Link!.Value) is not { Link.Revoked: null })
+            throw Core.RefusedException.Of("link", "That link was revoked.");
+        var now = Selected(connection, fact.Revision);
+        if (next.Version != now.Version + 1)
+            throw ChosenMeanwhile();
+        if (next.Version > Selection.Most)
+            throw Core.RefusedException.Of("choose", "So many changes are better talked about: please call.");
+        connection.Run(
+            "INSERT INTO selection (id, revision_id, version, content, link_id, at) VALUES ($id, $revision, $version, $content, $link, $at)",
+            ("$id", fact.Id),
+            ("$revision", fact.Revision),
+            ("$version", next.Version),
+            ("$content", JsonSerializer.Serialize(next, CoreJson.Options)),
+            ("$link", fact.Link),
+            ("$at", JobStore.Utc(fact.At))
+        );
+        if (life.IsNewVisit(fact.Link!.Value, fact.At, FactKind.Chosen))
+        {
+            Append(connection, job, fact);
+            life = then;
+        }
         transaction.Commit();
         return life;
     }

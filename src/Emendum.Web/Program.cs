@@ -55,6 +55,7 @@ builder
     .AddSingleton<Told>()
     .AddSingleton<AcceptanceStore>()
     .AddSingleton<Signings>()
+    .AddSingleton<FrozenRevisions>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()

@@ -33,7 +33,7 @@ public class AlternatesPropertyTests
     }
 
     /// <summary>The job with up to four alternates over work and places taken at random.</summary>
-    private static Job Offering(Job job, Random random)
+    internal static Job Offering(Job job, Random random)
     {
         for (var n = random.Next(1, 5); n > 0; n--)
         {

@@ -37,7 +37,7 @@ public class ChoicesPropertyTests
     }
 
     /// <summary>The job with up to four choices of goods, coats and colours, some of which rule out or follow others.</summary>
-    private static Job Choosing(Job job, Random random)
+    internal static Job Choosing(Job job, Random random)
     {
         for (var n = random.Next(1, 5); n > 0; n--)
         {

@@ -25,7 +25,10 @@ public sealed class OutsideTests : IDisposable
         folder.Dispose();
     }
 
-    private static string At(string rest = "") => $"/api/jobs/{Pottery}/revisions{rest}";
+    /// <summary>The job whose revisions are sent.</summary>
+    private Guid job = Pottery;
+
+    private string At(string rest = "") => $"/api/jobs/{job}/revisions{rest}";
 
     private async Task<JsonObject> Revisions() => (await server.Http.GetFromJsonAsync<JsonObject>(At()))!;
 
@@ -47,7 +50,7 @@ public sealed class OutsideTests : IDisposable
             {
                 ["id"] = id,
                 ["fact"] = Guid.CreateVersion7(),
-                ["base"] = (long)(await server.Job(Pottery))["version"]!,
+                ["base"] = (long)(await server.Job(job))["version"]!,
                 ["how"] = message is null ? "by hand" : "",
                 ["despite"] = "as it is",
                 ["message"] = message,
@@ -73,8 +76,17 @@ public sealed class OutsideTests : IDisposable
         return new Uri((string)made["address"]!).AbsolutePath;
     }
 
-    private async Task<JsonObject> Page(string link) =>
-        (await server.Outside.GetFromJsonAsync<JsonObject>(link + "/page"))!;
+    private Task<JsonObject> Page(string link) => Page(server, link);
+
+    /// <summary>The page, with what moves on it among the rest.</summary>
+    private static async Task<JsonObject> Page(Server server, string link)
+    {
+        var page = (await server.Outside.GetFromJsonAsync<JsonObject>(link + "/page"))!;
+        foreach (var (name, value) in page["now"]!.AsObject())
+            page[name] = value?.DeepClone();
+        page.Remove("now");
+        return page;
+    }
 
     private Task<(int Status, JsonObject Body)> Says(string link, string what, string words, Guid? id = null) =>
         Server.Post(
@@ -298,7 +310,7 @@ public sealed class OutsideTests : IDisposable
         {
             ["id"] = id ?? Guid.CreateVersion7(),
             ["revision"] = (string)page["revision"]!,
-            ["selection"] = 0,
+            ["selection"] = (int)page["statement"]!["selection"]!,
             ["total"] = (string)page["statement"]!["total"]!,
             ["name"] = name,
             ["drawn"] = "10,200 60,40 110,200;300,150",
@@ -437,7 +449,7 @@ public sealed class OutsideTests : IDisposable
             {
                 ["id"] = Guid.CreateVersion7(),
                 ["fact"] = Guid.CreateVersion7(),
-                ["base"] = (long)(await server.Job(Pottery))["version"]!,
+                ["base"] = (long)(await server.Job(job))["version"]!,
                 ["how"] = "by hand",
                 ["despite"] = "x",
                 ["message"] = null,
@@ -451,6 +463,166 @@ public sealed class OutsideTests : IDisposable
         Assert.Equal(200, (await Accept(link, Yes(page))).Status);
         Assert.Equal("Ida Marrow", (string)(await Page(link))["names"]![0]!["name"]!);
         Assert.Equal(404, (await server.Post(At($"/{Guid.CreateVersion7()}/accept"), Yes(page))).Status);
+    }
+
+    private Task<(int Status, JsonObject Body)> Choose(
+        string link,
+        JsonObject page,
+        JsonNode? choice,
+        JsonNode of,
+        bool taken = true,
+        Guid? id = null
+    ) =>
+        Server.Post(
+            server.Outside,
+            link + "/choose",
+            new JsonObject
+            {
+                ["id"] = id ?? Guid.CreateVersion7(),
+                ["version"] = page["offer"]!["version"]!.DeepClone(),
+                ["choice"] = choice?.DeepClone(),
+                ["of"] = of.DeepClone(),
+                ["taken"] = taken,
+            }
+        );
+
+    private static string Total(JsonObject page) => (string)page["statement"]!["total"]!;
+
+    [Fact]
+    public async Task Choices_are_one_selection_for_all_links_and_what_is_signed_is_what_was_seen()
+    {
+        job = Server.Library;
+        var revision = await Send();
+        var (link, other, copy) = (
+            await Link(revision),
+            await Link(revision, "Bo"),
+            await Link(revision, "Wren", signs: false)
+        );
+        var page = await Page(link);
+        var sent = Total(page);
+        Assert.Equal(0, (int)page["offer"]!["version"]!);
+        var choice = page["offer"]!["choices"]!
+            .AsArray()
+            .First(c => c!["options"]!.AsArray().Any(o => !(bool)o!["chosen"]! && (string)o["conflict"]! == ""))!;
+        var option = choice["options"]!.AsArray().First(o => !(bool)o!["chosen"]! && (string)o["conflict"]! == "")!;
+        // A copy chooses nothing; what is not offered is not chosen.
+        Assert.Equal(422, (await Choose(copy, page, choice["id"], option["id"]!)).Status);
+        Assert.Equal(422, (await Choose(link, page, choice["id"], Guid.CreateVersion7())).Status);
+        Assert.Equal(422, (await Choose(link, page, null, Guid.CreateVersion7())).Status);
+        Assert.Equal("sent", await State());
+        // Chosen once, however often it is sent; seen by all.
+        var id = Guid.CreateVersion7();
+        var (status, chosen) = await Choose(link, page, choice["id"], option["id"]!, id: id);
+        Assert.True(status == 200, chosen.ToJsonString());
+        Assert.Equal(422, (await Choose(other, page, choice["id"], option["id"]!)).Status);
+        Assert.NotEqual(sent, Total(chosen));
+        var theirs = await Page(other);
+        Assert.Equal((1, Total(chosen)), ((int)theirs["offer"]!["version"]!, Total(theirs)));
+        Assert.Contains((string)option["name"]!, (string)theirs["statement"]!["sentence"]!, StringComparison.Ordinal);
+        Assert.Equal("seen", await State());
+        Assert.Single(await Did(), "chose");
+        // The partner adds something: who has not seen that does not sign (L8), with both totals said.
+        var alternate = theirs["offer"]!["alternates"]![0]!;
+        var (_, both) = await Choose(other, theirs, null, alternate["id"]!);
+        Assert.NotEqual(Total(chosen), Total(both));
+        var yes = Yes(chosen);
+        yes["selection"] = 1;
+        (status, var answer) = await Accept(link, yes);
+        Assert.Equal(
+            (422, $"You saw {Total(chosen)}; it comes to {Total(both)}. Look at it, and sign again."),
+            (status, (string)answer["title"]!)
+        );
+        yes = Yes(both);
+        yes["selection"] = 2;
+        (status, answer) = await Accept(link, yes);
+        Assert.True(status == 200, answer.ToJsonString());
+        Assert.Equal(Total(both), Total(answer));
+        Assert.Null(answer["offer"]);
+        // After it nothing is chosen any more; what was agreed has each with its price, and the PDF says so.
+        Assert.Equal(422, (await Choose(other, both, null, alternate["id"]!, taken: false)).Status);
+        var rows = answer["statement"]!["price"]!.AsArray().Select(r => (string)r!["label"]!).ToList();
+        Assert.Contains($"{(string)choice["name"]!}: {(string)option["name"]!}", rows);
+        Assert.Contains((string)alternate["name"]!, rows);
+        var text = Text(await server.Outside.GetByteArrayAsync(link + "/signed"));
+        Assert.Contains(((string)option["name"]!).Replace(" ", ""), text, StringComparison.Ordinal);
+        Assert.Contains(Total(both), text, StringComparison.Ordinal);
+        var fact = (await Revisions())["revisions"]![0]!;
+        Assert.Equal("accepted", (string)fact["stateWords"]!);
+        server.Kill();
+        var database = Database.Open(folder.Path);
+        using (var connection = database.Connect())
+        {
+            Assert.Contains(
+                "does not change",
+                Assert
+                    .Throws<SqliteException>(() =>
+                        Sql(connection, "UPDATE selection SET version = 9").ExecuteNonQuery()
+                    )
+                    .Message
+            );
+            using var total = Sql(connection, "SELECT total FROM proposal_fact WHERE kind = 'Accepted'")
+                .ExecuteReader();
+            Assert.True(total.Read());
+            Assert.Equal(Total(both).Replace(",", ""), total.GetString(0));
+        }
+        database.Close();
+    }
+
+    [Fact]
+    public async Task Where_live_pricing_has_stopped_the_revision_as_sent_can_be_signed_whatever_was_chosen_before()
+    {
+        job = Server.Library;
+        var revision = await Send();
+        var link = await Link(revision);
+        var page = await Page(link);
+        var sent = Total(page);
+        var alternate = page["offer"]!["alternates"]![0]!;
+        var (_, chosen) = await Choose(link, page, null, alternate["id"]!);
+        Assert.NotEqual(sent, Total(chosen));
+        server.Kill();
+        // As if the rules had changed: the frozen job comes to another total than was sent.
+        var database = Database.Open(folder.Path);
+        using (var connection = database.Connect())
+        {
+            Sql(connection, "DROP TRIGGER revision_stays").ExecuteNonQuery();
+            using var file = Sql(connection, "SELECT job FROM revision").ExecuteReader();
+            file.Read();
+            using var zip = new System.IO.Compression.GZipStream(
+                new MemoryStream((byte[])file[0]),
+                System.IO.Compression.CompressionMode.Decompress
+            );
+            var frozen = JsonNode.Parse(zip)!;
+            frozen["pricing"]!["overhead"] = "15";
+            using var packed = new MemoryStream();
+            using (
+                var gzip = new System.IO.Compression.GZipStream(packed, System.IO.Compression.CompressionLevel.Fastest)
+            )
+                gzip.Write(System.Text.Encoding.UTF8.GetBytes(frozen.ToJsonString()));
+            var update = Sql(connection, "UPDATE revision SET job = $job");
+            update.Parameters.AddWithValue("$job", packed.ToArray());
+            Assert.Equal(1, update.ExecuteNonQuery());
+        }
+        database.Close();
+        using var later = Server.StartWithOutside(folder.Path);
+        page = await Page(later, link);
+        Assert.Contains("It can be accepted as it was sent", (string)page["offer"]!["stopped"]!);
+        Assert.Equal((sent, 0), (Total(page), (int)page["statement"]!["selection"]!));
+        var (status, _) = await Server.Post(
+            later.Outside,
+            link + "/choose",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["version"] = 1,
+                ["choice"] = null,
+                ["of"] = alternate["id"]!.DeepClone(),
+                ["taken"] = false,
+            }
+        );
+        Assert.Equal(422, status);
+        (status, var signed) = await Server.Post(later.Outside, link + "/accept", Yes(page));
+        Assert.True(status == 200, signed.ToJsonString());
+        Assert.Equal(sent, Total(signed));
     }
 
     [Fact]
@@ -523,31 +695,48 @@ public sealed class OutsideTests : IDisposable
         Assert.Equal(HttpStatusCode.NotFound, inside.StatusCode);
     }
 
-    [Fact]
-    public async Task What_leaves_the_house_is_what_the_customer_may_see()
+    [Theory]
+    [InlineData("01930000-0000-7000-8000-000000000996", "Marrow Street Pottery", "Limewash")]
+    [InlineData("01930000-0000-7000-8000-000000000999", "Saltmarsh Lending Library Trust", "Loop, moss")]
+    public async Task What_leaves_the_house_is_what_the_customer_may_see(string of, string own, string reads)
     {
+        job = Guid.Parse(of);
         // Everything that the firm knows and the customer does not: words of its own about work and places, hidden blocks, costs and margins, suppliers, other customers.
-        var job = JsonNode.Parse(await server.File(Pottery))!.AsObject();
-        var secrets = new List<string> { "kiln@marrow-street.example", "555 0166", "larkspur-pell.example" };
+        var file = JsonNode.Parse(await server.File(job))!.AsObject();
+        var secrets = new List<string>
+        {
+            "marrow-street.example",
+            "saltmarsh-library.example",
+            "555 01",
+            "larkspur-pell.example",
+        };
         foreach (var customer in (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!)
-            if ((string)customer!["name"]! != "Marrow Street Pottery")
+            if ((string)customer!["name"]! != own)
                 secrets.AddRange([(string)customer["name"]!, (string)customer["email"]!]);
-        foreach (var entry in job["book"]!.AsArray())
+        foreach (var entry in file["book"]!.AsArray())
             if ((string?)entry!["supplier"] is { Length: > 0 } supplier)
                 secrets.Add(supplier);
         var id = await Send();
         var link = await Link(id);
 
-        var reckoned = await server.Job(Pottery);
+        var reckoned = await server.Job(job);
         foreach (var figure in new[] { "cost", "hours", "profit", "margin" })
             if ((string?)reckoned["tally"]?[figure]?["shown"] is { Length: > 3 } shown)
                 secrets.Add(shown);
         Assert.True(secrets.Count > 8, string.Join(", ", secrets));
         await Says(link, "questions", "When?");
         var sent = new List<string>();
-        foreach (var path in new[] { "", "/page", "/pdf", "/mark", "/nothing" })
+        foreach (var path in new[] { "", "/page", "/pdf", "/mark", "/nothing", "/options?find=o&choice=" + Guid.Empty })
             sent.Add(await Whole(link + path));
         sent.Add((await Says(link, "questions", "And how long?")).Body.ToJsonString());
+        var before = await Page(link);
+        foreach (var choice in before["offer"]!["choices"]!.AsArray())
+        {
+            sent.Add(await Whole($"{link}/options?find=o&choice={choice!["id"]}"));
+            sent.Add(
+                (await Choose(link, await Page(link), choice["id"], choice["options"]![1]!["id"]!)).Body.ToJsonString()
+            );
+        }
         sent.Add((await Accept(link, Yes(await Page(link)))).Body.ToJsonString());
         sent.Add(await Whole(link + "/signed"));
         sent.Add((await Says(link, "decline", "No.")).Body.ToJsonString());
@@ -560,7 +749,7 @@ public sealed class OutsideTests : IDisposable
         var page = sent[1];
         foreach (var name in new[] { "\"cost", "margin", "supplier", "note\"", "hidden\":true", "figure\":\"", "why" })
             Assert.DoesNotContain(name, page, StringComparison.OrdinalIgnoreCase);
-        Assert.Contains("Limewash", page, StringComparison.Ordinal);
+        Assert.Contains(reads, page, StringComparison.Ordinal);
         Assert.Contains("nosniff", page, StringComparison.Ordinal);
         Assert.Contains("no-referrer", page, StringComparison.Ordinal);
     }
@@ -616,6 +805,7 @@ public sealed class OutsideTests : IDisposable
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
                     DROP TABLE mail;
+                    DROP TABLE selection;
                     DROP TABLE signed_pdf;
                     DROP TABLE signature;
                     DROP TABLE acceptance;

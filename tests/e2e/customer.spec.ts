@@ -12,8 +12,8 @@ async function phone(browser: Browser, address: string) {
   return page;
 }
 
-/** Sends the job as it stands, as its next revision. */
-async function send(page: Page, letters: string) {
+/** Sends the job as it stands, as its next revision, with a reason where something is unfinished. */
+async function send(page: Page, letters: string, reason = true) {
   await page.getByRole("button", { name: /^Revisions/ }).press("Enter");
   await page
     .getByRole("button", { name: `Send revision ${letters}` })
@@ -21,9 +21,11 @@ async function send(page: Page, letters: string) {
   const dialog = page.getByRole("dialog", {
     name: `Send revision ${letters}`,
   });
-  await dialog
-    .getByRole("textbox", { name: "Why it goes out all the same" })
-    .fill("paid on the last day");
+  await dialog.getByRole("radio", { name: /^By hand/ }).check();
+  if (reason)
+    await dialog
+      .getByRole("textbox", { name: "Why it goes out all the same" })
+      .fill("paid on the last day");
   await dialog.getByRole("button", { name: "It is sent" }).press("Enter");
   await expect(dialog).toHaveCount(0);
 }
@@ -264,4 +266,100 @@ test("what is replaced, revoked or a copy says so on its page; a no is told with
   await expect(b).toHaveAccessibleName("Revision B, accepted");
   await expect(b).toContainText("signed in person, at the firm's tablet");
   await customer.context().close();
+});
+
+/** The demo's library as a job of its own: other tests count on it as it is. */
+async function libraryOnceMore(page: Page, id: string, name: string) {
+  const file = JSON.parse(
+    await (
+      await page.request.get(
+        "/api/jobs/01930000-0000-7000-8000-000000000999/file",
+      )
+    ).text(),
+  ) as { id: string; info: { name: string } };
+  file.id = id;
+  file.info.name = name;
+  const made = await page.request.post("/api/jobs/import", {
+    data: JSON.stringify(file),
+    headers: { "Content-Type": "application/json" },
+  });
+  expect(made.ok()).toBe(true);
+  await page.goto(`/jobs/${id}/proposal?view=revisions`);
+}
+
+test("two people choose on their phones: one follows the other, prices follow, and what somebody has not seen they do not sign", async ({
+  page,
+  browser,
+}) => {
+  await libraryOnceMore(
+    page,
+    "01940000-0000-7000-8000-00000000c0de",
+    "Turnstone Reading Room",
+  );
+  await send(page, "A", false);
+  const [ida, bo] = [
+    await phone(browser, await link(page, "A", "Ida Marrow")),
+    await phone(browser, await link(page, "A", "Bo Marrow")),
+  ];
+  const foot = (of: Page) => of.getByRole("contentinfo");
+  const pays = async (of: Page) =>
+    /You pay\s*([\d,.]+)/.exec(await foot(of).innerText())![1]!;
+  const sent = await pays(ida);
+  const choices = ida.getByRole("region", { name: "Your choices" });
+  await accessible(ida, "choices");
+  // By keys; the room that follows the others takes the same.
+  const tiles = choices.getByRole("group", {
+    name: "Carpet tiles of the reading rooms",
+  });
+  const follows = choices
+    .getByRole("group", { name: /^Carpet tiles of / })
+    .nth(1);
+  await tiles.getByRole("radio", { name: /^Loop, slate/ }).press("ArrowDown");
+  await expect(tiles.getByRole("radio", { name: /^Loop, moss/ })).toBeChecked();
+  await expect(
+    follows.getByRole("radio", { name: /^Loop, moss/ }),
+  ).toBeChecked();
+  const name = "Loop, moss";
+  await expect(foot(ida)).toContainText(name);
+  await expect.poll(() => pays(ida)).not.toBe(sent);
+  const chosen = await pays(ida);
+  // Bo has the page open as it was: what he chooses is refused, and what stands now is shown.
+  expect(await pays(bo)).toBe(sent);
+  const add = bo.getByRole("button", { name: /^Add / }).first();
+  await add.press("Enter");
+  await expect(
+    bo.getByText("Somebody else has chosen meanwhile."),
+  ).toBeVisible();
+  await expect.poll(() => pays(bo)).toBe(chosen);
+  await add.press("Enter");
+  await expect(add).toHaveAttribute("aria-pressed", "true");
+  const both = await pays(bo);
+  expect(both).not.toBe(chosen);
+  // The firm sees what is chosen, and takes it into the job by one key (it is undone like any edit).
+  const a = revision(page, "A");
+  await expect(a).toContainText("The customer chose Loop, moss");
+  await a
+    .getByRole("button", { name: "Take it over into the job" })
+    .press("Enter");
+  await expect(a).toContainText("All of it stands in the job.");
+  // Ida signs what she saw: refused with both totals, and she sees what it is now.
+  await ida.getByRole("link", { name: "Accept and sign" }).press("Enter");
+  await ida.getByRole("radio", { name: "Type it" }).check();
+  await ida.getByRole("checkbox", { name: /^I may sign/ }).check();
+  await ida.getByRole("button", { name: `Sign for ${chosen}` }).press("Enter");
+  await expect(ida.getByRole("alert")).toHaveText(
+    `You saw ${chosen}; it comes to ${both}. Look at it, and sign again.`,
+  );
+  await ida.getByRole("button", { name: `Sign for ${both}` }).press("Enter");
+  const agreed = ida.getByRole("region", { name: "What was agreed" });
+  await expect(agreed).toContainText(name);
+  await expect(
+    agreed.getByRole("row", { name: /^You pay in all/ }),
+  ).toContainText(both);
+  await expect(revision(page, "A")).toHaveAccessibleName(
+    "Revision A, accepted",
+  );
+  await expect(revision(page, "A")).toContainText("chose");
+  await ida.context().close();
+  await bo.context().close();
 });

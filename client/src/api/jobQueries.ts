@@ -163,6 +163,18 @@ export const askJob = {
       queryFn: async () => (await api.GET("/api/jobs/{id}/revisions", { params: of(job) })).data!,
       placeholderData: keepPreviousData,
     }),
+  /** What the customer chose of a revision, against the job as it stands. */
+  chosen: (job: At, revision: string, selection: number) =>
+    queryOptions({
+      queryKey: ["chosen", job.id, job.version, revision, selection],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/revisions/{revision}/chosen", {
+            params: { path: { id: job.id, revision } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** What was asked about it, and answered. */
   questions: (job: At) =>
     queryOptions({

@@ -3251,6 +3251,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/{revision}/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChosenView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions/{revision}/accept": {
         parameters: {
             query?: never;
@@ -3282,7 +3320,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CustomerPage"];
+                        "application/json": components["schemas"]["PageNow"];
                     };
                 };
             };
@@ -5251,6 +5289,15 @@ export interface components {
             hidden: boolean;
             supplierShown: boolean;
         };
+        ChoiceOnPage: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            where: string;
+            options: components["schemas"]["OptionOnPage"][];
+            /** Format: int32 */
+            all: number;
+        };
         ChoiceOption: {
             /** Format: uuid */
             id: string;
@@ -5334,6 +5381,12 @@ export interface components {
         };
         ChosenPrices: {
             ids: string[];
+        };
+        ChosenView: {
+            names: string[];
+            total: string;
+            takesOver: components["schemas"]["Command"][];
+            gone: string[];
         };
         CoatsPace: {
             /** Format: int32 */
@@ -5980,21 +6033,13 @@ export interface components {
             exemption?: null | components["schemas"]["Exemption"];
         };
         CustomerPage: {
-            revision: string;
             document: components["schemas"]["Document"];
             brand: components["schemas"]["Brand"];
             hasMark: boolean;
             currency: string;
-            total: string;
-            open: boolean;
-            stands: string;
-            holds: string;
             for: string;
             signs: boolean;
-            questions: components["schemas"]["CustomerQuestion"][];
-            statement: components["schemas"]["Statement"];
-            statementHash: string;
-            names: components["schemas"]["SignedBy"][];
+            now: components["schemas"]["PageNow"];
         };
         CustomerQuestion: {
             /** Format: uuid */
@@ -6742,6 +6787,14 @@ export interface components {
             work: components["schemas"]["NamedView"][];
             places: components["schemas"]["NamedView"][];
         };
+        OfferedAlternate: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            where: string;
+            amount: string;
+            taken: boolean;
+        };
         OfferedView: {
             /** Format: uuid */
             id: string;
@@ -6758,6 +6811,13 @@ export interface components {
             refused: string;
             keeps: null | components["schemas"]["TakeAlternate"];
         };
+        OfferView: {
+            /** Format: int32 */
+            version: number;
+            stopped: string;
+            choices: components["schemas"]["ChoiceOnPage"][];
+            alternates: components["schemas"]["OfferedAlternate"][];
+        };
         OnceView: {
             price: components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
@@ -6766,6 +6826,17 @@ export interface components {
             /** Format: int32 */
             all: number;
             options: components["schemas"]["OptionView"][];
+        };
+        OptionOnPage: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            says: string;
+            amount: string;
+            included: boolean;
+            chosen: boolean;
+            conflict: string;
+            hasPicture: boolean;
         };
         OptionsView: {
             offered: components["schemas"]["OfferedView"][];
@@ -6834,6 +6905,17 @@ export interface components {
             size: string;
             /** Format: decimal */
             price: string;
+        };
+        PageNow: {
+            revision: string;
+            open: boolean;
+            stands: string;
+            holds: string;
+            questions: components["schemas"]["CustomerQuestion"][];
+            statement: components["schemas"]["Statement"];
+            statementHash: string;
+            names: components["schemas"]["SignedBy"][];
+            offer: null | components["schemas"]["OfferView"];
         };
         /** @enum {unknown} */
         Paper: "letter" | "a4";
@@ -7291,6 +7373,8 @@ export interface components {
             total: string;
             history: components["schemas"]["FactView"][];
             links: components["schemas"]["LinkView"][];
+            /** Format: int32 */
+            selection: number;
             signed: components["schemas"]["SignedBy"][];
             may: components["schemas"]["FactKind"][];
         };
@@ -7620,6 +7704,7 @@ export interface components {
             total: string;
             offered: components["schemas"]["StatementRow"][];
             steps: components["schemas"]["StatementRow"][];
+            taken: string[];
             sentence: string;
             declares: string;
         };

@@ -4,6 +4,7 @@ import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
 import { useJob } from "../job/JobContext";
+import { Chosen } from "./Chosen";
 import styles from "./revisions.module.css";
 import { UnderIt } from "./UnderIt";
 import { MailAgain } from "./MailAgain";
@@ -127,6 +128,7 @@ export function Facts(props: {
           </button>
         ))}
       </p>
+      {revision.selection > 0 && <Chosen revision={revision} />}
       {revision.signed.length > 0 && <UnderIt revision={revision} />}
       {mailing && <MailAgain revision={revision} fact={mailing} onClose={() => setMailing("")} />}
       {act && (

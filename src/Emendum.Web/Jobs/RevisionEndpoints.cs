@@ -152,12 +152,16 @@ public static class RevisionEndpoints
         jobs.MapGet(
             "/{id:guid}/revisions/{revision:guid}/page",
             (Guid id, Guid revision, RevisionStore revisions, FirmDay day, Signings signings) =>
-                CustomerPage.Of(Found(revisions, id, revision), revisions.Life(id), null, day, signings)
+                CustomerPage.Of(Frozen(signings, id, revision), revisions.Life(id), null, day, signings)
         );
+        jobs.MapGet("/{id:guid}/revisions/{revision:guid}/chosen", Chosen);
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/accept", AcceptInPerson);
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/signatures", SignsToo);
         jobs.MapGet("/{id:guid}/revisions/{revision:guid}/signed", Signed).Produces<byte[]>(200, "application/pdf");
     }
+
+    private static Frozen Frozen(Signings signings, Guid job, Guid id) =>
+        signings.Frozen(job, id) ?? throw new NotThereException("That revision is not in this job.");
 
     private static Revision Found(RevisionStore revisions, Guid job, Guid id) =>
         revisions.Find(job, id) ?? throw new NotThereException("That revision is not in this job.");
@@ -554,21 +558,29 @@ public static class RevisionEndpoints
         return told.Of(open.Get(id).Estimate);
     }
 
+    /// <summary>What the customer chose, and what takes it into the job as it stands (L9).</summary>
+    private static ChosenView Chosen(Guid id, Guid revision, OpenJobs open, Signings signings)
+    {
+        var (frozen, selection) = (Frozen(signings, id, revision), signings.Selected(revision));
+        var statement = frozen.With(selection, out _).Statement;
+        var takes = TakeOver.Of(open.Get(id).Estimate, selection, JobFile.Read(frozen.Revision.JobFile, out Party? _));
+        return new(statement.Taken, statement.Total, takes.Commands, takes.Gone);
+    }
+
     /// <summary>The customer signs at the firm's own tablet.</summary>
-    private static CustomerPage AcceptInPerson(
+    private static PageNow AcceptInPerson(
         Guid id,
         Guid revision,
         AcceptRevision accept,
-        RevisionStore revisions,
         FirmDay day,
         Signings signings,
         Live live
     )
     {
-        var found = Found(revisions, id, revision);
-        var life = signings.Accept(id, found, accept, accept.Id, null);
+        var frozen = Frozen(signings, id, revision);
+        var life = signings.Accept(id, frozen, accept, accept.Id, null);
         live.Happened(id);
-        return CustomerPage.Of(found, life, null, day, signings);
+        return PageNow.Of(frozen, life, null, day, signings);
     }
 
     /// <summary>The firm signs too (L16), or somebody else of the customer's side (L21).</summary>

@@ -87,6 +87,7 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
 /// <param name="Total">What the customer pays.</param>
 /// <param name="History">What happened, the latest last.</param>
 /// <param name="Links">The customer's links to it.</param>
+/// <param name="Selection">Version of what the customer chose; 0 for nothing.</param>
 /// <param name="Signed">The names under what was agreed; empty where nothing was signed.</param>
 /// <param name="May">What the firm can record of it now.</param>
 public sealed record RevisionView(
@@ -100,8 +101,21 @@ public sealed record RevisionView(
     string Total,
     IReadOnlyList<FactView> History,
     IReadOnlyList<LinkView> Links,
+    int Selection,
     IReadOnlyList<SignedBy> Signed,
     IReadOnlyList<FactKind> May
+);
+
+/// <summary>What the customer chose of a revision.</summary>
+/// <param name="Names">What was chosen otherwise than it was sent.</param>
+/// <param name="Total">What the customer pays with it, with tax.</param>
+/// <param name="TakesOver">What takes it into the job as it stands, in order; empty where all of it stands there.</param>
+/// <param name="Gone">What is not in the job any more.</param>
+public sealed record ChosenView(
+    IReadOnlyList<string> Names,
+    string Total,
+    IReadOnlyList<Command> TakesOver,
+    IReadOnlyList<string> Gone
 );
 
 /// <summary>How a proposal stands, for whoever shows it beside something else.</summary>
@@ -170,7 +184,16 @@ public sealed class Told(
             outside.IsThere,
             [
                 .. rows.Select(r =>
-                    Row(r, life, today, moment, mails, [.. links[r.Start.Id].Select(Listed)], Signed(r.Start.Id))
+                    Row(
+                        r,
+                        life,
+                        today,
+                        moment,
+                        mails,
+                        [.. links[r.Start.Id].Select(Listed)],
+                        revisions.Selected(r.Start.Id).Version,
+                        Signed(r.Start.Id)
+                    )
                 ),
             ]
         );
@@ -198,6 +221,7 @@ public sealed class Told(
         Func<DateTime, string> moment,
         ILookup<Guid, (Guid Id, string Address)> mails,
         IReadOnlyList<LinkView> links,
+        int selection,
         IReadOnlyList<SignedBy> signed
     )
     {
@@ -228,6 +252,7 @@ public sealed class Told(
                     )),
             ],
             links,
+            selection,
             signed,
             [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );

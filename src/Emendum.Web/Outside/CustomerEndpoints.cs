@@ -11,6 +11,14 @@ namespace Emendum.Web.Outside;
 /// <param name="Words">The words.</param>
 public sealed record CustomerSays(Guid Id, string Words);
 
+/// <summary>One thing that is chosen.</summary>
+/// <param name="Id">Made by the sender: the same again is done once.</param>
+/// <param name="Version">Version of the selection that they saw.</param>
+/// <param name="Choice">The choice; null for an alternate.</param>
+/// <param name="Of">The option, or the alternate.</param>
+/// <param name="Taken">Whether it is taken, or given back.</param>
+public sealed record ChooseOne(Guid Id, int Version, Guid? Choice, Guid Of, bool Taken);
+
 /// <summary>The year of a link is over.</summary>
 public sealed class LinkEndedException() : Exception("This link has ended. Please ask the firm for a new one.");
 
@@ -31,8 +39,8 @@ public static class CustomerEndpoints
             "/page",
             (string token, Behind behind, FirmDay day, Signings signings) =>
             {
-                var (link, revision, life) = behind.Of(token);
-                return CustomerPage.Of(revision, life, link, day, signings);
+                var (link, frozen, life) = behind.Of(token);
+                return CustomerPage.Of(frozen, life, link, day, signings);
             }
         );
         link.MapGet("/pdf", Pdf);
@@ -40,6 +48,9 @@ public static class CustomerEndpoints
         link.MapGet("/mark", Mark);
         link.MapPost("/accept", (string token, AcceptRevision accept, Behind behind) => behind.Accept(token, accept));
         link.MapPost("/seen", Seen);
+        link.MapGet("/options", Options);
+        link.MapGet("/picture", Picture);
+        link.MapPost("/choose", (string token, ChooseOne choose, Behind behind) => behind.Choose(token, choose));
         link.MapPost(
             "/questions",
             (string token, CustomerSays says, Behind behind) => behind.Record(token, FactKind.Asked, says)
@@ -53,7 +64,8 @@ public static class CustomerEndpoints
     /// <summary>The signed PDF.</summary>
     private static async Task<IResult> Signed(string token, Behind behind, Signings signings, FileStore files)
     {
-        var (_, revision, life) = behind.Of(token);
+        var (_, frozen, life) = behind.Of(token);
+        var revision = frozen.Revision;
         var signed =
             signings.Standing(life, revision.Start.Id) ?? throw new NotThereException("Nothing was signed there.");
         return Results.Stream(
@@ -63,16 +75,48 @@ public static class CustomerEndpoints
         );
     }
 
+    /// <summary>Options of a choice whose names have some words in them.</summary>
+    private static IReadOnlyList<OptionOnPage> Options(
+        string token,
+        Guid choice,
+        string find,
+        Behind behind,
+        Signings signings
+    )
+    {
+        var frozen = behind.Of(token).Frozen;
+        return frozen.Offer is { } offer && offer.Choices.FirstOrDefault(c => c.Id == choice) is { } of
+            ? OfferView.Found(
+                offer,
+                of,
+                signings.Selected(frozen.Revision.Start.Id),
+                find[..Math.Min(find.Length, 100)]
+            )
+            : throw new NotThereException("There is nothing here.");
+    }
+
+    /// <summary>The picture of an option's goods.</summary>
+    private static IResult Picture(string token, Guid choice, Guid option, Behind behind, FileStore files)
+    {
+        var offer = behind.Of(token).Frozen.Offer;
+        var hash =
+            offer?.Choices.FirstOrDefault(c => c.Id == choice) is { } of && of.Option(option) is { } one
+                ? offer.PictureOf(of, one)
+                : "";
+        var file = files.Find(hash) ?? throw new NotThereException("There is nothing here.");
+        return Results.Stream(files.Read(file), file.Type);
+    }
+
     private static IResult Pdf(string token, Behind behind, FileStore files)
     {
-        var revision = behind.Of(token).Revision;
+        var revision = behind.Of(token).Frozen.Revision;
         var file = files.Find(revision.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
         return Results.Stream(files.Read(file), "application/pdf", RevisionEndpoints.NameOf(revision));
     }
 
     private static IResult Mark(string token, Behind behind, FileStore files)
     {
-        var hash = behind.Of(token).Revision.Document.Brand.Mark;
+        var hash = behind.Of(token).Frozen.Revision.Document.Brand.Mark;
         var file = files.Find(hash) ?? throw new NotThereException("There is nothing here.");
         return Results.Stream(files.Read(file), file.Type);
     }
@@ -99,10 +143,10 @@ public static class CustomerEndpoints
         /// <summary>The link that a token opens, with its revision and the life of its proposal.</summary>
         /// <exception cref="NotThereException">It opens nothing, or was revoked: the same answer to both (L20).</exception>
         /// <exception cref="LinkEndedException">Its year is over.</exception>
-        public (Link Link, Revision Revision, ProposalLife Life) Of(string token)
+        public (Link Link, Frozen Frozen, ProposalLife Life) Of(string token)
         {
             var (link, job) = Found(token);
-            return (link, revisions.Find(job, link.Revision)!, revisions.Life(job));
+            return (link, signings.Frozen(job, link.Revision)!, revisions.Life(job));
         }
 
         private FoundLink Found(string token)
@@ -118,7 +162,7 @@ public static class CustomerEndpoints
 
         /// <summary>Records what the customer says, and answers with the page as it then is.</summary>
         /// <exception cref="RefusedException">It may not be said as the proposal stands; says why.</exception>
-        public CustomerPage Record(string token, FactKind kind, CustomerSays says)
+        public PageNow Record(string token, FactKind kind, CustomerSays says)
         {
             var (link, job) = Found(token);
             var words = says.Words.Trim();
@@ -135,18 +179,46 @@ public static class CustomerEndpoints
                 day.Today
             );
             live.Happened(job);
-            return CustomerPage.Of(revisions.Find(job, link.Revision)!, life, link, day, signings);
+            return PageNow.Of(signings.Frozen(job, link.Revision)!, life, link, day, signings);
         }
 
         /// <summary>Accepts and signs.</summary>
         /// <exception cref="RefusedException">It cannot be accepted as it stands; says why.</exception>
-        public CustomerPage Accept(string token, AcceptRevision accept)
+        public PageNow Accept(string token, AcceptRevision accept)
         {
             var (link, job) = Found(token);
-            var revision = revisions.Find(job, link.Revision)!;
-            var life = signings.Accept(job, revision, accept, DerivedId.Of($"{link.Id}/{accept.Id}"), link);
+            var frozen = signings.Frozen(job, link.Revision)!;
+            var life = signings.Accept(job, frozen, accept, DerivedId.Of($"{link.Id}/{accept.Id}"), link);
             live.Happened(job);
-            return CustomerPage.Of(revision, life, link, day, signings);
+            return PageNow.Of(frozen, life, link, day, signings);
+        }
+
+        /// <summary>Chooses one thing more.</summary>
+        /// <exception cref="RefusedException">It cannot be chosen as the proposal stands; says why.</exception>
+        public PageNow Choose(string token, ChooseOne choose)
+        {
+            var (link, job) = Found(token);
+            var frozen = signings.Frozen(job, link.Revision)!;
+            if (frozen.Offer is not { } offer)
+                throw RefusedException.Of("choose", "Nothing can be chosen here any more; please ask.");
+            var now = signings.Selected(link.Revision);
+            if (now.Version != choose.Version)
+                throw RevisionStore.ChosenMeanwhile();
+            var next = now.With(choose.Choice, choose.Of, choose.Taken);
+            // It can be priced, or is refused with its reason, before it is kept.
+            _ = offer.With(next);
+            var life = revisions.Choose(
+                job,
+                new(DerivedId.Of($"{link.Id}/{choose.Id}"), link.Revision, FactKind.Chosen, Now, link.For, "")
+                {
+                    Link = link.Id,
+                    Copy = !link.Signs,
+                },
+                next,
+                day.Today
+            );
+            live.Happened(job);
+            return PageNow.Of(frozen, life, link, day, signings);
         }
 
         /// <summary>Records that somebody who may sign has looked, once a visit (L19).</summary>

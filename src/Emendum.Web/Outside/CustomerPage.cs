@@ -22,70 +22,49 @@ public sealed record CustomerQuestion(
     IReadOnlyList<AnswerToCustomer> Answers
 );
 
-/// <summary>The customer's page: one frozen revision, how it stands, and what was asked. Nothing else of the firm leaves by it.</summary>
+/// <summary>What moves on the customer's page.</summary>
 /// <param name="Revision">Letters of the revision.</param>
-/// <param name="Document">The document, without what is not read and without paths of figures.</param>
-/// <param name="Brand">Its look.</param>
-/// <param name="HasMark">Whether the firm has a mark.</param>
-/// <param name="Currency">ISO 4217.</param>
-/// <param name="Total">What the customer pays, with tax.</param>
-/// <param name="Open">Whether it can be declined.</param>
+/// <param name="Open">Whether it can be declined and signed.</param>
 /// <param name="Stands">Why it is not open, as a sentence; empty where it is.</param>
 /// <param name="Holds">Until when the prices hold, where that is longer than the document says; empty otherwise.</param>
-/// <param name="For">Whom the link was made for; empty where the firm looks at it.</param>
-/// <param name="Signs">Whether they may decline and sign; otherwise they read and ask.</param>
 /// <param name="Questions">What was asked, the first first.</param>
 /// <param name="Statement">What would be signed, or was.</param>
 /// <param name="StatementHash">SHA-256 of it.</param>
 /// <param name="Names">The names under it; empty where it was not signed.</param>
-public sealed record CustomerPage(
+/// <param name="Offer">What can be chosen; null where nothing is offered, or where it was signed.</param>
+public sealed record PageNow(
     string Revision,
-    Document Document,
-    Brand Brand,
-    bool HasMark,
-    string Currency,
-    string Total,
     bool Open,
     string Stands,
     string Holds,
-    string For,
-    bool Signs,
     IReadOnlyList<CustomerQuestion> Questions,
     Statement Statement,
     string StatementHash,
-    IReadOnlyList<SignedBy> Names
+    IReadOnlyList<SignedBy> Names,
+    OfferView? Offer
 )
 {
     /// <summary>That of a revision.</summary>
-    /// <param name="revision">The revision.</param>
+    /// <param name="frozen">The revision.</param>
     /// <param name="life">The life of its proposal.</param>
     /// <param name="link">The link it is looked at by; null where the firm looks.</param>
     /// <param name="day">The firm's day.</param>
     /// <param name="signings">What was signed.</param>
-    public static CustomerPage Of(Revision revision, ProposalLife life, Link? link, FirmDay day, Signings signings)
+    public static PageNow Of(Frozen frozen, ProposalLife life, Link? link, FirmDay day, Signings signings)
     {
-        var signed = signings.Standing(life, revision.Start.Id);
-        var statement = signed?.Statement ?? Signings.Of(revision);
-        var ((document, brand), writes, moment) = (revision.Document, revision.Document.Brand.Writes, day.Moments());
-        var reads = CustomerReads.Of(life, revision.Start.Id, day.Today, writes, day.Days());
+        var id = frozen.Revision.Start.Id;
+        var (signed, selection, moment) = (signings.Standing(life, id), signings.Selected(id), day.Moments());
+        var statement = signed?.Statement ?? frozen.With(selection, out _).Statement;
+        var writes = frozen.Revision.Document.Brand.Writes;
+        var reads = CustomerReads.Of(life, id, day.Today, writes, day.Days());
         return new(
-            revision.Start.Letters,
-            Bare(document),
-            brand with
-            {
-                Mark = "",
-            },
-            brand.Mark.Length > 0,
-            document.Elements.OfType<PriceTable>().FirstOrDefault()?.Currency ?? "",
-            writes.Number(Shown.Money(revision.Figures.Total, revision.Figures.Places)),
+            frozen.Revision.Start.Letters,
             reads.Open,
             reads.Stands,
             reads.Holds,
-            link?.For ?? "",
-            link?.Signs ?? false,
             [
                 .. life
-                    .Facts.Where(f => f.Revision == revision.Start.Id && f.Kind == FactKind.Asked)
+                    .Facts.Where(f => f.Revision == id && f.Kind == FactKind.Asked)
                     .Select(question => new CustomerQuestion(
                         question.Id,
                         question.Link is { } by && by == link?.Id,
@@ -100,7 +79,45 @@ public sealed record CustomerPage(
             ],
             statement,
             statement.Hash,
-            [.. signed?.Under(moment) ?? []]
+            [.. signed?.Under(moment) ?? []],
+            signed is null ? OfferView.Of(frozen, selection) : null
+        );
+    }
+}
+
+/// <summary>The customer's page: one frozen revision, and how it stands. Nothing else of the firm leaves by it.</summary>
+/// <param name="Document">The document, without what is not read and without paths of figures.</param>
+/// <param name="Brand">Its look.</param>
+/// <param name="HasMark">Whether the firm has a mark.</param>
+/// <param name="Currency">ISO 4217.</param>
+/// <param name="For">Whom the link was made for; empty where the firm looks at it.</param>
+/// <param name="Signs">Whether they may choose, decline and sign; otherwise they read and ask.</param>
+/// <param name="Now">What moves on it.</param>
+public sealed record CustomerPage(
+    Document Document,
+    Brand Brand,
+    bool HasMark,
+    string Currency,
+    string For,
+    bool Signs,
+    PageNow Now
+)
+{
+    /// <summary>That of a revision; what its parts are is said at <see cref="PageNow.Of"/>.</summary>
+    public static CustomerPage Of(Frozen frozen, ProposalLife life, Link? link, FirmDay day, Signings signings)
+    {
+        var (document, brand) = frozen.Revision.Document;
+        return new(
+            Bare(document),
+            brand with
+            {
+                Mark = "",
+            },
+            brand.Mark.Length > 0,
+            frozen.AsSent.Currency,
+            link?.For ?? "",
+            link?.Signs ?? false,
+            PageNow.Of(frozen, life, link, day, signings)
         );
     }
 

@@ -29,6 +29,7 @@ public sealed record AcceptRevision(
 public sealed class Signings(
     RevisionStore revisions,
     AcceptanceStore acceptances,
+    FrozenRevisions frozen,
     FileStore files,
     FirmDay day,
     TimeProvider time
@@ -36,15 +37,11 @@ public sealed class Signings(
 {
     private DateTime Now => time.GetUtcNow().UtcDateTime;
 
-    /// <summary>What would be signed of a revision.</summary>
-    public static Statement Of(Revision revision) =>
-        Statement.AsSent(
-            revision.Document.Document,
-            revision.Document.Brand,
-            revision.Figures,
-            revision.Start.Letters,
-            revision.Pdf
-        );
+    /// <summary>A revision with what it offers; null where there is none of that id in the job.</summary>
+    public Frozen? Frozen(Guid job, Guid revision) => frozen.Of(job, revision);
+
+    /// <summary>What is chosen of a revision by now.</summary>
+    public Selection Selected(Guid revision) => revisions.Selected(revision);
 
     /// <summary>Accepts a revision for the customer (L7, L8): state, total and that there is no other acceptance are checked in the transaction that records it.</summary>
     /// <param name="job">The job.</param>
@@ -53,9 +50,10 @@ public sealed class Signings(
     /// <param name="fact">Id of the fact.</param>
     /// <param name="link">The customer's link; null where it is signed at the firm's own tablet.</param>
     /// <exception cref="RefusedException">It cannot be accepted as it stands; says why.</exception>
-    public ProposalLife Accept(Guid job, Revision revision, AcceptRevision accept, Guid fact, Link? link)
+    public ProposalLife Accept(Guid job, Frozen revision, AcceptRevision accept, Guid fact, Link? link)
     {
-        var (now, statement) = (Now, Of(revision));
+        var (now, id) = (Now, revision.Revision.Start.Id);
+        var (statement, total) = revision.With(Selected(id), out var live);
         var name = new Signed(fact, false, accept.Name.Trim(), accept.Drawn, now);
         name.Check();
         if (!accept.Declares)
@@ -74,21 +72,22 @@ public sealed class Signings(
             job,
             new(
                 fact,
-                revision.Start.Id,
+                id,
                 FactKind.Accepted,
                 now,
                 name.Name,
                 link is null ? "signed in person, at the firm's tablet" : $"signed by the link of {link.For}"
             )
             {
-                Total = revision.Figures.Total,
+                Total = total,
                 Link = link?.Id,
                 Copy = link is { Signs: false },
             },
             day.Today,
             Brought.Nothing with
             {
-                Acceptance = new(fact, revision.Start.Id, statement, [name]),
+                Acceptance = new(fact, id, statement, [name]),
+                WhateverWasChosen = !live,
             }
         );
     }

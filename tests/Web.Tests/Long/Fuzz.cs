@@ -351,9 +351,9 @@ internal sealed class Fuzz
                     .Replace("/accept", "/page", StringComparison.Ordinal)
             );
             var page = shown.IsSuccessStatusCode ? await shown.Content.ReadFromJsonAsync<JsonObject>() : null;
-            (yes["id"], yes["revision"], yes["selection"]) = (Id(), page?["revision"]?.DeepClone() ?? "A", 0);
+            (yes["id"], yes["revision"], yes["selection"]) = (Id(), page?["now"]?["revision"]?.DeepClone() ?? "A", 0);
             (yes["total"], yes["drawn"]) = (
-                page?["statement"]?["total"]?.DeepClone() ?? "1.00",
+                page?["now"]?["statement"]?["total"]?.DeepClone() ?? "1.00",
                 Chance(50) ? "" : "1,2 3,4"
             );
             (yes["name"], yes["declares"]) = ("Ida Marrow", Chance(90));

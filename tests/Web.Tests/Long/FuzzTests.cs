@@ -17,7 +17,7 @@ public sealed class FuzzTests : IDisposable
     [Trait(Scale.Category, Scale.Long)]
     public async Task Every_operation_and_every_command_answers_whatever_it_is_sent()
     {
-        var (requests, taken) = (Scale.Of(5000, 40_000), 0);
+        var (requests, taken) = (Scale.Of(4000, 40_000), 0);
         var (operations, kinds) = (
             new Dictionary<string, (int Sent, int Taken)>(),
             new Dictionary<string, (int Sent, int Taken)>()

@@ -9,7 +9,7 @@ namespace Emendum.Core.Proposals;
 internal static class OptionsBlock
 {
     /// <summary>Most options of a choice that stand on paper.</summary>
-    private const int MostOptions = 12;
+    public const int MostOptions = 12;
 
     public static IEnumerable<Element> Of(Writing writing) => [.. Choices(writing), .. Alternates(writing)];
 

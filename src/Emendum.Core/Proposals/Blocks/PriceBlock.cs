@@ -249,7 +249,7 @@ internal static class PriceBlock
             .Reason;
 
     /// <summary>The price before tax, the taxes, and what the customer pays.</summary>
-    private static IEnumerable<PriceRow> Sums(Writing writing)
+    public static IEnumerable<PriceRow> Sums(Writing writing)
     {
         var price = writing.Estimate.Price;
         foreach (var step in price.Steps.SkipWhile(s => s.Amount.Path != price.BeforeTax.Path))

@@ -56,9 +56,10 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     /// <summary>Whether a look by a link is worth recording: the first of a visit.</summary>
     /// <param name="link">The link.</param>
     /// <param name="at">When (UTC).</param>
-    public bool IsNewVisit(Guid link, DateTime at)
+    /// <param name="kind">What kind of look: seen, or chosen.</param>
+    public bool IsNewVisit(Guid link, DateTime at, FactKind kind = FactKind.Seen)
     {
-        var seen = Facts.Where(f => f.Link == link && f.Kind == FactKind.Seen).ToList();
+        var seen = Facts.Where(f => f.Link == link && f.Kind == kind).ToList();
         return seen.Count < MostVisits && (seen.Count == 0 || at - seen[^1].At >= OneVisit);
     }
 

@@ -9,6 +9,11 @@ namespace Emendum.Core.Proposals;
 /// <summary>A row of what is signed: what it is, more about it, and its amount as it is read; empty where it has none.</summary>
 public sealed record StatementRow(string Label, string Detail, string Amount);
 
+/// <summary>What can be signed, with its total as a number.</summary>
+/// <param name="Statement">It.</param>
+/// <param name="Total">What the customer pays, with tax.</param>
+public sealed record ToSign(Statement Statement, decimal Total);
+
 /// <summary>What is signed (L17): which revision with the hash of its PDF, its price with tax, what was offered and is not in it, and how it is paid. It says nothing that the document does not say.</summary>
 /// <param name="Firm">The firm.</param>
 /// <param name="Customer">The customer; empty where there is none.</param>
@@ -37,6 +42,9 @@ public sealed record Statement(
     ImmutableArray<StatementRow> Steps
 )
 {
+    /// <summary>Names of what was chosen otherwise than it was sent; what follows it is not named.</summary>
+    public ImmutableArray<string> Taken { get; init; } = [];
+
     /// <summary>That of a revision as it was sent. It is read from the document and its stored figures, and holds whatever the rules have become (L10).</summary>
     /// <param name="document">The document.</param>
     /// <param name="brand">How it writes numbers.</param>
@@ -111,7 +119,7 @@ public sealed record Statement(
                 1 => ", to be paid at once",
                 _ => $", to be paid in {Steps.Length} steps",
             };
-            return $"{(Customer.Length > 0 ? Customer : "The customer")} accepts revision {Revision} of “{Title}” by {Firm} {(Selection == 0 ? "as it was sent" : $"with selection {Selection}")}, for {Total}{(Currency.Length > 0 ? " " + Currency : "")} in all, with tax{paid}.";
+            return $"{(Customer.Length > 0 ? Customer : "The customer")} accepts revision {Revision} of “{Title}” by {Firm} {(Taken.IsEmpty ? "as it was sent" : "with " + string.Join("; ", Taken))}, for {Total}{(Currency.Length > 0 ? " " + Currency : "")} in all, with tax{paid}.";
         }
     }
 
@@ -137,6 +145,7 @@ public sealed record Statement(
             Line(Declares);
             Line(Reference);
             Line($"SHA-256 of the PDF: {Pdf}");
+            Line($"Selection: {Selection}");
             Rows("Price", Price);
             Line($"Total with tax: {Total} {Currency}".TrimEnd());
             Rows("Offered, and not in the price unless it says so", Offered);
