@@ -337,7 +337,7 @@ test("two people choose on their phones: one follows the other, prices follow, a
   expect(both).not.toBe(chosen);
   // The firm sees what is chosen, and takes it into the job by one key (it is undone like any edit).
   const a = revision(page, "A");
-  await expect(a).toContainText("The customer chose Loop, moss");
+  await expect(a).toContainText(/The customer chose Loop, moss; .+: pays /);
   await a
     .getByRole("button", { name: "Take it over into the job" })
     .press("Enter");
