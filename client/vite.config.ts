@@ -9,8 +9,12 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: "libraries", test: /node_modules[\\/](?!@microsoft)/ },
-            { name: "shared", test: /src[\\/](controls|api|job|figure|shell)[\\/]/ },
+            // What every page needs; other libraries come with the pages that use them.
+            {
+              name: "libraries",
+              test: /node_modules[\\/](react|react-dom|scheduler|react-router|@emotion|@tanstack[\\/](react-query|query-core)|openapi-fetch|idb)[\\/]/,
+            },
+            { name: "job", test: /src[\\/](job|figure|controls)[\\/]/ },
           ],
         },
       },

@@ -488,6 +488,10 @@ static async Task Customers(string server)
     const int customers = 50,
         rounds = 20;
     var job = BigJob.Of(500, 10);
+    job = job with
+    {
+        Info = job.Info with { Date = DateTime.UtcNow.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) },
+    };
     // The last two pieces of work are offered beside the price.
     foreach (var work in job.Work.TakeLast(2))
         job = job with

@@ -26,7 +26,7 @@ async function send(page: Page, letters: string, reason = true) {
     await dialog
       .getByRole("textbox", { name: "Why it goes out all the same" })
       .fill("paid on the last day");
-  await dialog.getByRole("button", { name: "It is sent" }).press("Enter");
+  await dialog.getByRole("button", { name: "It is sent" }).click();
   await expect(dialog).toHaveCount(0);
 }
 
@@ -39,7 +39,7 @@ async function link(page: Page, letters: string, who: string, copy = false) {
   const making = page.getByRole("dialog", { name: /^New link to revision/ });
   await page.keyboard.type(who);
   if (copy) await making.getByRole("radio", { name: /^Have a copy/ }).check();
-  await making.getByRole("button", { name: "Make the link" }).press("Enter");
+  await making.getByRole("button", { name: "Make the link" }).click();
   const made = page.getByRole("dialog", { name: `The link of ${who}` });
   const address = await made.getByRole("link").innerText();
   await page.keyboard.press("Escape");
@@ -250,7 +250,7 @@ test("what is replaced, revoked or a copy says so on its page; a no is told with
   await b.getByRole("button", { name: "Open it again" }).press("Enter");
   const again = page.getByRole("dialog");
   await again.getByRole("textbox", { name: "Why" }).fill("they called");
-  await again.getByRole("button", { name: "Open it again" }).press("Enter");
+  await again.getByRole("button", { name: "Open it again" }).click();
   await expect(again).toHaveCount(0);
   const opened = page.waitForEvent("popup");
   await b.getByRole("link", { name: "Sign here" }).press("Enter");

@@ -14,7 +14,11 @@ public sealed class Frozen
     public Frozen(Revision revision)
     {
         var (document, brand) = revision.Document;
-        Revision = revision;
+        // What is held in memory needs no figures of lines: of a large job they are many megabytes.
+        Revision = revision with
+        {
+            Reckoning = [],
+        };
         AsSent = Statement.AsSent(document, brand, revision.Figures, revision.Start.Letters, revision.Pdf);
         Offers = Core.Proposals.Offer.IsMadeBy(document);
         offer = new(() =>
