@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useState, type CSSProperties } from "react";
 import type { Schemas } from "../src/api/client";
+import { Letterhead } from "../src/proposal/Letterhead";
 import { One } from "../src/proposal/Elements";
 import paper from "../src/proposal/paper.module.css";
 import { Agreed } from "./Agreed";
@@ -88,21 +89,7 @@ function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {
         <>
           <div className={styles.columns}>
             <main className={`${paper.paper} ${styles.paper}`}>
-              <header className={paper.top}>
-                <div>
-                  <strong>{head.firm}</strong>
-                  {[head.slogan, head.firmAddress, ...brand.head.split("\n")].filter(Boolean).map((line) => (
-                    <span key={line}>{line}</span>
-                  ))}
-                </div>
-                <div>
-                  {page.hasMark && !link.byFirm && (
-                    <img className={paper.mark} src={link.mark} alt={`Mark of ${head.firm}`} />
-                  )}
-                  <span className={paper.ink}>{head.reference}</span>
-                  <span>{head.validity}</span>
-                </div>
-              </header>
+              <Letterhead head={head} brand={brand} mark={page.hasMark && !link.byFirm ? link.mark : ""} />
               <h1 className={styles.title}>{head.title}</h1>
               <p className={paper.subtitle}>{head.subtitle}</p>
               {page.stands && (
@@ -144,30 +131,23 @@ function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {
             <p className={styles.pay}>
               <span>You pay</span> <b>{page.statement.total}</b> <span>{page.currency}</span>
             </p>
-            {!link.byFirm && (
-              <div className={styles.acts}>
-                {page.open && page.signs && (
-                  <button type="button" className={styles.quiet} onClick={() => setDeclining(true)}>
-                    Decline
-                  </button>
-                )}
+            <div className={styles.acts}>
+              {page.open && page.signs && (
+                <button type="button" className={styles.quiet} onClick={() => setDeclining(true)}>
+                  Decline
+                </button>
+              )}
+              {!link.byFirm && (
                 <a className={maySign ? styles.quiet : styles.act} href="#ask">
                   {page.stands && page.names.length === 0 ? "Ask for it again" : "Ask a question"}
                 </a>
-                {maySign && (
-                  <a className={styles.act} href="#sign">
-                    Accept and sign
-                  </a>
-                )}
-              </div>
-            )}
-            {link.atTablet && maySign && (
-              <div className={styles.acts}>
+              )}
+              {maySign && (
                 <a className={styles.act} href="#sign">
                   Accept and sign
                 </a>
-              </div>
-            )}
+              )}
+            </div>
           </footer>
         </>
       )}

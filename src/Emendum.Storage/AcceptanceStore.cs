@@ -9,50 +9,38 @@ namespace Emendum.Storage;
 /// <summary>What was agreed, on disk. It is written by the fact that it belongs to, <see cref="RevisionStore"/>; names are added here.</summary>
 public sealed class AcceptanceStore(Database database)
 {
-    /// <summary>The acceptances of a job's revisions, by their facts; annulled ones are among them.</summary>
-    public Dictionary<Guid, Acceptance> Of(Guid job)
-    {
-        using var connection = database.Connect();
-        return Rows(connection, "job_id = $id", job).ToDictionary(a => a.Fact);
-    }
-
     /// <summary>An acceptance; null where there is none of that fact.</summary>
     public Acceptance? Find(Guid fact)
     {
         using var connection = database.Connect();
-        return Rows(connection, "fact_id = $id", fact).FirstOrDefault();
+        return Find(connection, fact);
     }
 
-    private static List<Acceptance> Rows(SqliteConnection connection, string which, Guid id)
-    {
-        var names = connection
+    private static Acceptance? Find(SqliteConnection connection, Guid fact) =>
+        connection
             .Rows(
-                $"SELECT fact_id, id, by_firm, name, drawn, at FROM signature WHERE fact_id IN (SELECT fact_id FROM acceptance WHERE {which}) ORDER BY number",
-                r =>
-                    (
-                        Fact: r.GetGuid(0),
-                        Name: new Signed(
-                            r.GetGuid(1),
-                            r.GetInt32(2) != 0,
-                            r.GetString(3),
-                            r.GetString(4),
-                            JobStore.Moment(r.GetString(5))
-                        )
-                    ),
-                ("$id", id)
+                "SELECT revision_id, statement FROM acceptance WHERE fact_id = $fact",
+                r => new Acceptance(
+                    fact,
+                    r.GetGuid(0),
+                    JsonSerializer.Deserialize<Statement>(r.GetString(1), CoreJson.Options)!,
+                    [
+                        .. connection.Rows(
+                            "SELECT id, by_firm, name, drawn, at FROM signature WHERE fact_id = $fact ORDER BY number",
+                            n => new Signed(
+                                n.GetGuid(0),
+                                n.GetInt32(1) != 0,
+                                n.GetString(2),
+                                n.GetString(3),
+                                JobStore.Moment(n.GetString(4))
+                            ),
+                            ("$fact", fact)
+                        ),
+                    ]
+                ),
+                ("$fact", fact)
             )
-            .ToLookup(n => n.Fact, n => n.Name);
-        return connection.Rows(
-            $"SELECT fact_id, revision_id, statement FROM acceptance WHERE {which}",
-            r => new Acceptance(
-                r.GetGuid(0),
-                r.GetGuid(1),
-                JsonSerializer.Deserialize<Statement>(r.GetString(2), CoreJson.Options)!,
-                [.. names[r.GetGuid(0)]]
-            ),
-            ("$id", id)
-        );
-    }
+            .FirstOrDefault();
 
     /// <summary>Adds a name (L16, L21): it changes nothing in what was agreed. The same id again changes nothing.</summary>
     /// <exception cref="RefusedException">There are as many as there can be.</exception>
@@ -61,7 +49,7 @@ public sealed class AcceptanceStore(Database database)
         name.Check();
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        var there = Rows(connection, "fact_id = $id", fact).Single();
+        var there = Find(connection, fact)!;
         if (there.Names.Any(n => n.Id == name.Id))
             return there;
         if (there.Names.Length >= Signed.Most)

@@ -216,13 +216,6 @@ public sealed class RevisionStore(Database database)
         return life;
     }
 
-    /// <summary>The refusal of whoever has not seen the last change (L8).</summary>
-    public static Core.RefusedException ChosenMeanwhile() =>
-        Core.RefusedException.Of(
-            "version",
-            "Somebody else has chosen meanwhile. What stands now is shown; choose again."
-        );
-
     /// <summary>What is chosen of a revision by now.</summary>
     public Selection Selected(Guid revision)
     {
@@ -244,10 +237,11 @@ public sealed class RevisionStore(Database database)
     /// changes nothing.</summary>
     /// <param name="job">The job.</param>
     /// <param name="fact">The fact; its id is that of the change.</param>
-    /// <param name="next">What is chosen from now on: one version more than what was seen.</param>
+    /// <param name="seen">The version that its sender has seen.</param>
+    /// <param name="next">What is chosen from now on: one version more.</param>
     /// <param name="today">The firm's day.</param>
     /// <exception cref="Core.RefusedException">It may not; says why.</exception>
-    public ProposalLife Choose(Guid job, Fact fact, Selection next, DateOnly today)
+    public ProposalLife Choose(Guid job, Fact fact, int seen, Selection next, DateOnly today)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -257,9 +251,13 @@ public sealed class RevisionStore(Database database)
         var then = life.With(fact, today);
         if (LinkStore.Find(connection, fact.Link!.Value) is not { Link.Revoked: null })
             throw Core.RefusedException.Of("link", "That link was revoked.");
-        var now = Selected(connection, fact.Revision);
-        if (next.Version != now.Version + 1)
-            throw ChosenMeanwhile();
+        // What stands now is what its sender has seen (L8), and what the change was made from.
+        var now = Selected(connection, fact.Revision).Version;
+        if (seen != now || next.Version != now + 1)
+            throw Core.RefusedException.Of(
+                "version",
+                "Somebody else has chosen meanwhile. What stands now is shown; choose again."
+            );
         if (next.Version > Selection.Most)
             throw Core.RefusedException.Of("choose", "So many changes are better talked about: please call.");
         connection.Run(

@@ -40,41 +40,10 @@ public sealed class OutsideTests : IDisposable
             ["words"] = "Good day.\n\nYour page: {link}",
         };
 
-    /// <summary>Sends the next revision by hand.</summary>
-    private async Task<Guid> Send(JsonObject? message = null)
-    {
-        var id = Guid.CreateVersion7();
-        var (status, answer) = await server.Post(
-            At(),
-            new JsonObject
-            {
-                ["id"] = id,
-                ["fact"] = Guid.CreateVersion7(),
-                ["base"] = (long)(await server.Job(job))["version"]!,
-                ["how"] = message is null ? "by hand" : "",
-                ["despite"] = "as it is",
-                ["message"] = message,
-            }
-        );
-        Assert.True(status == 200, answer.ToJsonString());
-        return id;
-    }
+    private Task<Guid> Send(JsonObject? message = null) => server.SendRevision(job, message);
 
-    /// <summary>Path of a new link.</summary>
-    private async Task<string> Link(Guid revision, string who = "Ida Marrow", bool signs = true)
-    {
-        var (status, made) = await server.Post(
-            At($"/{revision}/links"),
-            new JsonObject
-            {
-                ["fact"] = Guid.CreateVersion7(),
-                ["for"] = who,
-                ["signs"] = signs,
-            }
-        );
-        Assert.True(status == 200, made.ToJsonString());
-        return new Uri((string)made["address"]!).AbsolutePath;
-    }
+    private Task<string> Link(Guid revision, string who = "Ida Marrow", bool signs = true) =>
+        server.LinkTo(job, revision, who, signs);
 
     private Task<JsonObject> Page(string link) => Page(server, link);
 
@@ -514,6 +483,8 @@ public sealed class OutsideTests : IDisposable
         var id = Guid.CreateVersion7();
         var (status, chosen) = await Choose(link, page, choice["id"], option["id"]!, id: id);
         Assert.True(status == 200, chosen.ToJsonString());
+        var (again, same) = await Choose(link, page, choice["id"], option["id"]!, id: id);
+        Assert.Equal((200, 1), (again, (int)same["offer"]!["version"]!));
         Assert.Equal(422, (await Choose(other, page, choice["id"], option["id"]!)).Status);
         Assert.NotEqual(sent, Total(chosen));
         var theirs = await Page(other);

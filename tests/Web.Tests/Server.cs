@@ -130,6 +130,42 @@ internal sealed class Server : IDisposable
         return Post($"/api/jobs/{job ?? Library}/commands", sent);
     }
 
+    /// <summary>Sends the next revision of a job as it stands, by hand where there is no message; its id.</summary>
+    public async Task<Guid> SendRevision(Guid job, JsonObject? message = null)
+    {
+        var id = Guid.CreateVersion7();
+        var (status, answer) = await Post(
+            $"/api/jobs/{job}/revisions",
+            new JsonObject
+            {
+                ["id"] = id,
+                ["fact"] = Guid.CreateVersion7(),
+                ["base"] = (long)(await Job(job))["version"]!,
+                ["how"] = message is null ? "by hand" : "",
+                ["despite"] = "as it is",
+                ["message"] = message,
+            }
+        );
+        return status == 200 ? id : throw new InvalidOperationException(answer.ToJsonString());
+    }
+
+    /// <summary>Path of a new link to a revision.</summary>
+    public async Task<string> LinkTo(Guid job, Guid revision, string who, bool signs)
+    {
+        var (status, made) = await Post(
+            $"/api/jobs/{job}/revisions/{revision}/links",
+            new JsonObject
+            {
+                ["fact"] = Guid.CreateVersion7(),
+                ["for"] = who,
+                ["signs"] = signs,
+            }
+        );
+        return status == 200
+            ? new Uri((string)made["address"]!).AbsolutePath
+            : throw new InvalidOperationException(made.ToJsonString());
+    }
+
     public async Task<JsonObject> Job(Guid? job = null) =>
         (await Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job ?? Library}?client={Client}"))!;
 

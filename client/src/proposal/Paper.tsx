@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { RowFigure, SpanFigure } from "../figure/Figure";
 import { FiguresContext } from "../figure/figuresContext";
 import { One } from "./Elements";
+import { Letterhead } from "./Letterhead";
 import styles from "./paper.module.css";
 
 export type Block = Schemas["Block"];
@@ -58,21 +59,7 @@ export function Paper({ document, brand, at }: Props) {
           </article>
         )}
         <article className={styles.paper}>
-          <div className={styles.top}>
-            <div>
-              <strong>{head.firm}</strong>
-              {[head.slogan, head.firmAddress, ...brand.head.split("\n")].filter(Boolean).map((line) => (
-                <span key={line}>{line}</span>
-              ))}
-            </div>
-            <div>
-              {brand.mark && (
-                <img className={styles.mark} src={`/api/files/${brand.mark}`} alt={`Mark of ${head.firm}`} />
-              )}
-              <span className={styles.ink}>{head.reference}</span>
-              <span>{head.validity}</span>
-            </div>
-          </div>
+          <Letterhead head={head} brand={brand} mark={brand.mark && `/api/files/${brand.mark}`} />
           <p className={styles.to}>
             {head.customer}
             <span>{head.customerAddress}</span>

@@ -26,6 +26,9 @@ public sealed record Message(ImmutableArray<Recipient> To, string Subject, strin
     /// <summary>The name by which words say where each recipient's own link stands.</summary>
     public const string LinkName = "link";
 
+    /// <summary>Whether words say where the link stands.</summary>
+    public static bool NamesLink(string words) => FigureNames.In(words).Any(n => n.Name == LinkName);
+
     /// <summary>Words with a link where they say it by name; where they do not, it stands under them.</summary>
     public static string WithLink(string words, string link)
     {

@@ -36,6 +36,11 @@ public sealed class Offer
     private readonly Statement asSent;
     private readonly ConcurrentDictionary<(Guid, Guid), PricedOption> printed = [];
 
+    /// <summary>What was asked for last: a choice is priced before it is kept, and everybody who then looks asks for the same.</summary>
+    private sealed record Told(string Key, ToSign ToSign);
+
+    private volatile Told? last;
+
     private Offer(Estimate sent, Brand brand, Statement asSent)
     {
         (this.sent, this.brand, this.asSent) = (sent, brand, asSent);
@@ -66,6 +71,9 @@ public sealed class Offer
             return null;
         }
     }
+
+    /// <summary>The job as it was sent.</summary>
+    public Job Sent => sent.Job;
 
     /// <summary>The choices that the customer is offered.</summary>
     public IEnumerable<Choice> Choices => sent.Job.Choices.Where(c => !c.Hidden);
@@ -152,6 +160,16 @@ public sealed class Offer
     /// <exception cref="RefusedException">It cannot be chosen so; says why.</exception>
     public ToSign With(Selection selection)
     {
+        var key = $"{selection.Version} {string.Join(' ', selection.Picks)} {string.Join(' ', selection.Alternates)}";
+        if (last is { } told && told.Key == key)
+            return told.ToSign;
+        var made = Made(selection);
+        last = new(key, made);
+        return made;
+    }
+
+    private ToSign Made(Selection selection)
+    {
         var taken = Taken(selection);
         if (
             selection.Alternates.FirstOrDefault(id => alternates.All(a => a.Offered.Id != id)) is var none
@@ -195,23 +213,11 @@ public sealed class Offer
             [
                 asSent.Price[0],
                 .. rows.Select(r => new StatementRow(r.Label, r.Detail, Signed(r.By))),
-                .. PriceBlock
-                    .Sums(writing)
-                    .Where(r => r.Kind == RowKind.Tax)
-                    .Select(r => new StatementRow(r.Label, r.Detail, r.Shown)),
+                .. PriceBlock.Sums(writing).Where(r => r.Kind == RowKind.Tax).Select(StatementRow.Of),
             ],
             Total = Money(after.Price.Total.V),
             Offered = [.. Beside(taken, selection)],
-            Steps = asSent.Steps.IsEmpty
-                ? []
-                :
-                [
-                    .. writing.Steps.Select(s => new StatementRow(
-                        s.Step.When,
-                        s.Step.Percent is { } percent ? $"{writing.Number(Quantities.Rounding.Text(percent))} %" : "",
-                        Money(s.Total.V)
-                    )),
-                ],
+            Steps = asSent.Steps.IsEmpty ? [] : [.. PaymentBlock.Rows(writing).Select(StatementRow.Of)],
         };
         return new(statement, after.Price.Total.V);
     }

@@ -24,67 +24,12 @@ namespace Emendum.Web.Jobs;
 /// <param name="Message">The mail that brings it; null where it goes by hand.</param>
 public sealed record SendRevision(Guid Id, Guid Fact, long Base, string How, string Despite, Message? Message);
 
-/// <summary>Sends a revision that went out before once more, by mail.</summary>
-/// <param name="Fact">Id of the fact, and of the mail.</param>
-/// <param name="Message">The mail.</param>
-public sealed record SendAgain(Guid Fact, Message Message);
-
-/// <summary>Makes a customer's link to a revision by hand.</summary>
-/// <param name="Fact">Id of the fact.</param>
-/// <param name="For">Whom it is for.</param>
-/// <param name="Signs">Whether they may sign; otherwise they have a copy.</param>
-public sealed record MakeLink(Guid Fact, string For, bool Signs);
-
-/// <summary>A link that was made.</summary>
-/// <param name="Address">Where it leads. Nobody is told it again.</param>
-public sealed record LinkMade(string Address);
-
-/// <summary>Revokes a link.</summary>
-/// <param name="Fact">Id of the fact.</param>
-public sealed record RevokeLink(Guid Fact);
-
-/// <summary>A further name under what was agreed.</summary>
-/// <param name="Id">Id of the signature.</param>
-/// <param name="ByFirm">Whether it is the firm's; otherwise the customer's.</param>
-/// <param name="Name">The name in full.</param>
-/// <param name="Drawn">It as it was drawn; empty where it was typed.</param>
-public sealed record SignToo(Guid Id, bool ByFirm, string Name, string Drawn);
-
-/// <summary>Answers a question.</summary>
-/// <param name="Id">Id of the answer.</param>
-/// <param name="Question">The question.</param>
-/// <param name="Words">The answer.</param>
-public sealed record AnswerQuestion(Guid Id, Guid Question, string Words);
-
 /// <summary>Records something that happened to a revision.</summary>
 /// <param name="Id">Id of the fact.</param>
 /// <param name="Kind">What happened.</param>
 /// <param name="Words">The reason, or how it came.</param>
 /// <param name="Day">A day that it says, like 2027-01-31; empty for none.</param>
 public sealed record RecordFact(Guid Id, FactKind Kind, string Words, string Day);
-
-/// <summary>The name of a message of the firm.</summary>
-public sealed record MessageName(Guid Id, string Name);
-
-/// <summary>A message with its figures filled in, to be written on.</summary>
-/// <param name="From">From which address mail comes; empty where the firm has not said.</param>
-/// <param name="To">The customer's address; empty where there is none.</param>
-/// <param name="Text">Which of the firm's messages it is.</param>
-/// <param name="Texts">All of them.</param>
-/// <param name="Subject">Its subject.</param>
-/// <param name="Words">Its words.</param>
-/// <param name="Missing">Figures by name that come to nothing here.</param>
-/// <param name="WithLink">Whether a link to the customer's page goes with it.</param>
-public sealed record MessageDraft(
-    string From,
-    string To,
-    Guid Text,
-    IReadOnlyList<MessageName> Texts,
-    string Subject,
-    string Words,
-    IReadOnlyList<string> Missing,
-    bool WithLink
-);
 
 /// <summary>What is asked of revisions, and done to them.</summary>
 public static class RevisionEndpoints
@@ -131,45 +76,40 @@ public static class RevisionEndpoints
         jobs.MapGet(
                 "/{id:guid}/revisions/{revision:guid}/pdf",
                 (Guid id, Guid revision, RevisionStore revisions, FileStore files) =>
-                {
-                    var found = Found(revisions, id, revision);
-                    var file = files.Find(found.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
-                    return Results.Stream(files.Read(file), "application/pdf", NameOf(found));
-                }
+                    Pdf(Found(revisions, id, revision), files)
             )
             .Produces<byte[]>(200, "application/pdf");
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/facts", Record);
-        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/mails", Again);
-        jobs.MapGet("/{id:guid}/revisions/message", Drafted);
-        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/links", MakeLink);
-        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/links/{link:guid}/revoke", Revoke);
-        jobs.MapGet(
-            "/{id:guid}/revisions/questions",
-            (Guid id, RevisionStore revisions, FirmDay day) => QuestionsView.Of(revisions.Life(id), day)
-        );
-        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/answers", Answer);
-        // The firm looks at the page as the customer has it; that never counts as seen (L19).
-        jobs.MapGet(
-            "/{id:guid}/revisions/{revision:guid}/page",
-            (Guid id, Guid revision, RevisionStore revisions, FirmDay day, Signings signings) =>
-                CustomerPage.Of(Frozen(signings, id, revision), revisions.Life(id), null, day, signings)
-        );
-        jobs.MapGet("/{id:guid}/revisions/{revision:guid}/chosen", Chosen);
-        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/accept", AcceptInPerson);
-        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/signatures", SignsToo);
-        jobs.MapGet("/{id:guid}/revisions/{revision:guid}/signed", Signed).Produces<byte[]>(200, "application/pdf");
+        jobs.MapRevisionMails();
+        jobs.MapCustomersSide();
     }
 
-    private static Frozen Frozen(Signings signings, Guid job, Guid id) =>
-        signings.Frozen(job, id) ?? throw new NotThereException("That revision is not in this job.");
+    /// <summary>A revision, whole.</summary>
+    /// <exception cref="NotThereException">It is not in that job.</exception>
+    internal static Revision Found(RevisionStore revisions, Guid job, Guid id) =>
+        revisions.Find(job, id) ?? throw NotInJob();
 
-    private static Revision Found(RevisionStore revisions, Guid job, Guid id) =>
-        revisions.Find(job, id) ?? throw new NotThereException("That revision is not in this job.");
+    /// <summary>A revision as lists have it.</summary>
+    /// <exception cref="NotThereException">It is not in that job.</exception>
+    internal static RevisionRow Row(RevisionStore revisions, Guid job, Guid id) =>
+        revisions.Row(job, id) ?? throw NotInJob();
+
+    /// <summary>What is said of a revision that is not there.</summary>
+    internal static NotThereException NotInJob() => new("That revision is not in this job.");
+
+    /// <summary>The PDF of a revision as it was sent, to be sent.</summary>
+    internal static IResult Pdf(Revision revision, FileStore files)
+    {
+        var file = files.Find(revision.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
+        return Results.Stream(files.Read(file), "application/pdf", NameOf(revision));
+    }
 
     /// <summary>File name of its PDF.</summary>
     internal static string NameOf(Revision revision) => NameOf(revision.Document.Document, revision.Start.Letters);
 
-    private static string NameOf(Document document, string letters) => $"{document.Head.Title}, revision {letters}.pdf";
+    /// <summary>File name of the PDF of a document with those letters.</summary>
+    internal static string NameOf(Document document, string letters) =>
+        $"{document.Head.Title}, revision {letters}.pdf";
 
     private static async Task<RevisionsView> Send(
         Guid id,
@@ -202,8 +142,10 @@ public static class RevisionEndpoints
         var holes = BeforeSending.Of(estimate, document, day.Today);
         if (!holes.IsEmpty && string.IsNullOrWhiteSpace(send.Despite))
             throw RefusedException.Of("despite", $"{holes[0].Says} Say why it goes out all the same.");
-        var message = send.Message is { } asked ? Filled(asked, estimate, party, brand, life.Next, outside) : null;
-        var sender = message is null ? "" : Sender(settings);
+        var message = send.Message is { } asked
+            ? RevisionMails.Filled(asked, estimate, party, brand, life.Next, outside)
+            : null;
+        var sender = message is null ? "" : RevisionMails.Sender(settings);
         var pdf = ProposalPdf.Write(document, job.Info, brand, ProposalEndpoints.Picture(files, brand.Mark));
         using var content = new MemoryStream(pdf);
         var now = time.GetUtcNow().UtcDateTime;
@@ -241,209 +183,27 @@ public static class RevisionEndpoints
             },
             message is null
                 ? Brought.Nothing
-                : Bringing(
+                : RevisionMails.Bringing(
                     message,
-                    new(
-                        Guid.Empty,
-                        send.Fact,
-                        id,
-                        send.Id,
-                        now,
-                        job.Info.Firm,
-                        sender,
-                        message.To[0],
-                        message.Subject,
-                        message.Words,
-                        NameOf(document, life.Next),
-                        file.Hash
-                    ),
+                    to =>
+                        new(
+                            Guid.CreateVersion7(),
+                            send.Fact,
+                            id,
+                            send.Id,
+                            now,
+                            job.Info.Firm,
+                            sender,
+                            to,
+                            message.Subject,
+                            message.Words,
+                            NameOf(document, life.Next),
+                            file.Hash
+                        ),
                     outside
                 )
         );
         return told.Of(estimate);
-    }
-
-    /// <summary>A message as it goes out: every figure that it says by name is filled in.</summary>
-    /// <exception cref="RefusedException">It cannot go out; names the field.</exception>
-    private static Message Filled(
-        Message asked,
-        Estimate estimate,
-        Party party,
-        Brand brand,
-        string letters,
-        OutsideAddress outside
-    )
-    {
-        asked.Check();
-        FigureNames.Check(asked.Subject, "subject");
-        CheckLink(asked, outside);
-        FigureNames.Check(asked.Words, "words", Message.LinkName);
-        var (subject, words, missing) = Proposal.Filled(estimate, party, brand, letters, asked.Subject, asked.Words);
-        if (missing.Count > 0)
-            throw RefusedException.Of("words", $"“{{{missing[0]}}}” comes to nothing in this job: write it otherwise.");
-        var message = asked with { Subject = subject, Words = words };
-        message.Check();
-        return message;
-    }
-
-    /// <summary>Refuses words that say where a link stands when there can be none.</summary>
-    private static void CheckLink(Message asked, OutsideAddress outside)
-    {
-        if (!outside.IsThere && FigureNames.In(asked.Words).Any(n => n.Name == Message.LinkName))
-            throw RefusedException.Of(
-                "words",
-                "There is no link that could stand there: the program was started without --public. Take it out of the words."
-            );
-    }
-
-    /// <summary>A mail to each recipient, each with a link of its own where people outside can open one (L19).</summary>
-    /// <param name="message">To whom.</param>
-    /// <param name="mail">What the mails have in common.</param>
-    /// <param name="outside">Where links lead.</param>
-    private static Brought Bringing(Message message, Mail mail, OutsideAddress outside)
-    {
-        var (links, mails) = (new List<NewLink>(), new List<Mail>());
-        foreach (var to in message.To)
-        {
-            var one = mail with { Id = Guid.CreateVersion7(), To = to };
-            if (outside.IsThere)
-            {
-                var (made, address) = NewLinkTo(mail.Revision, to.Address, !to.Copy, mail.At, outside);
-                links.Add(made);
-                one = one with { LinkId = made.Link.Id, Link = address };
-            }
-            mails.Add(one);
-        }
-        return new([.. links], [.. mails]);
-    }
-
-    private static (NewLink Made, string Address) NewLinkTo(
-        Guid revision,
-        string who,
-        bool signs,
-        DateTime now,
-        OutsideAddress outside
-    )
-    {
-        var token = Token.New();
-        return (
-            new(new(Guid.CreateVersion7(), revision, who, signs, now, null), Token.HashOf(token)),
-            outside.Of(token)
-        );
-    }
-
-    /// <summary>The firm's e-mail address.</summary>
-    /// <exception cref="RefusedException">It has not said one.</exception>
-    private static string Sender(SettingStore settings) =>
-        settings.Get(MessageTexts.Setting, MessageTexts.Starting).From is { Length: > 0 } from
-            ? from
-            : throw RefusedException.Of("from", "The firm has no e-mail address yet: Office, Messages.");
-
-    /// <summary>What a message of the firm says of a job as it stands, or of a revision as it was sent.</summary>
-    private static MessageDraft Drafted(
-        Guid id,
-        Guid? text,
-        Guid? revision,
-        OpenJobs open,
-        RevisionStore revisions,
-        CustomerStore customers,
-        SettingStore settings,
-        OutsideAddress outside
-    )
-    {
-        var texts = settings.Get(MessageTexts.Setting, MessageTexts.Starting);
-        var chosen =
-            texts.All.FirstOrDefault(m => m.Id == (text ?? texts.Usual))
-            ?? throw new NotThereException("That message is not in the Office any more.");
-        var now = open.Get(id).Estimate;
-        var customer = customers.Find(now.Job.Info.Customer);
-        var (estimate, party, brand, letters) = revision is { } sent
-            ? AsSent(Found(revisions, id, sent))
-            : (now, customers.Party(now.Job.Info.Customer), settings.Brand(), revisions.Life(id).Next);
-        var (subject, words, missing) = Proposal.Filled(estimate, party, brand, letters, chosen.Subject, chosen.Words);
-        return new(
-            texts.From,
-            customer?.Email ?? "",
-            chosen.Id,
-            [.. texts.All.Select(m => new MessageName(m.Id, m.Name))],
-            subject,
-            words,
-            [
-                .. missing,
-                .. FigureNames.In(words).Any(n => n.Name == Message.LinkName && !outside.IsThere)
-                    ? [Message.LinkName]
-                    : (string[])[],
-            ],
-            outside.IsThere
-        );
-    }
-
-    /// <summary>A revision as it was sent, reckoned once more: its figures by name are those of its document.</summary>
-    /// <exception cref="RefusedException">The rules have changed since, and it comes to another total.</exception>
-    private static (Estimate, Party, Brand, string Letters) AsSent(Revision sent)
-    {
-        var estimate = Estimate.Of(JobFile.Read(sent.JobFile, out var party), Trace.Silent);
-        if (estimate.Price.Total.V != sent.Figures.Total)
-            throw RefusedException.Of(
-                "words",
-                $"The rules have changed since revision {sent.Start.Letters} was sent: its figures cannot be filled in any more. Write them as its document has them."
-            );
-        return (estimate, party ?? Party.None, sent.Document.Brand, sent.Start.Letters);
-    }
-
-    private static RevisionsView Again(
-        Guid id,
-        Guid revision,
-        SendAgain again,
-        OpenJobs open,
-        RevisionStore revisions,
-        Told told,
-        SettingStore settings,
-        FirmDay day,
-        OutsideAddress outside,
-        TimeProvider time
-    )
-    {
-        var found = Found(revisions, id, revision);
-        var message = again.Message;
-        message.Check();
-        CheckLink(message, outside);
-        // What says no figure needs none reckoned, and goes out whatever the rules have become.
-        if (
-            FigureNames
-                .In(message.Subject)
-                .Concat(FigureNames.In(message.Words).Where(n => n.Name != Message.LinkName))
-                .Any()
-        )
-        {
-            var (estimate, party, brand, letters) = AsSent(found);
-            message = Filled(message, estimate, party, brand, letters, outside);
-        }
-        var (now, firm) = (time.GetUtcNow().UtcDateTime, found.Document.Document.Head.Firm);
-        revisions.Record(
-            id,
-            new(again.Fact, revision, FactKind.SentAgain, now, JobEndpoints.Owner, message.Went()),
-            day.Today,
-            Bringing(
-                message,
-                new(
-                    Guid.Empty,
-                    again.Fact,
-                    id,
-                    revision,
-                    now,
-                    firm,
-                    Sender(settings),
-                    message.To[0],
-                    message.Subject,
-                    message.Words,
-                    NameOf(found),
-                    found.Pdf
-                ),
-                outside
-            )
-        );
-        return told.Of(open.Get(id).Estimate);
     }
 
     private static RevisionsView Record(
@@ -465,7 +225,7 @@ public static class RevisionEndpoints
             says = Core.Quantities.Day.Read(text, out var read)
                 ? read
                 : throw RefusedException.Of("day", "Write a day like 2027-01-31.");
-        var row = revisions.Row(id, revision) ?? throw new NotThereException("That revision is not in this job.");
+        var row = Row(revisions, id, revision);
         revisions.Record(
             id,
             new(record.Id, revision, record.Kind, time.GetUtcNow().UtcDateTime, JobEndpoints.Owner, record.Words.Trim())
@@ -478,174 +238,12 @@ public static class RevisionEndpoints
         return told.Of(open.Get(id).Estimate);
     }
 
-    private static void CheckWords(string words)
+    /// <summary>Refuses words that are too many.</summary>
+    /// <exception cref="RefusedException">Naming the field.</exception>
+    internal static void CheckWords(string words)
     {
-        if (words.Length > 2000)
-            throw RefusedException.Of("words", "At most 2,000 characters.");
-    }
-
-    /// <summary>Makes a link by hand; its address is said in this answer and never again.</summary>
-    private static LinkMade MakeLink(
-        Guid id,
-        Guid revision,
-        MakeLink make,
-        RevisionStore revisions,
-        FirmDay day,
-        OutsideAddress outside,
-        TimeProvider time
-    )
-    {
-        var who = make.For.Trim();
-        Link.CheckFor(who);
-        if (revisions.Row(id, revision) is null)
-            throw new NotThereException("That revision is not in this job.");
-        var now = time.GetUtcNow().UtcDateTime;
-        var (made, address) = NewLinkTo(revision, who, make.Signs, now, outside);
-        var was = revisions.Life(id).Facts.Length;
-        var life = revisions.Record(
-            id,
-            new(
-                make.Fact,
-                revision,
-                FactKind.SentAgain,
-                now,
-                JobEndpoints.Owner,
-                $"a link for {who}, {(make.Signs ? "to read, ask and sign" : "to read and ask")}"
-            ),
-            day.Today,
-            new([made], [])
-        );
-        return life.Facts.Length > was
-            ? new(address)
-            : throw RefusedException.Of(
-                "for",
-                "That link was made before, and its address is said only once. Make another one."
-            );
-    }
-
-    private static RevisionsView Revoke(
-        Guid id,
-        Guid revision,
-        Guid link,
-        RevokeLink revoke,
-        OpenJobs open,
-        RevisionStore revisions,
-        LinkStore links,
-        Told told,
-        FirmDay day,
-        TimeProvider time
-    )
-    {
-        var found =
-            links.Of(id)[revision].FirstOrDefault(l => l.Id == link) ?? throw new NotThereException(
-                "That link is not in this job."
-            );
-        revisions.Record(
-            id,
-            new(
-                revoke.Fact,
-                revision,
-                FactKind.LinkRevoked,
-                time.GetUtcNow().UtcDateTime,
-                JobEndpoints.Owner,
-                found.For
-            )
-            {
-                Link = link,
-            },
-            day.Today
-        );
-        return told.Of(open.Get(id).Estimate);
-    }
-
-    /// <summary>What the customer chose, and what takes it into the job as it stands (L9).</summary>
-    private static ChosenView Chosen(Guid id, Guid revision, OpenJobs open, Signings signings)
-    {
-        var (frozen, selection) = (Frozen(signings, id, revision), signings.Selected(revision));
-        var statement = frozen.With(selection, out _).Statement;
-        var takes = TakeOver.Of(open.Get(id).Estimate, selection, JobFile.Read(frozen.Revision.JobFile, out Party? _));
-        return new(statement.Taken, statement.Total, takes.Commands, takes.Gone);
-    }
-
-    /// <summary>The customer signs at the firm's own tablet.</summary>
-    private static PageNow AcceptInPerson(
-        Guid id,
-        Guid revision,
-        AcceptRevision accept,
-        FirmDay day,
-        Signings signings,
-        Live live
-    )
-    {
-        var frozen = Frozen(signings, id, revision);
-        var life = signings.Accept(id, frozen, accept, accept.Id, null);
-        live.Happened(id);
-        return PageNow.Of(frozen, life, null, day, signings);
-    }
-
-    /// <summary>The firm signs too (L16), or somebody else of the customer's side (L21).</summary>
-    private static RevisionsView SignsToo(
-        Guid id,
-        Guid revision,
-        SignToo sign,
-        OpenJobs open,
-        RevisionStore revisions,
-        Signings signings,
-        Told told
-    )
-    {
-        if (revisions.Row(id, revision) is null)
-            throw new NotThereException("That revision is not in this job.");
-        signings.Sign(revisions.Life(id), revision, sign.Id, sign.ByFirm, sign.Name, sign.Drawn);
-        return told.Of(open.Get(id).Estimate);
-    }
-
-    private static async Task<IResult> Signed(
-        Guid id,
-        Guid revision,
-        RevisionStore revisions,
-        Signings signings,
-        FileStore files
-    )
-    {
-        var found = Found(revisions, id, revision);
-        var signed =
-            signings.Standing(revisions.Life(id), revision) ?? throw new NotThereException("Nothing was signed there.");
-        return Results.Stream(
-            files.Read(await signings.Pdf(found, signed)),
-            "application/pdf",
-            "Signed, " + NameOf(found)
-        );
-    }
-
-    private static QuestionsView Answer(
-        Guid id,
-        Guid revision,
-        AnswerQuestion answer,
-        RevisionStore revisions,
-        FirmDay day,
-        TimeProvider time
-    )
-    {
-        CheckWords(answer.Words);
-        if (revisions.Row(id, revision) is null)
-            throw new NotThereException("That revision is not in this job.");
-        var life = revisions.Record(
-            id,
-            new(
-                answer.Id,
-                revision,
-                FactKind.Answered,
-                time.GetUtcNow().UtcDateTime,
-                JobEndpoints.Owner,
-                answer.Words.Trim()
-            )
-            {
-                About = answer.Question,
-            },
-            day.Today
-        );
-        return QuestionsView.Of(life, day);
+        if (words.Length > Fact.MostWords)
+            throw RefusedException.Of("words", $"At most {Fact.MostWords:N0} characters.");
     }
 
     private static ComparedView Compared(

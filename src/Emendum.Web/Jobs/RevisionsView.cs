@@ -60,7 +60,7 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
         var answers = life.Facts.Where(f => f.About is not null).ToLookup(f => f.About!.Value);
         var asked = life.Facts.Where(f => f.Kind == FactKind.Asked).Reverse().ToList();
         return new(
-            asked.Count(q => !answers.Contains(q.Id)),
+            life.Unanswered.Count(),
             [
                 .. asked.Select(q => new AskedView(
                     q.Id,
@@ -128,11 +128,13 @@ public sealed record StandsView(string Words, string Next, bool WasSent, int Que
     /// <summary>It, on a day.</summary>
     public static StandsView Of(ProposalLife life, DateOnly today) =>
         life.Revisions is [.., var latest]
-            ? new($"Rev {latest.Letters} {life.StateOf(latest.Id, today).Words()}", life.Next, true, Unanswered(life))
+            ? new(
+                $"Rev {latest.Letters} {life.StateOf(latest.Id, today).Words()}",
+                life.Next,
+                true,
+                life.Unanswered.Count()
+            )
             : new("draft", life.Next, false, 0);
-
-    private static int Unanswered(ProposalLife life) =>
-        life.Facts.Count(f => f.Kind == FactKind.Asked && life.Facts.All(a => a.About != f.Id));
 }
 
 /// <summary>The revisions of a job, the latest first.</summary>

@@ -28,9 +28,6 @@ public static class CustomerEndpoints
     /// <summary>Where links begin.</summary>
     public const string Path = "/p";
 
-    /// <summary>Most characters of what a customer says at a time.</summary>
-    private const int MostWords = 2000;
-
     /// <summary>Maps them.</summary>
     public static void MapCustomersPage(this IEndpointRouteBuilder outside)
     {
@@ -43,7 +40,11 @@ public static class CustomerEndpoints
                 return CustomerPage.Of(frozen, life, link, day, signings);
             }
         );
-        link.MapGet("/pdf", Pdf);
+        link.MapGet(
+            "/pdf",
+            (string token, Behind behind, FileStore files) =>
+                RevisionEndpoints.Pdf(behind.Of(token).Frozen.Revision, files)
+        );
         link.MapGet("/signed", Signed);
         link.MapGet("/mark", Mark);
         link.MapPost("/accept", (string token, AcceptRevision accept, Behind behind) => behind.Accept(token, accept));
@@ -62,17 +63,10 @@ public static class CustomerEndpoints
     }
 
     /// <summary>The signed PDF.</summary>
-    private static async Task<IResult> Signed(string token, Behind behind, Signings signings, FileStore files)
+    private static Task<IResult> Signed(string token, Behind behind, Signings signings)
     {
         var (_, frozen, life) = behind.Of(token);
-        var revision = frozen.Revision;
-        var signed =
-            signings.Standing(life, revision.Start.Id) ?? throw new NotThereException("Nothing was signed there.");
-        return Results.Stream(
-            files.Read(await signings.Pdf(revision, signed)),
-            "application/pdf",
-            "Signed, " + RevisionEndpoints.NameOf(revision)
-        );
+        return signings.Sent(life, frozen.Revision);
     }
 
     /// <summary>Options of a choice whose names have some words in them.</summary>
@@ -103,20 +97,15 @@ public static class CustomerEndpoints
             offer?.Choices.FirstOrDefault(c => c.Id == choice) is { } of && of.Option(option) is { } one
                 ? offer.PictureOf(of, one)
                 : "";
-        var file = files.Find(hash) ?? throw new NotThereException("There is nothing here.");
-        return Results.Stream(files.Read(file), file.Type);
+        return Shown(files, hash);
     }
 
-    private static IResult Pdf(string token, Behind behind, FileStore files)
-    {
-        var revision = behind.Of(token).Frozen.Revision;
-        var file = files.Find(revision.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
-        return Results.Stream(files.Read(file), "application/pdf", RevisionEndpoints.NameOf(revision));
-    }
+    private static IResult Mark(string token, Behind behind, FileStore files) =>
+        Shown(files, behind.Of(token).Frozen.Revision.Document.Brand.Mark);
 
-    private static IResult Mark(string token, Behind behind, FileStore files)
+    /// <summary>A picture, by its hash.</summary>
+    private static IResult Shown(FileStore files, string hash)
     {
-        var hash = behind.Of(token).Frozen.Revision.Document.Brand.Mark;
         var file = files.Find(hash) ?? throw new NotThereException("There is nothing here.");
         return Results.Stream(files.Read(file), file.Type);
     }
@@ -166,8 +155,8 @@ public static class CustomerEndpoints
         {
             var (link, job) = Found(token);
             var words = says.Words.Trim();
-            if (words.Length > MostWords)
-                throw RefusedException.Of("words", $"At most {MostWords:N0} characters at a time.");
+            if (words.Length > Fact.MostWords)
+                throw RefusedException.Of("words", $"At most {Fact.MostWords:N0} characters at a time.");
             // The id is the sender's for this link alone: nobody can take one that is another's.
             var life = revisions.Record(
                 job,
@@ -201,10 +190,7 @@ public static class CustomerEndpoints
             var frozen = signings.Frozen(job, link.Revision)!;
             if (frozen.Offer is not { } offer)
                 throw RefusedException.Of("choose", "Nothing can be chosen here any more; please ask.");
-            var now = signings.Selected(link.Revision);
-            if (now.Version != choose.Version)
-                throw RevisionStore.ChosenMeanwhile();
-            var next = now.With(choose.Choice, choose.Of, choose.Taken);
+            var next = signings.Selected(link.Revision).With(choose.Choice, choose.Of, choose.Taken);
             // It can be priced, or is refused with its reason, before it is kept.
             _ = offer.With(next);
             var life = revisions.Choose(
@@ -214,6 +200,7 @@ public static class CustomerEndpoints
                     Link = link.Id,
                     Copy = !link.Signs,
                 },
+                choose.Version,
                 next,
                 day.Today
             );

@@ -96,16 +96,27 @@ public sealed class Signings(
     public Acceptance? Standing(ProposalLife life, Guid revision) =>
         life.Acceptance is { } fact && fact.Revision == revision ? acceptances.Find(fact.Id) : null;
 
+    /// <summary>What was signed of a revision, and stands.</summary>
+    /// <exception cref="NotThereException">Nothing was.</exception>
+    private Acceptance Agreed(ProposalLife life, Guid revision) =>
+        Standing(life, revision) ?? throw new NotThereException("Nothing was signed there.");
+
     /// <summary>Adds the firm's name, or a further one of the customer's side.</summary>
     /// <exception cref="NotThereException">Nothing was signed.</exception>
-    public Acceptance Sign(ProposalLife life, Guid revision, Guid id, bool byFirm, string name, string drawn)
-    {
-        var standing = Standing(life, revision) ?? throw new NotThereException("Nothing was signed there.");
-        return acceptances.Sign(standing.Fact, new(id, byFirm, name.Trim(), drawn, Now));
-    }
+    public Acceptance Sign(ProposalLife life, Guid revision, Guid id, bool byFirm, string name, string drawn) =>
+        acceptances.Sign(Agreed(life, revision).Fact, new(id, byFirm, name.Trim(), drawn, Now));
+
+    /// <summary>The signed PDF of a revision, to be sent.</summary>
+    /// <exception cref="NotThereException">Nothing was signed.</exception>
+    public async Task<IResult> Sent(ProposalLife life, Revision revision) =>
+        Results.Stream(
+            files.Read(await Pdf(revision, Agreed(life, revision.Start.Id))),
+            "application/pdf",
+            "Signed, " + RevisionEndpoints.NameOf(revision)
+        );
 
     /// <summary>The signed PDF with all names that stand under it by now; made when it is first asked for, and the same from then on.</summary>
-    public async Task<StoredFile> Pdf(Revision revision, Acceptance signed)
+    private async Task<StoredFile> Pdf(Revision revision, Acceptance signed)
     {
         if (acceptances.Pdf(signed.Fact, signed.Names.Length) is { } kept && files.Find(kept) is { } there)
             return there;

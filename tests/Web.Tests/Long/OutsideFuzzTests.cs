@@ -56,34 +56,8 @@ public sealed class OutsideFuzzTests : IDisposable
     /// <summary>Sends the next revision of a job; a link to it for one who signs, one for a copy.</summary>
     private static async Task<(string Signs, string Copy)> Sent(Server server, Guid job)
     {
-        var id = Guid.CreateVersion7();
-        var (status, _) = await server.Post(
-            $"/api/jobs/{job}/revisions",
-            new JsonObject
-            {
-                ["id"] = id,
-                ["fact"] = Guid.CreateVersion7(),
-                ["base"] = (long)(await server.Job(job))["version"]!,
-                ["how"] = "by hand",
-                ["despite"] = "x",
-                ["message"] = null,
-            }
-        );
-        Assert.Equal(200, status);
-        async Task<string> Link(bool signs)
-        {
-            var (_, made) = await server.Post(
-                $"/api/jobs/{job}/revisions/{id}/links",
-                new JsonObject
-                {
-                    ["fact"] = Guid.CreateVersion7(),
-                    ["for"] = "Ida",
-                    ["signs"] = signs,
-                }
-            );
-            return new Uri((string)made["address"]!).AbsolutePath;
-        }
-        return (await Link(true), await Link(false));
+        var id = await server.SendRevision(job);
+        return (await server.LinkTo(job, id, "Ida", true), await server.LinkTo(job, id, "Ida", false));
     }
 
     private byte[] Body(string what, JsonObject? page)

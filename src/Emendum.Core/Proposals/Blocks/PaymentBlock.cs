@@ -11,21 +11,20 @@ internal static class PaymentBlock
         return
         [
             writing.Table(
-                [
-                    .. writing.Steps.Select(s =>
-                        writing.Row(
-                            RowKind.Part,
-                            s.Step.When,
-                            s.Step.Percent is { } percent
-                                ? $"{writing.Number(Quantities.Rounding.Text(percent))} %"
-                                : "",
-                            s.Total.V,
-                            s.Total.Path
-                        )
-                    ),
-                    writing.Row(RowKind.Total, "Together, with tax", "", total.V, total.Path),
-                ]
+                [.. Rows(writing), writing.Row(RowKind.Total, "Together, with tax", "", total.V, total.Path)]
             ),
         ];
     }
+
+    /// <summary>A row for each step.</summary>
+    public static IEnumerable<PriceRow> Rows(Writing writing) =>
+        writing.Steps.Select(s =>
+            writing.Row(
+                RowKind.Part,
+                s.Step.When,
+                s.Step.Percent is { } percent ? $"{writing.Number(Quantities.Rounding.Text(percent))} %" : "",
+                s.Total.V,
+                s.Total.Path
+            )
+        );
 }

@@ -66,6 +66,9 @@ public enum FactKind
 /// <param name="Words">A reason, a question, an answer, how a yes came; empty for none.</param>
 public sealed record Fact(Guid Id, Guid Revision, FactKind Kind, DateTime At, string By, string Words)
 {
+    /// <summary>Most characters of its words, where a person writes them.</summary>
+    public const int MostWords = 2000;
+
     /// <summary>A day that it says: until when prices hold, which day a yes bears; null for none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public DateOnly? Day { get; init; }

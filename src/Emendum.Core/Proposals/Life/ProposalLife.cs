@@ -53,6 +53,16 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
         Of(revision).LastOrDefault(f => f.Kind is FactKind.Extended or FactKind.Reopened && f.Day is not null)?.Day
         ?? Revision(revision).ValidUntil;
 
+    /// <summary>Questions that nobody has answered yet, in order.</summary>
+    public IEnumerable<Fact> Unanswered
+    {
+        get
+        {
+            var answered = Facts.Where(f => f.Kind == FactKind.Answered).Select(f => f.About).ToHashSet();
+            return Facts.Where(f => f.Kind == FactKind.Asked && !answered.Contains(f.Id));
+        }
+    }
+
     /// <summary>Whether a look by a link is worth recording: the first of a visit.</summary>
     /// <param name="link">The link.</param>
     /// <param name="at">When (UTC).</param>

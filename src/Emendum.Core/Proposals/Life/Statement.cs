@@ -7,7 +7,11 @@ using Emendum.Core.Jobs;
 namespace Emendum.Core.Proposals;
 
 /// <summary>A row of what is signed: what it is, more about it, and its amount as it is read; empty where it has none.</summary>
-public sealed record StatementRow(string Label, string Detail, string Amount);
+public sealed record StatementRow(string Label, string Detail, string Amount)
+{
+    /// <summary>A row of the document.</summary>
+    public static StatementRow Of(PriceRow row) => new(row.Label, row.Detail, row.Shown);
+}
 
 /// <summary>What can be signed, with its total as a number.</summary>
 /// <param name="Statement">It.</param>
@@ -75,7 +79,7 @@ public sealed record Statement(
                 .. Tables(document, BlockKind.Payment)
                     .SelectMany(t => t.Rows)
                     .Where(r => r.Kind == RowKind.Part)
-                    .Select(r => new StatementRow(r.Label, r.Detail, r.Shown)),
+                    .Select(StatementRow.Of),
             ]
         );
     }
@@ -92,9 +96,7 @@ public sealed record Statement(
                 .SelectMany(t => t.Rows.SkipWhile(r => r.Kind != RowKind.Subtotal).Skip(1))
                 .Where(r => r.Kind is not (RowKind.Total or RowKind.Group)),
         ];
-        return rows.Length > 0 && rows.Sum(r => r.Amount ?? 0) == beside
-            ? rows.Select(r => new StatementRow(r.Label, r.Detail, r.Shown))
-            : null;
+        return rows.Length > 0 && rows.Sum(r => r.Amount ?? 0) == beside ? rows.Select(StatementRow.Of) : null;
     }
 
     /// <summary>What can be had beside the price; of a choice the group says what it is between.</summary>

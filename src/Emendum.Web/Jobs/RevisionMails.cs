@@ -1,0 +1,230 @@
+using Emendum.Core;
+using Emendum.Core.Book;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Storage;
+using Emendum.Web.Outside;
+
+namespace Emendum.Web.Jobs;
+
+/// <summary>Sends a revision that went out before once more, by mail.</summary>
+/// <param name="Fact">Id of the fact, and of the mail.</param>
+/// <param name="Message">The mail.</param>
+public sealed record SendAgain(Guid Fact, Message Message);
+
+/// <summary>The name of a message of the firm.</summary>
+public sealed record MessageName(Guid Id, string Name);
+
+/// <summary>A message with its figures filled in, to be written on.</summary>
+/// <param name="From">From which address mail comes; empty where the firm has not said.</param>
+/// <param name="To">The customer's address; empty where there is none.</param>
+/// <param name="Text">Which of the firm's messages it is.</param>
+/// <param name="Texts">All of them.</param>
+/// <param name="Subject">Its subject.</param>
+/// <param name="Words">Its words.</param>
+/// <param name="Missing">Figures by name that come to nothing here.</param>
+/// <param name="WithLink">Whether a link to the customer's page goes with it.</param>
+public sealed record MessageDraft(
+    string From,
+    string To,
+    Guid Text,
+    IReadOnlyList<MessageName> Texts,
+    string Subject,
+    string Words,
+    IReadOnlyList<string> Missing,
+    bool WithLink
+);
+
+/// <summary>Revisions go out by mail: what the firm's messages say, and a mail with a link to each recipient.</summary>
+public static class RevisionMails
+{
+    /// <summary>Maps what is asked of them.</summary>
+    public static void MapRevisionMails(this IEndpointRouteBuilder jobs)
+    {
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/mails", Again);
+        jobs.MapGet("/{id:guid}/revisions/message", Drafted);
+    }
+
+    /// <summary>A message as it goes out: every figure that it says by name is filled in.</summary>
+    /// <exception cref="RefusedException">It cannot go out; names the field.</exception>
+    internal static Message Filled(
+        Message asked,
+        Estimate estimate,
+        Party party,
+        Brand brand,
+        string letters,
+        OutsideAddress outside
+    )
+    {
+        asked.Check();
+        FigureNames.Check(asked.Subject, "subject");
+        CheckLink(asked, outside);
+        FigureNames.Check(asked.Words, "words", Message.LinkName);
+        var (subject, words, missing) = Proposal.Filled(estimate, party, brand, letters, asked.Subject, asked.Words);
+        if (missing.Count > 0)
+            throw RefusedException.Of("words", $"“{{{missing[0]}}}” comes to nothing in this job: write it otherwise.");
+        var message = asked with { Subject = subject, Words = words };
+        message.Check();
+        return message;
+    }
+
+    /// <summary>Refuses words that say where a link stands when there can be none.</summary>
+    private static void CheckLink(Message asked, OutsideAddress outside)
+    {
+        if (!outside.IsThere && Message.NamesLink(asked.Words))
+            throw RefusedException.Of(
+                "words",
+                "There is no link that could stand there: the program was started without --public. Take it out of the words."
+            );
+    }
+
+    /// <summary>A mail to each recipient, each with a link of its own where people outside can open one (L19).</summary>
+    /// <param name="message">To whom.</param>
+    /// <param name="mailTo">The mail to one of them.</param>
+    /// <param name="outside">Where links lead.</param>
+    internal static Brought Bringing(Message message, Func<Recipient, Mail> mailTo, OutsideAddress outside)
+    {
+        var (links, mails) = (new List<NewLink>(), new List<Mail>());
+        foreach (var to in message.To)
+        {
+            var mail = mailTo(to);
+            if (outside.IsThere)
+            {
+                var (made, address) = NewLinkTo(mail.Revision, to.Address, !to.Copy, mail.At, outside);
+                links.Add(made);
+                mail = mail with { LinkId = made.Link.Id, Link = address };
+            }
+            mails.Add(mail);
+        }
+        return new([.. links], [.. mails]);
+    }
+
+    /// <summary>A new link, and where it leads.</summary>
+    internal static (NewLink Made, string Address) NewLinkTo(
+        Guid revision,
+        string who,
+        bool signs,
+        DateTime now,
+        OutsideAddress outside
+    )
+    {
+        var token = Token.New();
+        return (
+            new(new(Guid.CreateVersion7(), revision, who, signs, now, null), Token.HashOf(token)),
+            outside.Of(token)
+        );
+    }
+
+    /// <summary>The firm's e-mail address.</summary>
+    /// <exception cref="RefusedException">It has not said one.</exception>
+    internal static string Sender(SettingStore settings) =>
+        settings.Get(MessageTexts.Setting, MessageTexts.Starting).From is { Length: > 0 } from
+            ? from
+            : throw RefusedException.Of("from", "The firm has no e-mail address yet: Office, Messages.");
+
+    /// <summary>What a message of the firm says of a job as it stands, or of a revision as it was sent.</summary>
+    private static MessageDraft Drafted(
+        Guid id,
+        Guid? text,
+        Guid? revision,
+        OpenJobs open,
+        RevisionStore revisions,
+        CustomerStore customers,
+        SettingStore settings,
+        OutsideAddress outside
+    )
+    {
+        var texts = settings.Get(MessageTexts.Setting, MessageTexts.Starting);
+        var chosen =
+            texts.All.FirstOrDefault(m => m.Id == (text ?? texts.Usual))
+            ?? throw new NotThereException("That message is not in the Office any more.");
+        var now = open.Get(id).Estimate;
+        var customer = customers.Find(now.Job.Info.Customer);
+        var (estimate, party, brand, letters) = revision is { } sent
+            ? AsSent(RevisionEndpoints.Found(revisions, id, sent))
+            : (now, customers.Party(now.Job.Info.Customer), settings.Brand(), revisions.Life(id).Next);
+        var (subject, words, missing) = Proposal.Filled(estimate, party, brand, letters, chosen.Subject, chosen.Words);
+        return new(
+            texts.From,
+            customer?.Email ?? "",
+            chosen.Id,
+            [.. texts.All.Select(m => new MessageName(m.Id, m.Name))],
+            subject,
+            words,
+            [.. missing, .. !outside.IsThere && Message.NamesLink(words) ? [Message.LinkName] : (string[])[]],
+            outside.IsThere
+        );
+    }
+
+    /// <summary>A revision as it was sent, reckoned once more: its figures by name are those of its document.</summary>
+    /// <exception cref="RefusedException">The rules have changed since, and it comes to another total.</exception>
+    private static (Estimate, Party, Brand, string Letters) AsSent(Revision sent)
+    {
+        var estimate = Estimate.Of(JobFile.Read(sent.JobFile, out var party), Trace.Silent);
+        if (estimate.Price.Total.V != sent.Figures.Total)
+            throw RefusedException.Of(
+                "words",
+                $"The rules have changed since revision {sent.Start.Letters} was sent: its figures cannot be filled in any more. Write them as its document has them."
+            );
+        return (estimate, party ?? Party.None, sent.Document.Brand, sent.Start.Letters);
+    }
+
+    private static RevisionsView Again(
+        Guid id,
+        Guid revision,
+        SendAgain again,
+        OpenJobs open,
+        RevisionStore revisions,
+        Told told,
+        SettingStore settings,
+        FirmDay day,
+        OutsideAddress outside,
+        TimeProvider time
+    )
+    {
+        var found = RevisionEndpoints.Found(revisions, id, revision);
+        var message = again.Message;
+        message.Check();
+        CheckLink(message, outside);
+        // What says no figure needs none reckoned, and goes out whatever the rules have become.
+        if (
+            FigureNames
+                .In(message.Subject)
+                .Concat(FigureNames.In(message.Words).Where(n => n.Name != Message.LinkName))
+                .Any()
+        )
+        {
+            var (estimate, party, brand, letters) = AsSent(found);
+            message = Filled(message, estimate, party, brand, letters, outside);
+        }
+        var (now, firm) = (time.GetUtcNow().UtcDateTime, found.Document.Document.Head.Firm);
+        var sender = Sender(settings);
+        revisions.Record(
+            id,
+            new(again.Fact, revision, FactKind.SentAgain, now, JobEndpoints.Owner, message.Went()),
+            day.Today,
+            Bringing(
+                message,
+                to =>
+                    new(
+                        Guid.CreateVersion7(),
+                        again.Fact,
+                        id,
+                        revision,
+                        now,
+                        firm,
+                        sender,
+                        to,
+                        message.Subject,
+                        message.Words,
+                        RevisionEndpoints.NameOf(found),
+                        found.Pdf
+                    ),
+                outside
+            )
+        );
+        return told.Of(open.Get(id).Estimate);
+    }
+}
