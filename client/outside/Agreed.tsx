@@ -9,6 +9,7 @@ export function Agreed({ page, link }: { page: Page; link: Link }) {
     <section className={styles.agreed} aria-label="What was agreed">
       <h2>What was agreed</h2>
       <p>{page.statement.sentence}</p>
+      {page.recorded && <p>{page.recorded}</p>}
       <StatementRows statement={page.statement} />
       <div className={styles.names}>
         {page.names.map((name, i) => (
@@ -27,7 +28,7 @@ export function Agreed({ page, link }: { page: Page; link: Link }) {
         ))}
       </div>
       <p>
-        <a href={link.signed}>The signed PDF</a>
+        <a href={link.signed}>{page.recorded ? "The PDF with what was agreed" : "The signed PDF"}</a>
       </p>
     </section>
   );

@@ -73,7 +73,7 @@ function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {
   const cover = read.blocks.find((b) => b.kind === "cover");
   const blocks = read.blocks.filter((b) => b.kind !== "cover" && b.kind !== "signatures");
   const places = [
-    ...(page.names.length > 0 ? [{ id: "agreed", title: "What was agreed" }] : []),
+    ...(page.agreed ? [{ id: "agreed", title: "What was agreed" }] : []),
     ...blocks.filter((b) => b.isTitled).map((b) => ({ id: `block-${b.id}`, title: b.title })),
     { id: "questions", title: "Questions" },
   ];
@@ -98,7 +98,7 @@ function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {
                 </p>
               )}
               {page.holds && <p className={styles.holds}>{page.holds}</p>}
-              {page.names.length > 0 && (
+              {page.agreed && (
                 <div id="agreed">
                   <Agreed page={page} link={link} />
                 </div>
@@ -139,12 +139,17 @@ function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {
               )}
               {!link.byFirm && (
                 <a className={maySign ? styles.quiet : styles.act} href="#ask">
-                  {page.stands && page.names.length === 0 ? "Ask for it again" : "Ask a question"}
+                  {page.stands && !page.agreed ? "Ask for it again" : "Ask a question"}
                 </a>
               )}
               {maySign && (
                 <a className={styles.act} href="#sign">
                   Accept and sign
+                </a>
+              )}
+              {link.atTablet && !maySign && (
+                <a className={styles.quiet} href={link.back}>
+                  Back to the job
                 </a>
               )}
             </div>

@@ -49,6 +49,8 @@ export interface Link {
   /** The PDF with the names under it. */
   signed: string;
   mark: string;
+  /** Where the firm's own tablet goes on from. */
+  back: string;
   /** The picture of an option's goods. */
   picture: (choice: string, option: string) => string;
 }
@@ -102,6 +104,7 @@ export function linkOf(location: Location): Link {
     pdf: `${at}/pdf`,
     signed: `${at}/signed`,
     mark: `${at}/mark`,
+    back: "",
     picture: (choice, option) => `${at}/picture?choice=${choice}&option=${option}`,
   };
 }
@@ -122,6 +125,7 @@ function ofFirm(query: URLSearchParams): Link {
     pdf: `${at}/pdf`,
     signed: `${at}/signed`,
     mark: `${at}/mark`,
+    back: `/jobs/${query.get("job")}/proposal`,
     picture: () => "",
   };
 }

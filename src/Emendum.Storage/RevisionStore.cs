@@ -75,7 +75,7 @@ public sealed class RevisionStore(Database database)
         (string, object?)[] of = job is null ? [] : [("$job", job)];
         var facts = connection
             .Rows(
-                $"SELECT id, revision_id, kind, at, by, words, day, total, job_id, link_id, copy, about_id FROM proposal_fact {which} ORDER BY number",
+                $"SELECT id, revision_id, kind, at, by, words, day, total, job_id, link_id, copy, about_id, photo FROM proposal_fact {which} ORDER BY number",
                 r =>
                     (
                         Job: r.GetGuid(8),
@@ -93,6 +93,7 @@ public sealed class RevisionStore(Database database)
                             Link = r.IsDBNull(9) ? null : r.GetGuid(9),
                             Copy = r.GetInt32(10) != 0,
                             About = r.IsDBNull(11) ? null : r.GetGuid(11),
+                            Photo = r.IsDBNull(12) ? null : r.GetString(12),
                         }
                     ),
                 of
@@ -291,7 +292,7 @@ public sealed class RevisionStore(Database database)
 
     private static void Append(SqliteConnection connection, Guid job, Fact fact) =>
         connection.Run(
-            "INSERT INTO proposal_fact (id, job_id, revision_id, kind, at, by, words, day, total, link_id, copy, about_id) VALUES ($id, $job, $revision, $kind, $at, $by, $words, $day, $total, $link, $copy, $about)",
+            "INSERT INTO proposal_fact (id, job_id, revision_id, kind, at, by, words, day, total, link_id, copy, about_id, photo) VALUES ($id, $job, $revision, $kind, $at, $by, $words, $day, $total, $link, $copy, $about, $photo)",
             ("$id", fact.Id),
             ("$job", job),
             ("$revision", fact.Revision),
@@ -303,7 +304,8 @@ public sealed class RevisionStore(Database database)
             ("$total", fact.Total?.ToString(CultureInfo.InvariantCulture)),
             ("$link", fact.Link),
             ("$copy", fact.Copy ? 1 : 0),
-            ("$about", fact.About)
+            ("$about", fact.About),
+            ("$photo", fact.Photo)
         );
 
     private static T Json<T>(byte[] stored) => JsonSerializer.Deserialize<T>(Packed.Read(stored), CoreJson.Options)!;

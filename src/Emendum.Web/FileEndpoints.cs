@@ -56,6 +56,16 @@ public static class FileEndpoints
             files.NamePicture(hash, "picture");
     }
 
+    /// <summary>Says that a photo or scan of a paper is kept; it must be here whole, and be a picture or a PDF.</summary>
+    /// <exception cref="RefusedException">It is not.</exception>
+    public static void NamePaper(this FileStore files, string hash, string field)
+    {
+        if (files.Find(hash) is { Type: "application/pdf" })
+            files.Name(hash);
+        else
+            files.NamePicture(hash, field);
+    }
+
     /// <summary>Says that a picture is shown somewhere; it must be here whole, and be one.</summary>
     /// <exception cref="RefusedException">It is not.</exception>
     public static void NamePicture(this FileStore files, string hash, string field)

@@ -298,13 +298,7 @@ public class PricePropertyTests
             {
                 continue;
             }
-            var met = new HashSet<string>();
-            foreach (var path in trace.Figures.Keys.Reverse().Where(p => !met.Contains(p)))
-            {
-                var checker = WorkingsTests.Checker(trace, path);
-                checker.Figure(path);
-                met.UnionWith(checker.Known);
-            }
+            WorkingsTests.Recomputed(trace);
         }
     }
 }

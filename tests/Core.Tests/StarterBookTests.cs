@@ -65,8 +65,7 @@ public class StarterBookTests
                 Assert.True(reckoning.Priced.Single().Price.V > 0);
             else
                 Assert.True(reckoning.Price.Direct.V > 0);
-            foreach (var path in trace.Figures.Keys)
-                WorkingsTests.Checker(trace, path).Figure(path);
+            Assert.InRange(WorkingsTests.Recomputed(trace), 3, int.MaxValue);
         }
     }
 

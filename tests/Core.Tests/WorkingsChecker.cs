@@ -42,7 +42,9 @@ internal sealed class WorkingsChecker(JsonElement explanation)
                 var value = Figure(step.GetProperty("path").GetString()!);
                 return Fraction.Of(step.GetProperty("value").GetString()!) == value
                     ? value
-                    : throw new InvalidOperationException("a reference states another value than its figure");
+                    : throw new InvalidOperationException(
+                        $"a reference to {step.GetProperty("path")} states {step.GetProperty("value")}, the figure {value}"
+                    );
             case "add":
                 return Of().Aggregate(Fraction.Zero, (a, b) => a + b);
             case "subtract":

@@ -66,7 +66,13 @@ public sealed class OutsideTests : IDisposable
 
     private async Task<string> State() => (string)(await Revisions())["revisions"]![0]!["stateWords"]!;
 
-    private Task<(int Status, JsonObject Body)> Record(Guid revision, string kind, string day = "") =>
+    private Task<(int Status, JsonObject Body)> Record(
+        Guid revision,
+        string kind,
+        string day = "",
+        bool asSent = true,
+        string photo = ""
+    ) =>
         server.Post(
             At($"/{revision}/facts"),
             new JsonObject
@@ -75,8 +81,19 @@ public sealed class OutsideTests : IDisposable
                 ["kind"] = kind,
                 ["words"] = "because",
                 ["day"] = day,
+                ["asSent"] = asSent,
+                ["photo"] = photo,
             }
         );
+
+    /// <summary>Keeps a file; its hash.</summary>
+    private async Task<string> Keep(byte[] content)
+    {
+        using var body = new ByteArrayContent(content);
+        body.Headers.ContentType = new("application/octet-stream");
+        using var kept = await server.Http.PostAsync("/api/files", body);
+        return (string)(await kept.Content.ReadFromJsonAsync<JsonObject>())!["hash"]!;
+    }
 
     private async Task<List<string>> Did() =>
         [.. (await Revisions())["revisions"]![0]!["history"]!.AsArray().Select(f => (string)f!["did"]!)];
@@ -537,6 +554,53 @@ public sealed class OutsideTests : IDisposable
             Assert.Equal(Total(both).Replace(",", ""), total.GetString(0));
         }
         database.Close();
+    }
+
+    [Fact]
+    public async Task A_yes_on_paper_says_what_it_was_said_to_and_keeps_its_photo()
+    {
+        job = Server.Library;
+        var revision = await Send();
+        var link = await Link(revision);
+        var page = await Page(link);
+        var sent = Total(page);
+        var (_, chosen) = await Choose(link, page, null, page["offer"]!["alternates"]![0]!["id"]!);
+        // A photo that is not here, and a file that is none, are refused beside their field; nothing is recorded.
+        var (status, answer) = await Record(revision, "yesRecorded", "2020-02-02", photo: new string('0', 64));
+        Assert.Equal((422, "photo"), (status, (string)answer["field"]!));
+        var note = await Keep("Yes, on paper."u8.ToArray());
+        (status, answer) = await Record(revision, "yesRecorded", "2020-02-02", photo: note);
+        Assert.Equal((422, "photo"), (status, (string)answer["field"]!));
+        Assert.Equal("seen", await State());
+        // The paper is a scan, and says yes to what was chosen.
+        var scan = await server.Http.GetByteArrayAsync(At($"/{revision}/pdf"));
+        var photo = await Keep(scan);
+        (status, answer) = await Record(revision, "yesRecorded", "2020-02-02", asSent: false, photo: photo);
+        Assert.True(status == 200, answer.ToJsonString());
+        var row = answer["revisions"]![0]!;
+        Assert.Equal("accepted", (string)row["state"]!);
+        Assert.True((bool)row["agreed"]!);
+        Assert.Empty(row["signed"]!.AsArray());
+        Assert.Equal(photo, (string)row["history"]!.AsArray()[^1]!["photo"]!);
+        // The customer reads what was agreed and how the firm came by it; nothing more is chosen.
+        page = await Page(link);
+        Assert.Equal((Total(chosen), true), (Total(page), (bool)page["agreed"]!));
+        Assert.NotEqual(sent, Total(page));
+        Assert.EndsWith(
+            "recorded a yes that bears the date 2 February 2020: because",
+            (string)page["recorded"]!,
+            StringComparison.Ordinal
+        );
+        Assert.Null(page["offer"]);
+        var text = Text(await server.Outside.GetByteArrayAsync(link + "/signed"));
+        Assert.Contains("recordedayesthatbearsthedate2February2020", text, StringComparison.Ordinal);
+        Assert.Contains(Total(chosen), text, StringComparison.Ordinal);
+        Assert.DoesNotContain("Imaysign", text, StringComparison.Ordinal);
+        // Annulled, and recorded to what was sent, whatever was chosen.
+        await Record(revision, "annulled");
+        Assert.False((bool)(await Page(link))["agreed"]!);
+        (status, _) = await Record(revision, "yesRecorded", "2020-02-03", asSent: true);
+        Assert.Equal((200, sent), (status, Total(await Page(link))));
     }
 
     [Fact]

@@ -52,6 +52,8 @@ public sealed class RevisionTests : IDisposable
                 ["kind"] = kind,
                 ["words"] = words,
                 ["day"] = day,
+                ["asSent"] = true,
+                ["photo"] = "",
             }
         );
 

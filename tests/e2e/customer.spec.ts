@@ -268,6 +268,78 @@ test("what is replaced, revoked or a copy says so on its page; a no is told with
   await customer.context().close();
 });
 
+test("a draft is sent and signed at the firm's screen in one step; a yes on paper is kept with its photo", async ({
+  page,
+}) => {
+  await rooms(page, "Egret House", 1);
+  await addEverywhere(page, "Doors");
+  await page.keyboard.press("Alt+4");
+  await page.getByRole("button", { name: "Revisions" }).press("Enter");
+  await page.getByRole("button", { name: "Send revision A" }).press("Enter");
+  const dialog = page.getByRole("dialog", { name: "Send revision A" });
+  await dialog
+    .getByRole("textbox", { name: "Why it goes out all the same" })
+    .fill("all at once");
+  await dialog
+    .getByRole("radio", { name: /^In person, at this screen/ })
+    .check();
+  await dialog.getByRole("button", { name: "Open it to be signed" }).click();
+  // The screen is the customer's now (L15): two facts, sent and accepted.
+  await page.getByRole("link", { name: "Accept and sign" }).click();
+  await page.getByRole("radio", { name: "Type it" }).check();
+  await page.getByRole("textbox", { name: "Name in full" }).fill("Bo Curlew");
+  await page.getByRole("checkbox", { name: /^I may sign/ }).check();
+  await page.getByRole("button", { name: /^Sign for / }).click();
+  await expect(
+    page.getByRole("region", { name: "What was agreed" }),
+  ).toContainText("Bo Curlew");
+  await page.getByRole("link", { name: "Back to the job" }).click();
+  await page.getByRole("button", { name: "Revisions" }).click();
+  const a = page
+    .getByRole("region", { name: "Revisions" })
+    .getByRole("article", { name: /^Revision A, / });
+  await expect(a).toHaveAccessibleName("Revision A, accepted");
+  await expect(a).toContainText("in person; unfinished: all at once");
+
+  // It was another paper: annulled, and the yes recorded that came by post.
+  await a.getByRole("button", { name: "Annul the yes" }).click();
+  const annul = page.getByRole("dialog", { name: /^Annul the yes/ });
+  await annul.getByRole("textbox", { name: "Why" }).fill("signed by mistake");
+  await annul.getByRole("button", { name: "Annul the yes" }).click();
+  await expect(annul).toHaveCount(0);
+  await a.getByRole("button", { name: "Record a yes" }).click();
+  const yes = page.getByRole("dialog", { name: /^Record a yes/ });
+  await yes
+    .getByRole("textbox", { name: "Date that the yes bears" })
+    .fill("2026-11-02");
+  await yes.getByRole("textbox", { name: "How it came" }).fill("by post");
+  await yes.getByLabel("Photo or scan of the paper").setInputFiles({
+    name: "letter.png",
+    mimeType: "image/png",
+    buffer: await page.screenshot(),
+  });
+  await expect(yes).toContainText("letter.png");
+  await accessible(page, "a yes on paper");
+  await yes.getByRole("button", { name: "Record a yes" }).click();
+  await expect(yes).toHaveCount(0);
+  await expect(a).toContainText("a yes of 2 November 2026");
+  const paper = await page.request.get(
+    (await a.getByRole("link", { name: "the paper" }).getAttribute("href"))!,
+  );
+  expect(paper.headers()["content-type"]).toBe("image/png");
+  await expect(
+    a.getByRole("link", { name: "The PDF with what was agreed" }),
+  ).toBeVisible();
+  // What is to be printed is shown and not kept.
+  const print = await page.request.get(
+    (await a
+      .getByRole("link", { name: "Print revision A" })
+      .getAttribute("href"))!,
+  );
+  expect(print.headers()["content-type"]).toBe("application/pdf");
+  expect(print.headers()["content-disposition"] ?? "").toBe("");
+});
+
 /** The demo's library as a job of its own: other tests count on it as it is. */
 async function libraryOnceMore(page: Page, id: string, name: string) {
   const file = JSON.parse(

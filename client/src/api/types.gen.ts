@@ -2684,7 +2684,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    inline?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -2896,7 +2898,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    inline?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -6252,6 +6256,7 @@ export interface components {
             at: string;
             by: string;
             mails: components["schemas"]["MailOfFact"][];
+            photo: string;
         };
         Fee: {
             name: string;
@@ -6914,6 +6919,8 @@ export interface components {
             questions: components["schemas"]["CustomerQuestion"][];
             statement: components["schemas"]["Statement"];
             statementHash: string;
+            agreed: boolean;
+            recorded: string;
             names: components["schemas"]["SignedBy"][];
             offer: null | components["schemas"]["OfferView"];
         };
@@ -7333,6 +7340,8 @@ export interface components {
             kind: components["schemas"]["FactKind"];
             words: string;
             day: string;
+            asSent: boolean;
+            photo: string;
         };
         Refusal: {
             field: string;
@@ -7375,6 +7384,7 @@ export interface components {
             links: components["schemas"]["LinkView"][];
             /** Format: int32 */
             selection: number;
+            agreed: boolean;
             signed: components["schemas"]["SignedBy"][];
             may: components["schemas"]["FactKind"][];
         };

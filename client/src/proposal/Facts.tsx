@@ -2,22 +2,25 @@ import { useState } from "react";
 import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
+import { FileAct } from "../controls/FileAct";
 import { Input } from "../controls/Input";
+import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
 import { Chosen } from "./Chosen";
 import styles from "./revisions.module.css";
 import { UnderIt } from "./UnderIt";
 import { MailAgain } from "./MailAgain";
+import { signHere } from "./SendPanel";
 import { useRevisionsTold } from "./useRevisionsTold";
 
 type Kind = Schemas["FactKind"];
 
 /** What the firm records: the words of its button, what it asks for, and what it does. */
-const acts: Partial<Record<Kind, { words: string; does: string; reason?: string; day?: string; least?: boolean }>> = {
+const acts: Partial<Record<Kind, { words: string; does: string; reason?: string; day?: string }>> = {
   sentAgain: { words: "Handed over again", does: "The same revision went out once more.", reason: "How it went out" },
   yesRecorded: {
     words: "Record a yes",
-    does: "A yes on paper or by word makes the contract, at the total of this revision.",
+    does: "A yes on paper or by word makes the contract, at the total of what it was said to.",
     reason: "How it came",
     day: "Date that the yes bears",
   },
@@ -61,6 +64,9 @@ export function Facts(props: {
   const [words, setWords] = useState("");
   const [day, setDay] = useState("");
   const [id, setId] = useState("");
+  const [of, setOf] = useState<"sent" | "chosen">("sent");
+  const [photo, setPhoto] = useState({ name: "", hash: "" });
+  const [wrong, setWrong] = useState("");
   const [mailing, setMailing] = useState("");
   const act = kind && acts[kind];
   return (
@@ -77,6 +83,11 @@ export function Facts(props: {
             <dt>{fact.did}</dt>
             <dd>
               {fact.at} {fact.words && <small>{fact.words}</small>}
+              {fact.photo && (
+                <a href={`/api/files/${fact.photo}`} target="_blank" rel="noreferrer">
+                  the paper
+                </a>
+              )}
               {fact.mails.map((mail) => (
                 <a key={mail.id} href={`/api/outbox/${mail.id}/file`} download>
                   {fact.mails.length > 1 ? `the mail to ${mail.address}` : "the mail"}
@@ -102,8 +113,16 @@ export function Facts(props: {
         <a href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf`} download={`Revision ${revision.letters}.pdf`}>
           PDF
         </a>
+        <a
+          href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf?inline=true`}
+          target="_blank"
+          rel="noreferrer"
+          aria-label={`Print revision ${revision.letters}`}
+        >
+          Print
+        </a>
         {["sent", "seen", "onHold"].includes(revision.state) && (
-          <a href={`/outside/index.html?job=${job.id}&revision=${revision.id}&tablet`} target="_blank" rel="noreferrer">
+          <a href={signHere(job.id, revision.id)} target="_blank" rel="noreferrer">
             Sign here
           </a>
         )}
@@ -122,6 +141,9 @@ export function Facts(props: {
               setWords("");
               setDay("");
               setId(newId());
+              setOf(revision.selection > 0 ? "chosen" : "sent");
+              setPhoto({ name: "", hash: "" });
+              setWrong("");
             }}
           >
             {acts[may]?.words}
@@ -129,7 +151,7 @@ export function Facts(props: {
         ))}
       </p>
       {revision.selection > 0 && <Chosen revision={revision} />}
-      {revision.signed.length > 0 && <UnderIt revision={revision} />}
+      {revision.agreed && <UnderIt revision={revision} />}
       {mailing && <MailAgain revision={revision} fact={mailing} onClose={() => setMailing("")} />}
       {act && (
         <Ask
@@ -138,7 +160,14 @@ export function Facts(props: {
           width="xs"
           onApply={() =>
             change
-              .recordFact(job.id, revision.id, { id, kind, words: words.trim(), day })
+              .recordFact(job.id, revision.id, {
+                id,
+                kind,
+                words: words.trim(),
+                day,
+                asSent: of === "sent",
+                photo: photo.hash,
+              })
               .then(told)
               .then(() => setKind(null))
           }
@@ -147,6 +176,39 @@ export function Facts(props: {
           <p className="note">{act.does} It stays in the history, and is not undone by Ctrl+Z.</p>
           {act.day && <Input label={act.day} placeholder="2027-01-31" focus value={day} onType={setDay} />}
           {act.reason && <Input label={act.reason} focus={!act.day} value={words} onType={setWords} />}
+          {kind === "yesRecorded" && revision.selection > 0 && (
+            <Radios
+              label="What it was said to"
+              value={of}
+              options={[
+                { value: "chosen", words: "With what was chosen on the page" },
+                { value: "sent", words: "As it was sent" },
+              ]}
+              onChoose={setOf}
+            />
+          )}
+          {kind === "yesRecorded" && (
+            <p>
+              <FileAct
+                words={photo.hash ? "Another photo" : "Photo of the paper"}
+                label="Photo or scan of the paper"
+                accept="image/png,image/jpeg,image/webp,application/pdf"
+                onFile={(file) => {
+                  setWrong("");
+                  change.keepFile(file).then(
+                    (kept) => setPhoto({ name: file.name, hash: kept.hash }),
+                    (error: Error) => setWrong(error.message),
+                  );
+                }}
+              />{" "}
+              <span className="note">{photo.name || "a picture or a PDF; it is kept with the yes"}</span>
+            </p>
+          )}
+          {wrong && (
+            <p className="error" role="alert">
+              {wrong}
+            </p>
+          )}
         </Ask>
       )}
     </article>

@@ -89,6 +89,14 @@ export function Page() {
         >
           Download the PDF
         </Button>
+        <Button
+          variant="outlined"
+          href={`/api/jobs/${job.id}/proposal.pdf?inline=true`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Print
+        </Button>
         {block && <BlockSettings key={block.id} block={block} does={blocks} />}
         <Unfinished view={view} onBlock={choose} />
         <ShownTerms />

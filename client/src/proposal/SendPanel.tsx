@@ -13,6 +13,9 @@ import { useMail } from "./useMail";
 import styles from "./revisions.module.css";
 import { useRevisionsTold } from "./useRevisionsTold";
 
+/** Where the customer signs a revision at the firm's own screen. */
+export const signHere = (job: string, revision: string) => `/outside/index.html?job=${job}&revision=${revision}&tablet`;
+
 /** From the price of the one to that of the other, step by step. */
 export function FromTo({ compared }: { compared: Schemas["ComparedView"] }) {
   const pair = (label: string, [was, now]: readonly string[], unit = "") => (
@@ -88,7 +91,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
   const { data: view } = useQuery(askJob.proposal(job));
   const told = useRevisionsTold();
   const mail = useMail(null);
-  const [way, setWay] = useState<"mail" | "hand" | null>(null);
+  const [way, setWay] = useState<"mail" | "hand" | "here" | null>(null);
   const [how, setHow] = useState("handed over");
   const [despite, setDespite] = useState("");
   const holes = view?.unfinished ?? [];
@@ -98,19 +101,24 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
     change.sendRevision(job.id, {
       ...props.asked,
       base: job.version,
-      how: by === "mail" ? "" : how.trim(),
+      how: by === "mail" ? "" : by === "here" ? "in person" : how.trim(),
       message: by === "mail" ? mail.message : null,
       despite: despite.trim(),
     });
   return (
     <Ask
       title={`Send revision ${props.next}`}
-      apply={by === "mail" ? "Send the mail" : "It is sent"}
+      apply={by === "mail" ? "Send the mail" : by === "here" ? "Open it to be signed" : "It is sent"}
       width="sm"
       ready={
-        !mail.waits && (by === "mail" ? mail.ready : how.trim() !== "") && (holes.length === 0 || despite.trim() !== "")
+        !mail.waits &&
+        (by === "mail" ? mail.ready : by === "here" || how.trim() !== "") &&
+        (holes.length === 0 || despite.trim() !== "")
       }
-      onApply={() => send().then(told)}
+      onApply={async () => {
+        await send().then(told);
+        if (by === "here") location.assign(signHere(job.id, props.asked.id));
+      }}
       onRefused={(error) => by === "mail" && mail.refuse(error)}
       onClose={props.onClose}
     >
@@ -137,10 +145,15 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
             words: "By hand",
             small: "the PDF is made and kept here; you give it to the customer yourself",
           },
+          {
+            value: "here",
+            words: "In person, at this screen",
+            small: "it opens as the customer's page: hand it over to be read and signed",
+          },
         ]}
         onChoose={setWay}
       />
-      {mail.waits ? null : by === "mail" ? (
+      {mail.waits || by === "here" ? null : by === "mail" ? (
         <MailFields mail={mail} attached={`its PDF, revision ${props.next}`} />
       ) : (
         <Input label="How you give it" value={how} onType={setHow} />

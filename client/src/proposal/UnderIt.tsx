@@ -9,7 +9,7 @@ import { useJob } from "../job/JobContext";
 import styles from "./revisions.module.css";
 import { useRevisionsTold } from "./useRevisionsTold";
 
-/** The names under what was agreed, and a way to add the firm's. */
+/** What was agreed with the names under it, and a way to add the firm's. */
 export function UnderIt({ revision }: { revision: Schemas["RevisionView"] }) {
   const [, { job }] = useJob();
   const [id, setId] = useState("");
@@ -26,7 +26,9 @@ export function UnderIt({ revision }: { revision: Schemas["RevisionView"] }) {
         </figure>
       ))}
       <p className={styles.acts}>
-        <a href={`/api/jobs/${job.id}/revisions/${revision.id}/signed`}>The signed PDF</a>
+        <a href={`/api/jobs/${job.id}/revisions/${revision.id}/signed`}>
+          {revision.signed.length > 0 ? "The signed PDF" : "The PDF with what was agreed"}
+        </a>
         <button type="button" className="act" onClick={() => setId(newId())}>
           Add a name
         </button>

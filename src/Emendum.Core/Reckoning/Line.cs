@@ -231,7 +231,10 @@ public sealed class Line
                     Factors.Stepped(whole, step, item.Entry.Id, trace),
                     "h",
                     trace.On ? $"{item.Item.Name}, {place.Name}: labour" : "",
-                    Path("hours")
+                    // What the customer does takes none of our hours, and that is the figure at "hours" then.
+                    line.Ours
+                        ? Path("hours")
+                        : Path("hours/stepped")
                 );
                 for (var i = 0; i < last; i++)
                     if (parts[i].Kind.IsLabour)

@@ -40,9 +40,10 @@ public static class ProposalEndpoints
                 OpenJobs open,
                 CustomerStore customers,
                 SettingStore settings,
+                bool? inline,
                 RevisionStore revisions,
                 FileStore files
-            ) => Pdf(open.Get(id).Estimate, customers, settings.Brand(), revisions.Life(id).Next, files)
+            ) => Pdf(open.Get(id).Estimate, customers, settings.Brand(), revisions.Life(id).Next, files, inline is true)
         );
     }
 
@@ -85,7 +86,8 @@ public static class ProposalEndpoints
         CustomerStore customers,
         Brand brand,
         string revision,
-        FileStore files
+        FileStore files,
+        bool inline
     )
     {
         var document = Proposal.Of(
@@ -98,7 +100,7 @@ public static class ProposalEndpoints
         return Results.File(
             ProposalPdf.Write(document, estimate.Job.Info, brand, Picture(files, brand.Mark)),
             "application/pdf",
-            $"Proposal {estimate.Job.Info.Number}.pdf"
+            inline ? null : $"Proposal {estimate.Job.Info.Number}.pdf"
         );
     }
 

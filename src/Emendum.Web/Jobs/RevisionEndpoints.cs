@@ -29,7 +29,9 @@ public sealed record SendRevision(Guid Id, Guid Fact, long Base, string How, str
 /// <param name="Kind">What happened.</param>
 /// <param name="Words">The reason, or how it came.</param>
 /// <param name="Day">A day that it says, like 2027-01-31; empty for none.</param>
-public sealed record RecordFact(Guid Id, FactKind Kind, string Words, string Day);
+/// <param name="AsSent">Of a yes: whether it is to the revision as it was sent, whatever was chosen on the page.</param>
+/// <param name="Photo">Of a yes on paper: hash of its photo or scan, which is here already; empty for none.</param>
+public sealed record RecordFact(Guid Id, FactKind Kind, string Words, string Day, bool AsSent, string Photo);
 
 /// <summary>What is asked of revisions, and done to them.</summary>
 public static class RevisionEndpoints
@@ -75,8 +77,8 @@ public static class RevisionEndpoints
         );
         jobs.MapGet(
                 "/{id:guid}/revisions/{revision:guid}/pdf",
-                (Guid id, Guid revision, RevisionStore revisions, FileStore files) =>
-                    Pdf(Found(revisions, id, revision), files)
+                (Guid id, Guid revision, bool? inline, RevisionStore revisions, FileStore files) =>
+                    Pdf(Found(revisions, id, revision), files, inline is true)
             )
             .Produces<byte[]>(200, "application/pdf");
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/facts", Record);
@@ -97,11 +99,11 @@ public static class RevisionEndpoints
     /// <summary>What is said of a revision that is not there.</summary>
     internal static NotThereException NotInJob() => new("That revision is not in this job.");
 
-    /// <summary>The PDF of a revision as it was sent, to be sent.</summary>
-    internal static IResult Pdf(Revision revision, FileStore files)
+    /// <summary>The PDF of a revision as it was sent: to be kept, or to be shown by the browser, which prints it.</summary>
+    internal static IResult Pdf(Revision revision, FileStore files, bool inline = false)
     {
         var file = files.Find(revision.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
-        return Results.Stream(files.Read(file), "application/pdf", NameOf(revision));
+        return Results.Stream(files.Read(file), "application/pdf", inline ? null : NameOf(revision));
     }
 
     /// <summary>File name of its PDF.</summary>
@@ -213,6 +215,8 @@ public static class RevisionEndpoints
         OpenJobs open,
         RevisionStore revisions,
         Told told,
+        Signings signings,
+        FileStore files,
         FirmDay day,
         TimeProvider time
     )
@@ -225,16 +229,36 @@ public static class RevisionEndpoints
             says = Core.Quantities.Day.Read(text, out var read)
                 ? read
                 : throw RefusedException.Of("day", "Write a day like 2027-01-31.");
-        var row = Row(revisions, id, revision);
-        revisions.Record(
-            id,
-            new(record.Id, revision, record.Kind, time.GetUtcNow().UtcDateTime, JobEndpoints.Owner, record.Words.Trim())
-            {
-                Day = says,
-                Total = record.Kind == FactKind.YesRecorded ? row.Figures.Total : null,
-            },
-            day.Today
-        );
+        var fact = new Fact(
+            record.Id,
+            revision,
+            record.Kind,
+            time.GetUtcNow().UtcDateTime,
+            JobEndpoints.Owner,
+            record.Words.Trim()
+        )
+        {
+            Day = says,
+        };
+        if (record.Kind == FactKind.YesRecorded)
+        {
+            if (record.Photo.Length > 0)
+                files.NamePaper(record.Photo, "photo");
+            signings.Record(
+                id,
+                signings.Frozen(id, revision) ?? throw NotInJob(),
+                fact with
+                {
+                    Photo = record.Photo.Length > 0 ? record.Photo : null,
+                },
+                record.AsSent
+            );
+        }
+        else
+        {
+            _ = Row(revisions, id, revision);
+            revisions.Record(id, fact, day.Today);
+        }
         return told.Of(open.Get(id).Estimate);
     }
 

@@ -14,7 +14,16 @@ namespace Emendum.Web.Jobs;
 /// <param name="At">When, in the firm's zone.</param>
 /// <param name="By">By whom.</param>
 /// <param name="Mails">The mails that were written with it.</param>
-public sealed record FactView(Guid Id, string Did, string Words, string At, string By, IReadOnlyList<MailOfFact> Mails);
+/// <param name="Photo">Hash of a photo or scan that belongs to it; empty for none.</param>
+public sealed record FactView(
+    Guid Id,
+    string Did,
+    string Words,
+    string At,
+    string By,
+    IReadOnlyList<MailOfFact> Mails,
+    string Photo
+);
 
 /// <summary>A mail that was written with a fact.</summary>
 /// <param name="Id">Its id in the outbox.</param>
@@ -69,7 +78,7 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
                     q.By,
                     moment(q.At),
                     q.Words,
-                    [.. answers[q.Id].Select(a => new FactView(a.Id, "answered", a.Words, moment(a.At), a.By, []))]
+                    [.. answers[q.Id].Select(a => new FactView(a.Id, "answered", a.Words, moment(a.At), a.By, [], ""))]
                 )),
             ]
         );
@@ -88,6 +97,7 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
 /// <param name="History">What happened, the latest last.</param>
 /// <param name="Links">The customer's links to it.</param>
 /// <param name="Selection">Version of what the customer chose; 0 for nothing.</param>
+/// <param name="Agreed">Whether it was agreed, and stands.</param>
 /// <param name="Signed">The names under what was agreed; empty where nothing was signed.</param>
 /// <param name="May">What the firm can record of it now.</param>
 public sealed record RevisionView(
@@ -102,6 +112,7 @@ public sealed record RevisionView(
     IReadOnlyList<FactView> History,
     IReadOnlyList<LinkView> Links,
     int Selection,
+    bool Agreed,
     IReadOnlyList<SignedBy> Signed,
     IReadOnlyList<FactKind> May
 );
@@ -171,7 +182,6 @@ public sealed class Told(
         var (life, rows) = (revisions.Life(job), revisions.Of(job));
         var (today, moment, mails, links) = (day.Today, day.Moments(), mailStore.Of(job), linkStore.Of(job));
         var now = time.GetUtcNow().UtcDateTime;
-        IReadOnlyList<SignedBy> Signed(Guid revision) => [.. signings.Standing(life, revision)?.Under(moment) ?? []];
         LinkView Listed(Link link) =>
             new(link.Id, link.For, link.Signs, moment(link.Made), link.StateAt(now), Says(link, life, moment, now));
         return new(
@@ -194,7 +204,7 @@ public sealed class Told(
                         mails,
                         [.. links[r.Start.Id].Select(Listed)],
                         revisions.Selected(r.Start.Id).Version,
-                        Signed(r.Start.Id)
+                        signings.Standing(life, r.Start.Id)
                     )
                 ),
             ]
@@ -224,7 +234,7 @@ public sealed class Told(
         ILookup<Guid, (Guid Id, string Address)> mails,
         IReadOnlyList<LinkView> links,
         int selection,
-        IReadOnlyList<SignedBy> signed
+        Acceptance? agreed
     )
     {
         var (start, figures) = row;
@@ -250,12 +260,14 @@ public sealed class Told(
                             : string.Join(", ", new[] { f.By, f.Words }.Where(w => w.Length > 0)),
                         moment(f.At),
                         f.By,
-                        [.. mails[f.Id].Select(m => new MailOfFact(m.Id, m.Address))]
+                        [.. mails[f.Id].Select(m => new MailOfFact(m.Id, m.Address))],
+                        f.Photo ?? ""
                     )),
             ],
             links,
             selection,
-            signed,
+            agreed is not null,
+            [.. agreed?.Under(moment) ?? []],
             [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );
     }

@@ -30,6 +30,8 @@ public sealed record CustomerQuestion(
 /// <param name="Questions">What was asked, the first first.</param>
 /// <param name="Statement">What would be signed, or was.</param>
 /// <param name="StatementHash">SHA-256 of it.</param>
+/// <param name="Agreed">Whether it was agreed, and stands.</param>
+/// <param name="Recorded">How the firm came by the yes, where nobody signed here; empty otherwise.</param>
 /// <param name="Names">The names under it; empty where it was not signed.</param>
 /// <param name="Offer">What can be chosen; null where nothing is offered, or where it was signed.</param>
 public sealed record PageNow(
@@ -40,6 +42,8 @@ public sealed record PageNow(
     IReadOnlyList<CustomerQuestion> Questions,
     Statement Statement,
     string StatementHash,
+    bool Agreed,
+    string Recorded,
     IReadOnlyList<SignedBy> Names,
     OfferView? Offer
 )
@@ -79,6 +83,8 @@ public sealed record PageNow(
             ],
             statement,
             statement.Hash,
+            signed is not null,
+            signed?.Recorded ?? "",
             [.. signed?.Under(moment) ?? []],
             signed is null ? OfferView.Of(frozen, selection) : null
         );

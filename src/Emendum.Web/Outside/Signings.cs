@@ -92,14 +92,46 @@ public sealed class Signings(
         );
     }
 
-    /// <summary>The acceptance that stands of a revision, with what was signed; null where there is none, or where a yes came otherwise.</summary>
-    public Acceptance? Standing(ProposalLife life, Guid revision) =>
-        life.Acceptance is { } fact && fact.Revision == revision ? acceptances.Find(fact.Id) : null;
+    /// <summary>Records a yes that came on paper or by word (L14), with what it was said to.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="revision">The revision.</param>
+    /// <param name="yes">The fact; its total is found here.</param>
+    /// <param name="asSent">Whether it is a yes to the revision as it was sent, whatever was chosen on the page; otherwise to what is chosen by now.</param>
+    /// <exception cref="RefusedException">It cannot be recorded as it stands; says why.</exception>
+    public ProposalLife Record(Guid job, Frozen revision, Fact yes, bool asSent)
+    {
+        var live = true;
+        var (statement, total) = asSent
+            ? new(revision.AsSent, revision.Revision.Figures.Total)
+            : revision.With(Selected(yes.Revision), out live);
+        if (!live)
+            throw RefusedException.Of(
+                "asSent",
+                "What was chosen cannot be priced any more: record a yes to the revision as it was sent, or send a new one."
+            );
+        return revisions.Record(
+            job,
+            yes with
+            {
+                Total = total,
+            },
+            day.Today,
+            Brought.Nothing with
+            {
+                Acceptance = new(yes.Id, yes.Revision, statement, []),
+                WhateverWasChosen = asSent,
+            }
+        );
+    }
 
-    /// <summary>What was signed of a revision, and stands.</summary>
+    /// <summary>The acceptance that stands of a revision, with what was agreed; null where there is none.</summary>
+    public Acceptance? Standing(ProposalLife life, Guid revision) =>
+        life.Acceptance is { } fact && fact.Revision == revision ? acceptances.Find(fact.Id)?.By(fact) : null;
+
+    /// <summary>What was agreed of a revision, and stands.</summary>
     /// <exception cref="NotThereException">Nothing was.</exception>
     private Acceptance Agreed(ProposalLife life, Guid revision) =>
-        Standing(life, revision) ?? throw new NotThereException("Nothing was signed there.");
+        Standing(life, revision) ?? throw new NotThereException("Nothing was agreed there.");
 
     /// <summary>Adds the firm's name, or a further one of the customer's side.</summary>
     /// <exception cref="NotThereException">Nothing was signed.</exception>
@@ -108,12 +140,15 @@ public sealed class Signings(
 
     /// <summary>The signed PDF of a revision, to be sent.</summary>
     /// <exception cref="NotThereException">Nothing was signed.</exception>
-    public async Task<IResult> Sent(ProposalLife life, Revision revision) =>
-        Results.Stream(
-            files.Read(await Pdf(revision, Agreed(life, revision.Start.Id))),
+    public async Task<IResult> Sent(ProposalLife life, Revision revision)
+    {
+        var agreed = Agreed(life, revision.Start.Id);
+        return Results.Stream(
+            files.Read(await Pdf(revision, agreed)),
             "application/pdf",
-            "Signed, " + RevisionEndpoints.NameOf(revision)
+            $"{(agreed.Recorded.Length > 0 ? "Accepted" : "Signed")}, {RevisionEndpoints.NameOf(revision)}"
         );
+    }
 
     /// <summary>The signed PDF with all names that stand under it by now; made when it is first asked for, and the same from then on.</summary>
     private async Task<StoredFile> Pdf(Revision revision, Acceptance signed)

@@ -85,6 +85,10 @@ public sealed record Fact(Guid Id, Guid Revision, FactKind Kind, DateTime At, st
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Copy { get; init; }
 
+    /// <summary>SHA-256 of a photo or scan of a paper that it came by; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Photo { get; init; }
+
     /// <summary>The question that it answers; null for none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? About { get; init; }

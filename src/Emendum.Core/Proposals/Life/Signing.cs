@@ -81,6 +81,18 @@ public static class Drawing
 /// <param name="Names">The names, the customer's first one first.</param>
 public sealed record Acceptance(Guid Fact, Guid Revision, Statement Statement, ImmutableArray<Signed> Names)
 {
+    /// <summary>Where nobody signed here and the firm recorded a yes on paper or by word (L14): which day it bears and how it came, as a sentence; empty otherwise.</summary>
+    public string Recorded { get; init; } = "";
+
+    /// <summary>It, as the fact of it says that it came about.</summary>
+    public Acceptance By(Fact fact) =>
+        this with
+        {
+            Recorded = fact is { Kind: FactKind.YesRecorded, Day: { } day }
+                ? $"{(Statement.Firm.Length > 0 ? Statement.Firm : "The firm")} recorded a yes that bears the date {PaperLanguage.English.Day(day)}{(fact.Words.Length > 0 ? ": " + fact.Words : "")}"
+                : "",
+        };
+
     /// <summary>The signed document: what was sent as it was, with what was agreed and the names under it in the place of its empty lines.</summary>
     /// <param name="sent">The document that was sent.</param>
     /// <param name="moment">How a moment (UTC) is said.</param>
@@ -93,7 +105,7 @@ public sealed record Acceptance(Guid Fact, Guid Revision, Statement Statement, I
                 new(
                     Fact,
                     BlockKind.Signatures,
-                    "Accepted and signed",
+                    Recorded.Length > 0 ? "Accepted" : "Accepted and signed",
                     true,
                     false,
                     true,
@@ -130,11 +142,11 @@ public sealed record Acceptance(Guid Fact, Guid Revision, Statement Statement, I
                     .. said.Offered.Select(r => Row(RowKind.Part, r)),
                 ]
             );
-        yield return Writing.Plain(said.Declares);
+        yield return Writing.Plain(Recorded.Length > 0 ? Recorded : said.Declares);
         foreach (var name in Under(moment))
             yield return name;
         yield return Writing.Plain($"SHA-256 of the proposal that was sent, as PDF: {said.Pdf}");
-        yield return Writing.Plain($"SHA-256 of what was signed: {said.Hash}");
+        yield return Writing.Plain($"SHA-256 of what was {(Recorded.Length > 0 ? "agreed" : "signed")}: {said.Hash}");
     }
 
     private PriceTable Table(ImmutableArray<PriceRow> rows) => new(Statement.Currency, rows);
