@@ -38,6 +38,10 @@ public sealed class FirmDay(TimeProvider time, CompanyStore companies)
     public DateTime EndOf(DateOnly day) =>
         ZoneOf(Zone).AtStartOfDay(LocalDate.FromDateOnly(day).PlusDays(1)).ToDateTimeUtc();
 
+    /// <summary>The moment (UTC) at which the firm's clock says a time of a day. A time that a change of the clock leaves out is the one after it; of one that comes twice it is the first.</summary>
+    public DateTime At(DateOnly day, TimeOnly time) =>
+        ZoneOf(Zone).AtLeniently(LocalDate.FromDateOnly(day) + LocalTime.FromTimeOnly(time)).ToDateTimeUtc();
+
     /// <summary>What says moments (UTC) in the firm's zone: <c>Mon 30 Nov 2026, 8:30</c>. The zone is looked up once for all of them.</summary>
     public Func<DateTime, string> Moments()
     {

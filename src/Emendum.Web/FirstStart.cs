@@ -17,7 +17,7 @@ public static class FirstStart
     {
         try
         {
-            Fill(database, demo, time);
+            Fill(database, files, demo, time);
             new JobStore(database).MoveCustomers();
             foreach (
                 var picture in BookPictures.Move(database, files, FileEndpoints.Kind, time.GetUtcNow().UtcDateTime)
@@ -39,7 +39,7 @@ public static class FirstStart
 
     /// <summary>The firm and its Book, and with <paramref name="demo"/> the demo jobs, each where it is not there yet: an older version may have been stopped half way. Does nothing where
     /// there is a firm.</summary>
-    public static void Fill(Database database, bool demo, TimeProvider time)
+    public static void Fill(Database database, FileStore files, bool demo, TimeProvider time)
     {
         var (companies, book, jobs) = (new CompanyStore(database), new BookStore(database), new JobStore(database));
         if (companies.Get() is not null)
@@ -89,10 +89,12 @@ public static class FirstStart
                     From = "proposals@larkspur-pell.example",
                 }
             );
-            var today = FirmDay.Write(FirmDay.In(FirmDay.OfThisMachine, time.GetUtcNow()));
-            foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, today))
+            var firm = new FirmDay(time, companies);
+            string Ago(int days) => FirmDay.Write(firm.Today.AddDays(-days));
+            foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, Ago).OrderBy(j => j.Info.Number))
                 if (!jobs.Has(job.Id))
                     new OpenJobs(jobs, time, new()).Create(job);
+            new DemoProposals(database, files, firm).Record();
         }
         companies.Create(
             new(

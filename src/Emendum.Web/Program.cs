@@ -23,8 +23,8 @@ try
     outside = PublicOptions.Of(builder.Configuration);
     folder = DataFolder.Hold(builder.Configuration["data"] ?? DataFolder.Usual);
     var demo = builder.Configuration.GetValue("demo", true);
-    database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, demo, time));
     files = FileStore.Open(folder.Path);
+    database = Database.Open(folder.Path, fresh => FirstStart.Fill(fresh, files, demo, time));
     FirstStart.Complete(database, files, demo, time);
 }
 catch (RefusedException refused)

@@ -52,7 +52,7 @@ public sealed class BackupTests : IDisposable
         await stop.CancelAsync();
         await editing;
         Assert.Equal((0, ""), (code, error));
-        Assert.Contains("is made and read again: 5 jobs with ", said);
+        Assert.Contains("is made and read again: 7 jobs with ", said);
         Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, Mode(In("copy.db")));
         // A copy by hand of the one file has none of it: all is in the write-ahead file.
         Assert.Contains("is there already", Emendum("backup", In("copy.db"), "--data", In("data")).Error);
@@ -71,7 +71,7 @@ public sealed class BackupTests : IDisposable
         // What was kept is whole too, with every edit that was answered.
         var kept = Directory.GetFiles(In("data"), "emendum.before-restore-*.db").Single();
         Assert.Contains(
-            $"5 jobs with {(long)now["version"]!} edits",
+            $"7 jobs with {(long)now["version"]!} edits",
             Emendum("restore", kept, "--data", In("other")) is (0, _, _)
                 ? Emendum("verify", Path.Combine(In("other"), "emendum.db")).Out
                 : ""
@@ -107,7 +107,7 @@ public sealed class BackupTests : IDisposable
         Assert.Contains($"What stood there is kept as {kept}", said);
         Assert.False(File.Exists(database + ".restoring"));
         using var server = Server.Start(In("data"));
-        Assert.Equal(5, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
+        Assert.Equal(7, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
     }
 
     private static UnixFileMode Mode(string file) =>
@@ -119,7 +119,7 @@ public sealed class BackupTests : IDisposable
         Server.Start(In("data")).Dispose();
         Assert.Equal(0, Emendum("backup", In("copy.db"), "--data", In("data")).Code);
         var whole = File.ReadAllBytes(In("copy.db"));
-        Assert.Contains("copy.db is whole: 5 jobs with 0 edits", Emendum("verify", In("copy.db")).Out);
+        Assert.Contains("copy.db is whole: 7 jobs with 0 edits", Emendum("verify", In("copy.db")).Out);
         // A page in the middle, the end, all of it.
         var hurt = whole.ToArray();
         hurt.AsSpan(hurt.Length / 2 / 4096 * 4096, 4096).Fill(0x5A);

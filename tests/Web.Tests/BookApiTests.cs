@@ -135,7 +135,12 @@ public sealed class BookApiTests : IDisposable
             await server.Http.PostAsJsonAsync("/api/book/feed/jobs", chosen)
         ).Content.ReadFromJsonAsync<JsonArray>();
         Assert.Equal(
-            ["Quayside Veterinary Clinic", "Saltmarsh Lending Library"],
+            [
+                "Marrow Street showroom",
+                "Quayside Veterinary Clinic",
+                "Saltmarsh Lending Library",
+                "Saltmarsh reading gallery",
+            ],
             moved!.Select(m => (string)m!["name"]!).Order()
         );
         var price = await Price();

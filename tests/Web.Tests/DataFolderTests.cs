@@ -64,7 +64,7 @@ public sealed class DataFolderTests : IDisposable
         }
         Assert.False(System.IO.File.Exists(File()));
         using var server = Server.StartIn(folder.Path);
-        Assert.Equal(5, await Jobs(server));
+        Assert.Equal(7, await Jobs(server));
         Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Count);
         Assert.False(System.IO.File.Exists(File("emendum.db.new")));
     }
@@ -101,7 +101,7 @@ public sealed class DataFolderTests : IDisposable
         new BookStore(database).Add(StarterBook.Entries, "the owner", DateTime.UtcNow);
         database.Close();
         using var server = Server.StartIn(folder.Path);
-        Assert.Equal(5, await Jobs(server));
+        Assert.Equal(7, await Jobs(server));
     }
 
     [Fact]

@@ -548,7 +548,10 @@ public sealed class OutsideTests : IDisposable
                     )
                     .Message
             );
-            using var total = Sql(connection, "SELECT total FROM proposal_fact WHERE kind = 'Accepted'")
+            using var total = Sql(
+                    connection,
+                    $"SELECT total FROM proposal_fact WHERE kind = 'Accepted' AND job_id = '{job}'"
+                )
                 .ExecuteReader();
             Assert.True(total.Read());
             Assert.Equal(Total(both).Replace(",", ""), total.GetString(0));
@@ -620,7 +623,7 @@ public sealed class OutsideTests : IDisposable
         using (var connection = database.Connect())
         {
             Sql(connection, "DROP TRIGGER revision_stays").ExecuteNonQuery();
-            using var file = Sql(connection, "SELECT job FROM revision").ExecuteReader();
+            using var file = Sql(connection, $"SELECT job FROM revision WHERE job_id = '{job}'").ExecuteReader();
             file.Read();
             using var zip = new System.IO.Compression.GZipStream(
                 new MemoryStream((byte[])file[0]),
@@ -633,7 +636,7 @@ public sealed class OutsideTests : IDisposable
                 var gzip = new System.IO.Compression.GZipStream(packed, System.IO.Compression.CompressionLevel.Fastest)
             )
                 gzip.Write(System.Text.Encoding.UTF8.GetBytes(frozen.ToJsonString()));
-            var update = Sql(connection, "UPDATE revision SET job = $job");
+            var update = Sql(connection, $"UPDATE revision SET job = $job WHERE job_id = '{job}'");
             update.Parameters.AddWithValue("$job", packed.ToArray());
             Assert.Equal(1, update.ExecuteNonQuery());
         }
@@ -849,6 +852,7 @@ public sealed class OutsideTests : IDisposable
                     ALTER TABLE proposal_fact DROP COLUMN link_id;
                     ALTER TABLE proposal_fact DROP COLUMN about_id;
                     ALTER TABLE proposal_fact DROP COLUMN copy;
+                    ALTER TABLE proposal_fact DROP COLUMN photo;
                     {{before.ReadToEnd()}}
                     INSERT INTO mail (id, job_id, revision_id, at, sender_name, sender, message, attached, attached_hash)
                     SELECT fact_id, job_id, revision_id, at, sender_name, sender,

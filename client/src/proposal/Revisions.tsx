@@ -26,7 +26,8 @@ export function Revisions() {
   const { data: sent } = useQuery({ ...askJob.revision(job, shown), enabled: shown !== "" });
   if (!data) return null;
   const reading = data.revisions.find((r) => r.id === (shown === "" ? from : shown));
-  const name = (id: string) => data.revisions.find((r) => r.id === id)?.letters ?? data.next;
+  const name = (id: string) =>
+    data.revisions.find((r) => r.id === id)?.letters ?? (data.closed === "" ? data.next : "the job");
   return (
     <div className={styles.revisions}>
       <section className={`panel ${styles.list}`} aria-label="Revisions">

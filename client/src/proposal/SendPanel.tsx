@@ -55,7 +55,10 @@ export function FromTo({ compared }: { compared: Schemas["ComparedView"] }) {
         {pair("Margin", compared.margin, "%")}
         {pair("Customer pays", compared.total)}
         <li>
-          The same <span>{compared.same} lines, to the cent and the word</span>
+          The same{" "}
+          <span>
+            {compared.same} {compared.same === 1 ? "line" : "lines"}, to the cent and the word
+          </span>
         </li>
       </ul>
     </section>

@@ -10,7 +10,12 @@ namespace Emendum.Storage.Demo;
 public static class CourtJob
 {
     /// <summary>The court, built by the same commands a person gives.</summary>
-    public static Job Build(Guid id, Guid customer, string date)
+    public static Job Build(Guid id, Guid customer, string date) => Build(id, customer, date, asFirstSent: false);
+
+    /// <summary>The court as revision A had it, before the Trust asked for a smaller terrace and for the rails to be oiled.</summary>
+    public static Job AsFirstSent(Guid id, Guid customer, string date) => Build(id, customer, date, asFirstSent: true);
+
+    private static Job Build(Guid id, Guid customer, string date, bool asFirstSent)
     {
         var draft = new Draft(
             id,
@@ -29,7 +34,7 @@ public static class CourtJob
             draft.Place("Court", "Palm path site 24 x 1.8"),
             draft.Place("Court", "Fern walk site 15 x 1.6")
         );
-        var terrace = draft.Place("Court", "Terrace site 12 x 7.5");
+        var terrace = draft.Place("Court", asFirstSent ? "Terrace site 12 x 9" : "Terrace site 12 x 7.5");
         var rails = draft.Place("Court", "Handrails run 46");
         var glass = draft.Place("Glasshouse", "South glass face 28 x 4.2");
         var (baseLayers, path) = (draft.Work(3202, loop, palm, fern), draft.Work(3201, loop, palm, fern));
@@ -59,6 +64,11 @@ public static class CourtJob
             "payment",
             new PaymentStep[] { new("on acceptance", 25, null, false), new("on completion", null, null, false) }
         );
+        if (asFirstSent)
+        {
+            draft.Do(new SetPiece(PieceKind.Work, oiling, PieceState.In, PieceState.Out));
+            draft.Price("profit", 11m);
+        }
         return draft.Job;
     }
 }

@@ -5,17 +5,39 @@ namespace Emendum.Storage.Demo;
 /// <summary>The made-up jobs of the made-up firm.</summary>
 public static class DemoJobs
 {
-    /// <summary>All of them, oldest first.</summary>
-    public static IEnumerable<Job> Build(Guid pottery, Guid clinic, Guid trust, Guid library, string date) =>
+    /// <summary>The pottery's showroom.</summary>
+    public static readonly Guid Showroom = StarterBook.Id(993);
+
+    /// <summary>The library's reading gallery.</summary>
+    public static readonly Guid Gallery = StarterBook.Id(994);
+
+    /// <summary>The clinic's round.</summary>
+    public static readonly Guid Round = StarterBook.Id(995);
+
+    /// <summary>The clinic.</summary>
+    public static readonly Guid Clinic = StarterBook.Id(997);
+
+    /// <summary>The glasshouse court.</summary>
+    public static readonly Guid Court = StarterBook.Id(998);
+
+    /// <summary>All of them, oldest first; last the two that are there for what became of their proposals.</summary>
+    /// <param name="pottery">The pottery as a customer.</param>
+    /// <param name="clinic">The clinic.</param>
+    /// <param name="trust">The garden's trust.</param>
+    /// <param name="library">The library.</param>
+    /// <param name="ago">The day so many days ago, as jobs write it.</param>
+    public static IEnumerable<Job> Build(Guid pottery, Guid clinic, Guid trust, Guid library, Func<int, string> ago) =>
         [
-            ClinicRound.Build(StarterBook.Id(995), clinic, date),
-            PotteryJob.Build(StarterBook.Id(996), pottery, date),
-            ClinicJob.Build(StarterBook.Id(997), clinic, date),
-            CourtJob.Build(StarterBook.Id(998), trust, date),
-            LibraryJob.Build(StarterBook.Id(999), library, date),
+            ClinicRound.Build(Round, clinic, ago(3)),
+            PotteryJob.Build(StarterBook.Id(996), pottery, ago(0)),
+            ClinicJob.Build(Clinic, clinic, ago(2)),
+            CourtJob.Build(Court, trust, ago(9)),
+            LibraryJob.Build(StarterBook.Id(999), library, ago(0)),
+            ShowroomJob.Build(Showroom, pottery, ago(44)),
+            GalleryJob.Build(Gallery, library, ago(12)),
         ];
 
     /// <summary>All of them, the same every time, for tests.</summary>
     public static IEnumerable<Job> Fixed() =>
-        Build(StarterBook.Id(903), StarterBook.Id(902), StarterBook.Id(901), StarterBook.Id(900), "2026-11-23");
+        Build(StarterBook.Id(903), StarterBook.Id(902), StarterBook.Id(901), StarterBook.Id(900), _ => "2026-11-23");
 }

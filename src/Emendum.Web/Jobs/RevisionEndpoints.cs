@@ -148,23 +148,20 @@ public static class RevisionEndpoints
             ? RevisionMails.Filled(asked, estimate, party, brand, life.Next, outside)
             : null;
         var sender = message is null ? "" : RevisionMails.Sender(settings);
-        var pdf = ProposalPdf.Write(document, job.Info, brand, ProposalEndpoints.Picture(files, brand.Mark));
-        using var content = new MemoryStream(pdf);
         var now = time.GetUtcNow().UtcDateTime;
-        var file = await files.Take(content, FileEndpoints.Kind, now, CancellationToken.None);
-        files.Name(file.Hash);
+        var revision = await Freeze(
+            send.Id,
+            life.Revisions.Length + 1,
+            version,
+            estimate,
+            document,
+            party,
+            brand,
+            files,
+            now
+        );
         revisions.Send(
-            new(
-                new(send.Id, life.Revisions.Length + 1, job.PricesHoldUntil),
-                id,
-                version,
-                Rules.Version,
-                JobFile.Write(job, party: party == Party.None ? null : party),
-                JsonSerializer.SerializeToUtf8Bytes(Reported.Of(job), CoreJson.Options),
-                new(document, brand),
-                RevisionFigures.Of(estimate),
-                file.Hash
-            ),
+            revision,
             new(
                 send.Fact,
                 send.Id,
@@ -200,12 +197,53 @@ public static class RevisionEndpoints
                             message.Subject,
                             message.Words,
                             NameOf(document, life.Next),
-                            file.Hash
+                            revision.Pdf
                         ),
                     outside
                 )
         );
         return told.Of(estimate);
+    }
+
+    /// <summary>A job as it stands, frozen as a revision: its PDF is made, and is on disk.</summary>
+    /// <param name="id">Id of the revision.</param>
+    /// <param name="number">Its number in the job, from 1.</param>
+    /// <param name="version">The version of the job.</param>
+    /// <param name="estimate">The job, priced.</param>
+    /// <param name="document">Its document.</param>
+    /// <param name="party">The customer.</param>
+    /// <param name="brand">The look.</param>
+    /// <param name="files">Takes the PDF.</param>
+    /// <param name="now">When (UTC).</param>
+    internal static async Task<Revision> Freeze(
+        Guid id,
+        int number,
+        long version,
+        Estimate estimate,
+        Document document,
+        Party party,
+        Brand brand,
+        FileStore files,
+        DateTime now
+    )
+    {
+        var job = estimate.Job;
+        using var content = new MemoryStream(
+            ProposalPdf.Write(document, job.Info, brand, ProposalEndpoints.Picture(files, brand.Mark))
+        );
+        var pdf = await files.Take(content, FileEndpoints.Kind, now, CancellationToken.None);
+        files.Name(pdf.Hash);
+        return new(
+            new(id, number, job.PricesHoldUntil),
+            job.Id,
+            version,
+            Rules.Version,
+            JobFile.Write(job, party: party == Party.None ? null : party),
+            JsonSerializer.SerializeToUtf8Bytes(Reported.Of(job), CoreJson.Options),
+            new(document, brand),
+            RevisionFigures.Of(estimate),
+            pdf.Hash
+        );
     }
 
     private static RevisionsView Record(
@@ -290,7 +328,9 @@ public static class RevisionEndpoints
         else
         {
             var estimate = open.Get(id).Estimate;
-            letters = revisions.Life(id).Next;
+            // Once one is accepted there is no next; what is compared with it is the job itself.
+            var life = revisions.Life(id);
+            letters = life.Acceptance is null ? life.Next : "the job";
             (figures, document) = (
                 RevisionFigures.Of(estimate),
                 Proposal.Of(

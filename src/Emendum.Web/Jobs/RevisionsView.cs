@@ -405,8 +405,8 @@ public sealed record ComparedView(
         foreach (var (_, by) in moves)
             at.Add(at[^1] + by);
         var (low, high) = (at.Min(), at.Max());
-        var foot = low - (high - low) * 0.35m;
-        var scale = high == foot ? 0 : 100 / (high - foot);
+        var foot = low == high ? low - 1 : low - (high - low) * 0.35m;
+        var scale = 100 / (high - foot);
         decimal X(decimal amount) => decimal.Round((amount - foot) * scale, 2);
         string Money(decimal amount) => Shown.Money(amount, after.Places);
         return

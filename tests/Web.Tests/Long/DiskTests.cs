@@ -128,6 +128,6 @@ public sealed class DiskTests : IDisposable
         Assert.False(File.Exists(Path.Combine(data, "emendum.db")));
         File.Delete(Path.Combine(disk, "ballast"));
         using var server = Server.StartIn(data);
-        Assert.Equal(5, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
+        Assert.Equal(7, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
     }
 }

@@ -155,7 +155,7 @@ public sealed class KillTests : IDisposable
                 File.Delete(file);
             KilledAfter(random.Next(50, 1500));
             using var server = Server.StartIn(folder.Path);
-            Assert.Equal(5, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
+            Assert.Equal(7, (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!.Count);
             Assert.Equal(4, (await server.Http.GetFromJsonAsync<JsonArray>("/api/customers"))!.Count);
             Assert.NotNull(await server.Http.GetFromJsonAsync<JsonObject>("/api/company"));
         }
@@ -175,11 +175,11 @@ public sealed class KillTests : IDisposable
             KilledAfter(random.Next(50, 900));
             using var server = Server.StartIn(folder.Path);
             var jobs = (await server.Http.GetFromJsonAsync<JsonArray>("/api/jobs"))!;
-            Assert.Equal(5, jobs.Count);
+            Assert.Equal(7, jobs.Count);
             foreach (var job in jobs)
                 Assert.NotEmpty((await server.Job(Guid.Parse((string)job!["id"]!)))["places"]!.AsArray());
             // The copy from before is whole.
-            Assert.Equal(5, Backup.Verify(Path.Combine(folder.Path, "emendum.before-step-4.db")).Jobs);
+            Assert.Equal(7, Backup.Verify(Path.Combine(folder.Path, "emendum.before-step-4.db")).Jobs);
         }
     }
 

@@ -111,8 +111,8 @@ public sealed class OutsideFuzzTests : IDisposable
             [first.Copy] = ("A", "Marrow Street Pottery"),
             [second.Signs] = ("B", "Marrow Street Pottery"),
             [second.Copy] = ("B", "Marrow Street Pottery"),
-            [other.Signs] = ("A", "Quayside Veterinary Clinic"),
-            [other.Copy] = ("A", "Quayside Veterinary Clinic"),
+            [other.Signs] = ("B", "Quayside Veterinary Clinic"),
+            [other.Copy] = ("B", "Quayside Veterinary Clinic"),
         };
         foreach (var sent in new[] { first.Signs, second.Signs, other.Signs })
         {

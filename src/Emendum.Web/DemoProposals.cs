@@ -1,0 +1,179 @@
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Reports;
+using Emendum.Storage;
+using Emendum.Storage.Demo;
+using Emendum.Web.Jobs;
+using Emendum.Web.Outside;
+
+namespace Emendum.Web;
+
+/// <summary>
+/// What became of the proposals of the demo's jobs, recorded by the same ways as if it had happened on those days: one was seen, one has a question, one was accepted with choices, one holds no longer, and of one the next
+/// revision is being written.
+/// </summary>
+internal sealed class DemoProposals(Database database, FileStore files, FirmDay firm)
+{
+    private const string Nora = "Nora Pell",
+        Trustee = "Odo Fenn",
+        Desk = "Quayside Veterinary Clinic";
+
+    private readonly RevisionStore revisions = new(database);
+    private readonly CustomerStore customers = new(database);
+    private readonly Brand brand = new SettingStore(database).Brand();
+    private readonly JobStore jobs = new(database);
+
+    /// <summary>A moment of a day that is past: so many days ago, at an hour of the firm's clock.</summary>
+    private DateTime Ago(int days, int hour, int minute) =>
+        firm.At(firm.Today.AddDays(-days), new TimeOnly(hour, minute));
+
+    /// <summary>Records all of it, where it is not there yet.</summary>
+    public void Record()
+    {
+        if (Sends(DemoJobs.Showroom, "Ida Marrow", Ago(44, 16, 40)) is { } showroom)
+            showroom.Sees(Ago(43, 9, 15));
+        if (Sends(DemoJobs.Gallery, Trustee, Ago(12, 11, 5)) is { } gallery)
+            Accepts(gallery);
+        if (
+            Sends(
+                DemoJobs.Court,
+                "the Trust's garden office",
+                Ago(9, 10, 20),
+                CourtJob.AsFirstSent(DemoJobs.Court, StarterBook.Id(901), FirmDay.Write(firm.Today.AddDays(-9)))
+            ) is
+            { } court
+        )
+            court.Sees(Ago(8, 8, 50));
+        if (Sends(DemoJobs.Round, Desk, Ago(3, 9, 10)) is { } round)
+        {
+            round.Sees(Ago(3, 12, 40));
+            round.Asks(Ago(1, 17, 5), "Can the washes be done before we open at eight?");
+        }
+        if (Sends(DemoJobs.Clinic, Desk, Ago(2, 15, 30)) is { } clinic)
+            clinic.Sees(Ago(1, 8, 25));
+    }
+
+    /// <summary>Sends a job as it stands, or as it stood then; null where something was sent of it already.</summary>
+    private Sent? Sends(Guid job, string to, DateTime at, Job? asItStood = null)
+    {
+        if (!jobs.Has(job) || !revisions.Life(job).Revisions.IsEmpty)
+            return null;
+        var estimate = Estimate.Of(asItStood ?? jobs.Open(job)!.Job, Trace.Silent);
+        var (revision, fact) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        var link = new Link(Guid.CreateVersion7(), revision, to, true, at, null);
+        var party = customers.Party(estimate.Job.Info.Customer);
+        var document = Proposal.Of(estimate, party, brand, Trace.Silent, RevisionStart.LettersOf(1));
+        var frozen = RevisionEndpoints
+            .Freeze(revision, 1, 0, estimate, document, party, brand, files, at)
+            .GetAwaiter()
+            .GetResult();
+        revisions.Send(
+            frozen,
+            new(fact, revision, FactKind.Sent, at, JobEndpoints.Owner, $"a link for {to}")
+            {
+                Total = estimate.Price.Total.V,
+            },
+            // What opens it nobody knows: a new one is made for whoever wants to look.
+            new([new(link, Token.HashOf(Token.New()))], [])
+        );
+        return new(this, job, revision, link);
+    }
+
+    /// <summary>The gallery's trustee looks, chooses twice, asks, has an answer and signs; the firm signs too.</summary>
+    private void Accepts(Sent gallery)
+    {
+        gallery.Sees(Ago(12, 19, 30));
+        var signings = new Signings(
+            revisions,
+            new AcceptanceStore(database),
+            new FrozenRevisions(revisions),
+            files,
+            firm,
+            new Then(Ago(9, 18, 20))
+        );
+        var frozen = signings.Frozen(gallery.Job, gallery.Revision)!;
+        var offered = frozen.Revision;
+        var job = JobFile.Read(offered.JobFile, out _);
+        (Guid? Choice, Guid Of, DateTime At)[] picks =
+        [
+            (job.Choices[0].Id, job.Choices[0].Options[1].Id, Ago(11, 20, 2)),
+            (null, job.Alternates[0].Id, Ago(11, 20, 6)),
+        ];
+        foreach (var (choice, of, at) in picks)
+        {
+            var selection = revisions.Selected(gallery.Revision);
+            revisions.Choose(
+                gallery.Job,
+                gallery.By(FactKind.Chosen, at, ""),
+                selection.Version,
+                selection.With(choice, of, taken: true),
+                Day(at)
+            );
+        }
+        var asked = gallery.Asks(Ago(11, 20, 10), "Is the moss as dark as the piece on your desk?");
+        revisions.Record(
+            gallery.Job,
+            new(
+                Guid.CreateVersion7(),
+                gallery.Revision,
+                FactKind.Answered,
+                Ago(10, 8, 35),
+                JobEndpoints.Owner,
+                "A little lighter. We leave a tile with the desk tomorrow."
+            )
+            {
+                About = asked,
+            },
+            Day(Ago(10, 8, 35))
+        );
+        var statement = frozen.With(revisions.Selected(gallery.Revision), out _).Statement;
+        var accepted = signings.Accept(
+            gallery.Job,
+            frozen,
+            new(
+                Guid.CreateVersion7(),
+                statement.Revision,
+                statement.Selection,
+                statement.Total,
+                Trustee,
+                "",
+                Declares: true
+            ),
+            Guid.CreateVersion7(),
+            gallery.Link
+        );
+        signings.Sign(accepted, gallery.Revision, Guid.CreateVersion7(), byFirm: true, Nora, "");
+    }
+
+    private DateOnly Day(DateTime at) => firm.Days()(at);
+
+    /// <summary>A revision that was sent, and what its customer does.</summary>
+    private sealed record Sent(DemoProposals Demo, Guid Job, Guid Revision, Link Link)
+    {
+        public Fact By(FactKind kind, DateTime at, string words) =>
+            new(Guid.CreateVersion7(), Revision, kind, at, Link.For, words) { Link = Link.Id };
+
+        /// <summary>Looks, by the link that came with it.</summary>
+        public Link Sees(DateTime at)
+        {
+            Demo.revisions.Record(Job, By(FactKind.Seen, at, ""), Demo.Day(at));
+            return Link;
+        }
+
+        /// <summary>Asks; the id of the question.</summary>
+        public Guid Asks(DateTime at, string words)
+        {
+            var question = By(FactKind.Asked, at, words);
+            Demo.revisions.Record(Job, question, Demo.Day(at));
+            return question.Id;
+        }
+    }
+
+    /// <summary>A clock that stands at a moment.</summary>
+    private sealed class Then(DateTime at) : TimeProvider
+    {
+        public override DateTimeOffset GetUtcNow() => new(at, TimeSpan.Zero);
+    }
+}
