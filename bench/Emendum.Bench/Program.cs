@@ -528,6 +528,8 @@ static async Task Customers(string server)
                     ["base"] = version.DeepClone(),
                     ["how"] = "by hand",
                     ["despite"] = "measured",
+                    ["day"] = "",
+                    ["time"] = "",
                     ["message"] = null,
                 }
             );

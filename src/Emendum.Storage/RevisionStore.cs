@@ -66,8 +66,11 @@ public sealed class RevisionStore(Database database)
         return Lives(connection, null);
     }
 
-    private static ProposalLife Life(SqliteConnection connection, Guid job) =>
-        Lives(connection, job).GetValueOrDefault(job, ProposalLife.Empty);
+    internal static ProposalLife Life(SqliteConnection connection, Guid job) =>
+        Lives(connection, job).GetValueOrDefault(job, ProposalLife.Empty) with
+        {
+            Waiting = ScheduledStore.Waiting(connection, job),
+        };
 
     private static Dictionary<Guid, ProposalLife> Lives(SqliteConnection connection, Guid? job)
     {
@@ -157,20 +160,26 @@ public sealed class RevisionStore(Database database)
     /// <param name="revision">The revision; its number is the next that is free.</param>
     /// <param name="sent">The fact.</param>
     /// <param name="bring">The links and mails that bring it.</param>
-    /// <exception cref="Core.RefusedException">It cannot be sent any more: another was accepted, or one with its number was sent meanwhile.</exception>
-    public ProposalLife Send(Revision revision, Fact sent, Brought bring)
+    /// <param name="scheduled">Whether it is one that has waited for its time; it waits no more then.</param>
+    /// <exception cref="Core.RefusedException">It cannot be sent any more: another was accepted, one with its number was sent meanwhile, or it was cancelled.</exception>
+    public ProposalLife Send(Revision revision, Fact sent, Brought bring, bool scheduled = false)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
         var life = Life(connection, revision.Job);
         if (life.Facts.Any(f => f.Id == sent.Id))
             return life;
+        if (
+            scheduled
+            && !ScheduledStore.Ends(connection, revision.Job, revision.Start.Id, ScheduledOutcome.Went, "", sent.At)
+        )
+            throw Core.RefusedException.Of("revision", "It was cancelled meanwhile.");
+        var then = life.Sending(revision.Start, sent);
         if (life.Revisions.Length + 1 != revision.Start.Number)
             throw Core.RefusedException.Of(
                 "revision",
                 $"Revision {revision.Start.Letters} was sent meanwhile: look at it, and send the next."
             );
-        life = life.Sending(revision.Start, sent);
         connection.Run(
             "INSERT INTO revision (id, job_id, number, sent, job_version, rules, valid_until, job, reckoning, document, figures, pdf) VALUES ($id, $job, $number, $sent, $version, $rules, $until, $file, $reckoning, $document, $figures, $pdf)",
             ("$id", revision.Start.Id),
@@ -188,7 +197,7 @@ public sealed class RevisionStore(Database database)
         );
         Append(connection, revision.Job, sent, bring);
         transaction.Commit();
-        return life;
+        return then;
     }
 
     /// <summary>Appends a fact, with the links and mails that were made with it, if it may happen as the proposal stands in this very transaction. The same id again changes nothing.</summary>

@@ -49,6 +49,7 @@ builder
     .Services.AddSingleton<JobStore>()
     .AddSingleton<CustomerStore>()
     .AddSingleton<RevisionStore>()
+    .AddSingleton<ScheduledStore>()
     .AddSingleton<MailStore>()
     .AddSingleton<LinkStore>()
     .AddSingleton<OutsideAddress>()
@@ -67,6 +68,8 @@ builder
     .AddSingleton<OtherBooks>()
     .AddSingleton<Backups>()
     .AddHostedService(services => services.GetRequiredService<Backups>())
+    .AddSingleton<Departures>()
+    .AddHostedService(services => services.GetRequiredService<Departures>())
     .AddSingleton<ISupplierFeed, StandInSupplierFeed>()
     .AddSingleton<ISupplierCatalogue, StandInSupplierCatalogue>();
 
@@ -90,6 +93,7 @@ api.MapTables();
 api.MapBook();
 app.MapHub<LiveHub>(LiveHub.Path);
 app.Services.GetRequiredService<OpenJobs>().Moved += app.Services.GetRequiredService<Live>().Tell;
+app.Services.GetRequiredService<Departures>().Happened += app.Services.GetRequiredService<Live>().Happened;
 app.Map("/api/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
 
 if (!await Starts(app, port))

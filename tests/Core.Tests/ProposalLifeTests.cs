@@ -186,6 +186,40 @@ public class ProposalLifeTests
     }
 
     [Fact]
+    public void What_goes_out_later_leaves_the_earlier_open_until_then_and_gives_its_letter_back()
+    {
+        // L5.
+        var (life, a) = Sent();
+        var b = new Scheduled(Sample.NewId(), life.NextNumber, Noon.AddDays(2));
+        var waits = life.Scheduling(b);
+        Assert.Equal(("B", "C"), (b.Letters, waits.Next));
+        Assert.Equal(RevisionState.Sent, waits.StateOf(a, Today));
+        Assert.Equal(RevisionState.Accepted, waits.With(Of(a, FactKind.Accepted), Today).StateOf(a, Today));
+        // No other goes out, now or later, while it waits.
+        var other = new RevisionStart(Sample.NewId(), 2, Until);
+        var refused = Assert.Throws<RefusedException>(() => waits.Sending(other, Of(other.Id, FactKind.Sent)));
+        Assert.Equal("Revision B waits to go out. Let it go, or cancel it first.", refused.Message);
+        Assert.Throws<RefusedException>(() => waits.Scheduling(b with { Id = other.Id }));
+        // Cancelled, its letter is free; when it goes, the earlier is replaced.
+        Assert.Equal("B", (waits with { Waiting = null }).Next);
+        var gone = waits.Sending(new(b.Id, b.Number, Until), Of(b.Id, FactKind.Sent)) with { Waiting = null };
+        Assert.Equal(
+            (RevisionState.Superseded, RevisionState.Sent),
+            (gone.StateOf(a, Today), gone.StateOf(b.Id, Today))
+        );
+        // Accepted meanwhile, it cannot go any more (L6); after that none is set either.
+        var accepted = waits.With(Of(a, FactKind.Accepted), Today);
+        Assert.Contains(
+            "A was accepted on 1 June 2027",
+            Assert
+                .Throws<RefusedException>(() => accepted.Sending(new(b.Id, b.Number, Until), Of(b.Id, FactKind.Sent)))
+                .Message,
+            StringComparison.Ordinal
+        );
+        Assert.Throws<RefusedException>(() => (accepted with { Waiting = null }).Scheduling(b));
+    }
+
+    [Fact]
     public void Of_two_at_once_the_first_stands_and_the_other_is_refused_by_name()
     {
         var (life, a) = Sent();

@@ -95,7 +95,11 @@ public sealed class FilesTests : IDisposable
         var answered = await server.Http.SendAsync(part);
         Assert.Equal(HttpStatusCode.PartialContent, answered.StatusCode);
         Assert.Equal(content[262_000..262_300], await answered.Content.ReadAsByteArrayAsync());
-        var pieces = Rows(In("emendum-files.db"), "SELECT length(content) FROM piece ORDER BY at", r => r.GetInt32(0));
+        var pieces = Rows(
+            In("emendum-files.db"),
+            $"SELECT length(content) FROM piece WHERE hash = '{HashOf(content)}' ORDER BY at",
+            r => r.GetInt32(0)
+        );
         Assert.Equal([262_144, 262_144, 262_144, 262_144, 251_424], pieces);
         Assert.Empty(Directory.GetFiles(In("uploads")));
         Assert.Equal(404, (int)(await server.Http.GetAsync($"/api/files/{new string('0', 64)}")).StatusCode);
@@ -248,16 +252,26 @@ public sealed class FilesTests : IDisposable
         {
             var (code, said, error) = DocumentTests.Run(_ => { }, "backup", In(name), "--data", In("data"));
             Assert.Equal((0, ""), (code, error));
-            Assert.Contains(", 1 files in emendum-files.db beside it", said);
+            // The picture, and the PDFs of the five proposals that the demo has sent.
+            Assert.Contains(", 6 files in emendum-files.db beside it", said);
         }
         Assert.Equal("mine", File.ReadAllText(In("stick/uploads/mine.txt")));
-        Assert.Equal([HashOf(Png)], Rows(In("stick/emendum-files.db"), "SELECT hash FROM file", r => r.GetString(0)));
+        var taken = Rows(
+            In("stick/emendum-files.db"),
+            "SELECT hash FROM file WHERE type = 'image/png' OR type = 'application/octet-stream'",
+            r => r.GetString(0)
+        );
+        Assert.Equal([HashOf(Png)], taken);
         Assert.Equal(0, DocumentTests.Run(_ => { }, "restore", In("stick/two.db"), "--data", In("other")).Code);
         using (var server = Server.Start(In("other")))
             Assert.Equal(Png, await server.Http.GetByteArrayAsync($"/api/files/{HashOf(Png)}"));
 
         // A file in the pool that is hurt is said, and nothing is put back.
-        Run(In("stick/emendum-files.db"), "UPDATE piece SET content = zeroblob(length(content))");
+        Run(
+            In("stick/emendum-files.db"),
+            "UPDATE piece SET content = zeroblob(length(content)) WHERE hash = $hash",
+            ("$hash", HashOf(Png))
+        );
         var (hurt, _, says) = DocumentTests.Run(_ => { }, "verify", In("stick/one.db"));
         Assert.Equal(2, hurt);
         Assert.Contains($"the file {HashOf(Png)} beside it is not whole", says);

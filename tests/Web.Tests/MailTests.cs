@@ -48,6 +48,8 @@ public sealed class MailTests : IDisposable
                 ["base"] = (long)(await server.Job())["version"]!,
                 ["how"] = "",
                 ["despite"] = "",
+                ["day"] = "",
+                ["time"] = "",
                 ["message"] = message?.DeepClone(),
             }
         );

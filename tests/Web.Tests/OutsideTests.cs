@@ -438,6 +438,8 @@ public sealed class OutsideTests : IDisposable
                 ["base"] = (long)(await server.Job(job))["version"]!,
                 ["how"] = "by hand",
                 ["despite"] = "x",
+                ["day"] = "",
+                ["time"] = "",
                 ["message"] = null,
             }
         );

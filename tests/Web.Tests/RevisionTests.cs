@@ -32,6 +32,8 @@ public sealed class RevisionTests : IDisposable
                 ["base"] = at ?? (long)(await server.Job())["version"]!,
                 ["how"] = "by hand",
                 ["despite"] = despite,
+                ["day"] = "",
+                ["time"] = "",
                 ["message"] = null,
             }
         );

@@ -143,6 +143,8 @@ internal sealed class Server : IDisposable
                 ["base"] = (long)(await Job(job))["version"]!,
                 ["how"] = message is null ? "by hand" : "",
                 ["despite"] = "as it is",
+                ["day"] = "",
+                ["time"] = "",
                 ["message"] = message,
             }
         );

@@ -440,6 +440,39 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
     .first()
     .press("Enter");
   await expect(a).toBeVisible();
+  // B is to go out later: A stays open until then, and B is called back.
+  await page.getByRole("button", { name: "Send revision B" }).press("Enter");
+  const later = page.getByRole("dialog", { name: "Send revision B" });
+  await later
+    .getByRole("textbox", { name: "Why it goes out all the same" })
+    .fill("as agreed");
+  await later.getByRole("radio", { name: /^Later/ }).check();
+  const day = later.getByRole("textbox", { name: "Day" });
+  await day.fill("2020-01-02");
+  const set = later.getByRole("button", { name: "Set it to go out" });
+  await set.click();
+  await expect(
+    later.getByText("That is past: say a moment to come."),
+  ).toBeVisible();
+  await day.fill(
+    new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10),
+  );
+  await later.getByRole("textbox", { name: /^Time/ }).fill("16:30");
+  await accessible(page, "a mail for later");
+  await set.click();
+  await expect(later).toHaveCount(0);
+  const waits = page.getByRole("region", { name: "Send" });
+  await expect(waits).toContainText(
+    /^Revision B goes out by itself on .* 16:30/,
+  );
+  await expect(
+    page.getByRole("article", { name: "Revision B, waits to go out" }),
+  ).toBeVisible();
+  await expect(a).toBeVisible();
+  await waits.getByRole("button", { name: "Cancel it" }).click();
+  await expect(
+    page.getByRole("button", { name: "Send revision B" }),
+  ).toBeVisible();
 });
 
 test("what the firm writes with a proposal is changed in the Office, and a figure that there is not is refused", async ({
@@ -530,6 +563,17 @@ test("a revision is sent and stays as it was; what differs from it is told, and 
   await saved(page);
   await page.keyboard.press("Alt+4");
   await page.getByRole("button", { name: "Revisions" }).click();
+  // When to be in touch again: a day, refused beside its field, undone like any edit.
+  const contact = page.getByRole("region", { name: "Next contact" });
+  const when = contact.getByRole("textbox", { name: "Day" });
+  await when.fill("next week");
+  await when.press("Enter");
+  await expect(contact).toContainText("A date is written like 2026-11-23.");
+  await when.fill("2027-01-31");
+  await when.press("Enter");
+  await saved(page);
+  await expect(contact).not.toContainText("A date is written");
+  await page.keyboard.press("Escape");
   const differs = page.getByRole("region", { name: "What differs" });
   await expect(
     differs.getByRole("row", { name: /^⇄? ?Repriced/ }),

@@ -54,6 +54,8 @@ export const change = {
       body: sign,
     }),
   mailGone: (mail: string) => api.POST("/api/outbox/{id}/gone", { params: { path: { id: mail } } }),
+  cancelSending: async (job: string, cancel: Schemas["CancelSending"]) =>
+    (await api.POST("/api/jobs/{id}/revisions/cancel", { params: { path: { id: job } }, body: cancel })).data!,
   recordFact: async (job: string, revision: string, fact: Schemas["RecordFact"]) =>
     (
       await api.POST("/api/jobs/{id}/revisions/{revision}/facts", {

@@ -2811,6 +2811,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CancelSending"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RevisionsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions/compared": {
         parameters: {
             query?: never;
@@ -5192,6 +5233,10 @@ export interface components {
             needCost: components["schemas"]["FigureView"];
             delivery: null | components["schemas"]["FigureView"];
         };
+        CancelSending: {
+            /** Format: uuid */
+            id: string;
+        };
         CatalogueView: {
             name: string;
             isStandIn: boolean;
@@ -6416,6 +6461,8 @@ export interface components {
             firmAddress: string;
             currency: string;
             date: string;
+            nextContact?: null | string;
+            contactAbout?: null | string;
         };
         JobListView: {
             /** Format: uuid */
@@ -7368,6 +7415,8 @@ export interface components {
             beforeTax: string;
             differs: boolean;
             outside: boolean;
+            scheduled: null | components["schemas"]["ScheduledView"];
+            dropped: string;
             revisions: components["schemas"]["RevisionView"][];
         };
         RevisionView: {
@@ -7528,6 +7577,12 @@ export interface components {
             was: null | components["schemas"]["UsualSizes"];
             now: components["schemas"]["UsualSizes"];
         };
+        ScheduledView: {
+            /** Format: uuid */
+            id: string;
+            letters: string;
+            goes: string;
+        };
         ScheduleRow: {
             /** Format: uuid */
             id: string;
@@ -7619,6 +7674,8 @@ export interface components {
             how: string;
             despite: string;
             message: null | components["schemas"]["Message"];
+            day: string;
+            time: string;
         };
         SentCommand: {
             command: components["schemas"]["Command"];

@@ -6,6 +6,7 @@ import { useJob } from "../job/JobContext";
 import { Differs } from "./Differs";
 import { Facts } from "./Facts";
 import { Links } from "./Links";
+import { NextContact } from "./NextContact";
 import { Paper } from "./Paper";
 import styles from "./revisions.module.css";
 import { FromTo, SendPanel } from "./SendPanel";
@@ -39,6 +40,14 @@ export function Revisions() {
             </span>
           )}
         </header>
+        {data.scheduled && (
+          <article aria-label={`Revision ${data.scheduled.letters}, waits to go out`}>
+            <h3>
+              <b>{data.scheduled.letters}</b> waits to go out
+            </h3>
+            <p className="note">{data.scheduled.goes}</p>
+          </article>
+        )}
         {data.closed === "" && (
           <article className={to === "" ? styles.on : ""} aria-label={`Revision ${data.next}, draft`}>
             <h3>
@@ -108,6 +117,7 @@ export function Revisions() {
         {compared && shown === "" && <FromTo compared={compared} />}
         {reading && <Links key={reading.id} revision={reading} outside={data.outside} />}
         <SendPanel revisions={data} />
+        <NextContact />
       </div>
     </div>
   );

@@ -1,7 +1,7 @@
 import { Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { newId, type Schemas } from "../api/client";
+import { newId, type Refused, type Schemas } from "../api/client";
 import { askJob } from "../api/jobQueries";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
@@ -68,15 +68,28 @@ export function FromTo({ compared }: { compared: Schemas["ComparedView"] }) {
 /** Sends the job as it stands as the next revision. */
 export function SendPanel({ revisions }: { revisions: Schemas["RevisionsView"] }) {
   const [asked, setAsked] = useState<{ id: string; fact: string } | null>(null);
+  if (revisions.scheduled) return <Waits waits={revisions.scheduled} />;
   if (revisions.closed !== "")
     return (
       <section className="panel" aria-label="Send">
-        <p className="pad note">{revisions.closed}</p>
+        <div className="pad">
+          {revisions.dropped && (
+            <p className="error" role="status">
+              {revisions.dropped}
+            </p>
+          )}
+          <p className="note">{revisions.closed}</p>
+        </div>
       </section>
     );
   return (
     <section className="panel" aria-label="Send">
       <div className="pad">
+        {revisions.dropped && (
+          <p className="error" role="status">
+            {revisions.dropped}
+          </p>
+        )}
         <Button variant="contained" onClick={() => setAsked({ id: newId(), fact: newId() })}>
           Send revision {revisions.next}
         </Button>
@@ -89,6 +102,40 @@ export function SendPanel({ revisions }: { revisions: Schemas["RevisionsView"] }
   );
 }
 
+/** What waits to go out, and a way to stop it. */
+function Waits({ waits }: { waits: Schemas["ScheduledView"] }) {
+  const [, { job }] = useJob();
+  const told = useRevisionsTold();
+  const [wrong, setWrong] = useState("");
+  return (
+    <section className="panel" aria-label="Send">
+      <div className="pad">
+        <p>
+          Revision {waits.letters} goes out by itself on <b>{waits.goes}</b>, as it was frozen. Until then what was sent
+          before stays open.
+        </p>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            change
+              .cancelSending(job.id, { id: waits.id })
+              .then(told)
+              .catch((error: Error) => setWrong(error.message))
+          }
+        >
+          Cancel it
+        </Button>
+        <span className="note">Its letter is free again then.</span>
+        {wrong && (
+          <p className="error" role="alert">
+            {wrong}
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}
+
 function SendDialog(props: { asked: { id: string; fact: string }; next: string; onClose: () => void }) {
   const [, { job }] = useJob();
   const { data: view } = useQuery(askJob.proposal(job));
@@ -97,6 +144,10 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
   const [way, setWay] = useState<"mail" | "hand" | "here" | null>(null);
   const [how, setHow] = useState("handed over");
   const [despite, setDespite] = useState("");
+  const [later, setLater] = useState(false);
+  const [day, setDay] = useState("");
+  const [time, setTime] = useState("8:00");
+  const [wrong, setWrong] = useState<Refused | null>(null);
   const holes = view?.unfinished ?? [];
   // Where both addresses are known it goes by mail unless somebody says otherwise.
   const by = way ?? (mail.draft && mail.draft.to !== "" && mail.draft.from !== "" ? "mail" : "hand");
@@ -107,11 +158,22 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
       how: by === "mail" ? "" : by === "here" ? "in person" : how.trim(),
       message: by === "mail" ? mail.message : null,
       despite: despite.trim(),
+      day: by === "mail" && later ? day : "",
+      time: by === "mail" && later ? time : "",
     });
+  const wrongAt = (field: string) => (wrong?.field === field ? wrong.message : undefined);
   return (
     <Ask
       title={`Send revision ${props.next}`}
-      apply={by === "mail" ? "Send the mail" : by === "here" ? "Open it to be signed" : "It is sent"}
+      apply={
+        by === "mail"
+          ? later
+            ? "Set it to go out"
+            : "Send the mail"
+          : by === "here"
+            ? "Open it to be signed"
+            : "It is sent"
+      }
       width="sm"
       ready={
         !mail.waits &&
@@ -122,7 +184,10 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
         await send().then(told);
         if (by === "here") location.assign(signHere(job.id, props.asked.id));
       }}
-      onRefused={(error) => by === "mail" && mail.refuse(error)}
+      onRefused={(error) => {
+        setWrong(error as Refused);
+        return by === "mail" && (mail.refuse(error) || (later && ["day", "time"].includes((error as Refused).field)));
+      }}
       onClose={props.onClose}
     >
       {holes.length > 0 && (
@@ -157,7 +222,29 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
         onChoose={setWay}
       />
       {mail.waits || by === "here" ? null : by === "mail" ? (
-        <MailFields mail={mail} attached={`its PDF, revision ${props.next}`} />
+        <>
+          <MailFields mail={mail} attached={`its PDF, revision ${props.next}`} />
+          <Radios
+            label="When"
+            value={later ? "later" : "now"}
+            options={[
+              { value: "now", words: "Now" },
+              {
+                value: "later",
+                words: "Later",
+                small:
+                  "frozen now; its date is that of the day on which it goes, and what was sent before stays open until then",
+              },
+            ]}
+            onChoose={(when) => setLater(when === "later")}
+          />
+          {later && (
+            <div className={styles.when}>
+              <Input label="Day" placeholder="2027-01-31" focus value={day} wrong={wrongAt("day")} onType={setDay} />
+              <Input label="Time, by the firm's clock" value={time} wrong={wrongAt("time")} onType={setTime} />
+            </div>
+          )}
+        </>
       ) : (
         <Input label="How you give it" value={how} onType={setHow} />
       )}

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
 using Emendum.Core.Places;
@@ -25,7 +26,16 @@ public sealed record JobInfo(
     string FirmAddress,
     string Currency,
     string Date
-);
+)
+{
+    /// <summary>Day on which the firm wants to be in touch with the customer next, like 2027-01-31: its own note, which no document says. Null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? NextContact { get; init; }
+
+    /// <summary>What about; null for nothing said.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? ContactAbout { get; init; }
+}
 
 /// <summary>One job: places, work items with their cells, the Book entries it pins, and its terms. Immutable; equal parts are shared between versions.</summary>
 public sealed record Job(

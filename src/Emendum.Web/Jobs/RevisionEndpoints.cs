@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Book;
@@ -22,7 +23,22 @@ namespace Emendum.Web.Jobs;
 /// <param name="How">How it goes out where it goes by hand; empty where it goes by mail.</param>
 /// <param name="Despite">Why it goes out though something is unfinished; empty where nothing is.</param>
 /// <param name="Message">The mail that brings it; null where it goes by hand.</param>
-public sealed record SendRevision(Guid Id, Guid Fact, long Base, string How, string Despite, Message? Message);
+/// <param name="Day">Of a mail: the day on which it goes out, like 2027-01-31; empty for now.</param>
+/// <param name="Time">The time on that day by the firm's clock, like 8:00; empty for now.</param>
+public sealed record SendRevision(
+    Guid Id,
+    Guid Fact,
+    long Base,
+    string How,
+    string Despite,
+    Message? Message,
+    string Day,
+    string Time
+);
+
+/// <summary>Cancels a revision that waits to go out.</summary>
+/// <param name="Id">The revision.</param>
+public sealed record CancelSending(Guid Id);
 
 /// <summary>Records something that happened to a revision.</summary>
 /// <param name="Id">Id of the fact.</param>
@@ -59,6 +75,7 @@ public static class RevisionEndpoints
             (Guid id, RevisionStore revisions, FirmDay day) => StandsView.Of(revisions.Life(id), day.Today)
         );
         jobs.MapPost("/{id:guid}/revisions", Send);
+        jobs.MapPost("/{id:guid}/revisions/cancel", Cancel);
         jobs.MapGet(
             "/{id:guid}/revisions/compared",
             (
@@ -107,17 +124,15 @@ public static class RevisionEndpoints
     }
 
     /// <summary>File name of its PDF.</summary>
-    internal static string NameOf(Revision revision) => NameOf(revision.Document.Document, revision.Start.Letters);
-
-    /// <summary>File name of the PDF of a document with those letters.</summary>
-    internal static string NameOf(Document document, string letters) =>
-        $"{document.Head.Title}, revision {letters}.pdf";
+    internal static string NameOf(Revision revision) =>
+        $"{revision.Document.Document.Head.Title}, revision {revision.Start.Letters}.pdf";
 
     private static async Task<RevisionsView> Send(
         Guid id,
         SendRevision send,
         OpenJobs open,
         RevisionStore revisions,
+        ScheduledStore scheduled,
         Told told,
         CustomerStore customers,
         SettingStore settings,
@@ -130,36 +145,46 @@ public static class RevisionEndpoints
         // One look at the job: its version and what it is belong together.
         var (version, estimate, _, _) = open.Get(id).Now;
         var life = revisions.Life(id);
-        if (life.Facts.Any(f => f.Id == send.Fact))
+        if (life.Facts.Any(f => f.Id == send.Fact) || scheduled.Has(send.Id))
             return told.Of(estimate);
         if (version != send.Base)
             throw RefusedException.Of("base", "The job has changed since you looked at it. Look once more, and send.");
         if (send.How.Length > 200 || send.Despite.Length > 500)
             throw RefusedException.Of("how", "At most 200 characters for how it goes out, and 500 for why.");
+        var now = time.GetUtcNow().UtcDateTime;
+        var goes = Goes(send, day, now);
+        // The date of what goes out later, and until when it holds, count from the day on which it goes.
+        if (goes is { } on)
+            estimate = Estimate.Of(
+                estimate.Job with
+                {
+                    Info = estimate.Job.Info with { Date = FirmDay.Write(day.Days()(on)) },
+                },
+                Trace.Silent
+            );
         var (job, brand) = (estimate.Job, settings.Brand());
         var party = customers.Party(job.Info.Customer);
         var document = Proposal.Of(estimate, party, brand, Trace.Silent, life.Next);
         if (job.PricesHoldUntil < day.Today)
             throw RefusedException.Of("validDays", "The prices hold no longer: set a new date of the proposal first.");
-        var holes = BeforeSending.Of(estimate, document, day.Today);
+        var holes = BeforeSending.Of(estimate, document, goes is { } then ? day.Days()(then) : day.Today);
         if (!holes.IsEmpty && string.IsNullOrWhiteSpace(send.Despite))
             throw RefusedException.Of("despite", $"{holes[0].Says} Say why it goes out all the same.");
         var message = send.Message is { } asked
             ? RevisionMails.Filled(asked, estimate, party, brand, life.Next, outside)
             : null;
         var sender = message is null ? "" : RevisionMails.Sender(settings);
-        var now = time.GetUtcNow().UtcDateTime;
-        var revision = await Freeze(
-            send.Id,
-            life.Revisions.Length + 1,
-            version,
-            estimate,
-            document,
-            party,
-            brand,
-            files,
-            now
-        );
+        var revision = await Freeze(send.Id, life.NextNumber, version, estimate, document, party, brand, files, now);
+        var despite = holes.IsEmpty ? "" : $"unfinished: {send.Despite.Trim()}";
+        if (goes is { } at)
+        {
+            scheduled.Set(
+                new(new(send.Id, revision.Start.Number, at), id, send.Fact, JobEndpoints.Owner),
+                new(revision, message!, sender, despite),
+                now
+            );
+            return told.Of(open.Get(id).Estimate);
+        }
         revisions.Send(
             revision,
             new(
@@ -168,40 +193,62 @@ public static class RevisionEndpoints
                 FactKind.Sent,
                 now,
                 JobEndpoints.Owner,
-                string.Join(
-                    "; ",
-                    new[]
-                    {
-                        message?.Went() ?? send.How.Trim(),
-                        holes.IsEmpty ? "" : $"unfinished: {send.Despite.Trim()}",
-                    }.Where(w => w.Length > 0)
-                )
+                string.Join("; ", new[] { message?.Went() ?? send.How.Trim(), despite }.Where(w => w.Length > 0))
             )
             {
                 Total = estimate.Price.Total.V,
             },
             message is null
                 ? Brought.Nothing
-                : RevisionMails.Bringing(
-                    message,
-                    to =>
-                        new(
-                            Guid.CreateVersion7(),
-                            send.Fact,
-                            id,
-                            send.Id,
-                            now,
-                            job.Info.Firm,
-                            sender,
-                            to,
-                            message.Subject,
-                            message.Words,
-                            NameOf(document, life.Next),
-                            revision.Pdf
-                        ),
-                    outside
-                )
+                : RevisionMails.Bringing(message, send.Fact, revision, sender, now, outside)
         );
+        return told.Of(estimate);
+    }
+
+    /// <summary>When it goes out (UTC); null for now.</summary>
+    /// <exception cref="RefusedException">It is no moment to come, or it does not go by mail.</exception>
+    private static DateTime? Goes(SendRevision send, FirmDay day, DateTime now)
+    {
+        if (send.Day.Trim().Length == 0 && send.Time.Trim().Length == 0)
+            return null;
+        if (send.Message is null)
+            throw RefusedException.Of("day", "Only a mail goes out by itself at a later time.");
+        if (!Core.Quantities.Day.Read(send.Day.Trim(), out var on))
+            throw RefusedException.Of("day", "Write a day like 2027-01-31.");
+        if (
+            !TimeOnly.TryParseExact(
+                send.Time.Trim(),
+                ["H:mm", "HH:mm"],
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.None,
+                out var hour
+            )
+        )
+            throw RefusedException.Of("time", "Write a time of the day like 8:00 or 16:30.");
+        var goes = day.At(on, hour);
+        if (goes <= now)
+            throw RefusedException.Of("time", "That is past: say a moment to come.");
+        if (goes > now.AddDays(Scheduled.MostDays))
+            throw RefusedException.Of("day", $"At most {Scheduled.MostDays} days ahead.");
+        return goes;
+    }
+
+    /// <summary>Cancels what waits to go out: its letters are free again.</summary>
+    private static RevisionsView Cancel(
+        Guid id,
+        CancelSending cancel,
+        OpenJobs open,
+        ScheduledStore scheduled,
+        Told told,
+        TimeProvider time
+    )
+    {
+        var estimate = open.Get(id).Estimate;
+        if (
+            !scheduled.Ends(id, cancel.Id, ScheduledOutcome.Cancelled, "", time.GetUtcNow().UtcDateTime)
+            && told.Of(estimate).Scheduled?.Id == cancel.Id
+        )
+            throw RefusedException.Of("id", "It has gone out meanwhile.");
         return told.Of(estimate);
     }
 

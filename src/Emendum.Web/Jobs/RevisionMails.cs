@@ -71,7 +71,7 @@ public static class RevisionMails
     }
 
     /// <summary>Refuses words that say where a link stands when there can be none.</summary>
-    private static void CheckLink(Message asked, OutsideAddress outside)
+    internal static void CheckLink(Message asked, OutsideAddress outside)
     {
         if (!outside.IsThere && Message.NamesLink(asked.Words))
             throw RefusedException.Of(
@@ -81,15 +81,38 @@ public static class RevisionMails
     }
 
     /// <summary>A mail to each recipient, each with a link of its own where people outside can open one (L19).</summary>
-    /// <param name="message">To whom.</param>
-    /// <param name="mailTo">The mail to one of them.</param>
+    /// <param name="message">To whom, and what it says.</param>
+    /// <param name="fact">The fact that they are written with.</param>
+    /// <param name="revision">The revision that they bring.</param>
+    /// <param name="sender">Address of the firm.</param>
+    /// <param name="now">UTC.</param>
     /// <param name="outside">Where links lead.</param>
-    internal static Brought Bringing(Message message, Func<Recipient, Mail> mailTo, OutsideAddress outside)
+    internal static Brought Bringing(
+        Message message,
+        Guid fact,
+        Revision revision,
+        string sender,
+        DateTime now,
+        OutsideAddress outside
+    )
     {
         var (links, mails) = (new List<NewLink>(), new List<Mail>());
         foreach (var to in message.To)
         {
-            var mail = mailTo(to);
+            var mail = new Mail(
+                Guid.CreateVersion7(),
+                fact,
+                revision.Job,
+                revision.Start.Id,
+                now,
+                revision.Document.Document.Head.Firm,
+                sender,
+                to,
+                message.Subject,
+                message.Words,
+                RevisionEndpoints.NameOf(revision),
+                revision.Pdf
+            );
             if (outside.IsThere)
             {
                 var (made, address) = NewLinkTo(mail.Revision, to.Address, !to.Copy, mail.At, outside);
@@ -199,31 +222,12 @@ public static class RevisionMails
             var (estimate, party, brand, letters) = AsSent(found);
             message = Filled(message, estimate, party, brand, letters, outside);
         }
-        var (now, firm) = (time.GetUtcNow().UtcDateTime, found.Document.Document.Head.Firm);
-        var sender = Sender(settings);
+        var now = time.GetUtcNow().UtcDateTime;
         revisions.Record(
             id,
             new(again.Fact, revision, FactKind.SentAgain, now, JobEndpoints.Owner, message.Went()),
             day.Today,
-            Bringing(
-                message,
-                to =>
-                    new(
-                        Guid.CreateVersion7(),
-                        again.Fact,
-                        id,
-                        revision,
-                        now,
-                        firm,
-                        sender,
-                        to,
-                        message.Subject,
-                        message.Words,
-                        RevisionEndpoints.NameOf(found),
-                        found.Pdf
-                    ),
-                outside
-            )
+            Bringing(message, again.Fact, found, Sender(settings), now, outside)
         );
         return told.Of(open.Get(id).Estimate);
     }

@@ -154,6 +154,8 @@ public sealed record StandsView(string Words, string Next, bool WasSent, int Que
 /// <param name="BeforeTax">Price before tax of the job as it stands.</param>
 /// <param name="Differs">Whether the job would read or cost otherwise than the latest that was sent; true where none was.</param>
 /// <param name="Outside">Whether people outside can open a page: links can be made.</param>
+/// <param name="Scheduled">What waits to go out; null for nothing.</param>
+/// <param name="Dropped">Why what was last to go out did not; empty where nothing has to be told.</param>
 /// <param name="Revisions">Those that were sent.</param>
 public sealed record RevisionsView(
     string Next,
@@ -161,12 +163,21 @@ public sealed record RevisionsView(
     string BeforeTax,
     bool Differs,
     bool Outside,
+    ScheduledView? Scheduled,
+    string Dropped,
     IReadOnlyList<RevisionView> Revisions
 );
+
+/// <summary>A revision that waits to go out.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Letters">Its letters.</param>
+/// <param name="Goes">When it goes, in the firm's zone.</param>
+public sealed record ScheduledView(Guid Id, string Letters, string Goes);
 
 /// <summary>Tells of the revisions of jobs.</summary>
 public sealed class Told(
     RevisionStore revisions,
+    ScheduledStore scheduled,
     MailStore mailStore,
     LinkStore linkStore,
     FirmDay day,
@@ -194,6 +205,8 @@ public sealed class Told(
                 || rows[0].Figures.Total != estimate.Price.Total.V
                 || !Same(rows[0].Figures, RevisionFigures.Of(estimate)),
             outside.IsThere,
+            life.Waiting is { } waits ? new(waits.Id, waits.Letters, moment(waits.Goes)) : null,
+            scheduled.Dropped(job),
             [
                 .. rows.Select(r =>
                     Row(

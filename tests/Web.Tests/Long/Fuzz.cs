@@ -337,6 +337,14 @@ internal sealed class Fuzz
             (send["id"], send["fact"], send["base"]) = (Id(), Id(), stands!["version"]!.DeepClone());
             (send["how"], send["despite"]) = ("by hand", Chance(90) ? "because" : "");
             send["message"] = Chance(50) ? Message() : null;
+            (send["day"], send["time"]) = Chance(85)
+                ? ("", "")
+                : (One<string>(["2099-01-01", "2020-01-01", "tomorrow"]), One<string>(["8:00", "25:00"]));
+        }
+        if (path.EndsWith("/revisions/cancel", StringComparison.Ordinal) && body is JsonObject cancel)
+        {
+            var told = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions");
+            cancel["id"] = told!["scheduled"]?["id"]?.DeepClone() ?? Id();
         }
         if (method == HttpMethod.Post && path.EndsWith("/mails", StringComparison.Ordinal) && body is JsonObject again)
             (again["fact"], again["message"]) = (Id(), Message());

@@ -29,6 +29,7 @@ internal sealed class InfoPart() : RecordPart<JobInfo>("info")
                 (info.FirmAddress, "firmAddress"),
                 (info.Currency, "currency"),
                 (info.Date, "date"),
+                (info.ContactAbout ?? "", "contactAbout"),
             }
         )
             if (text.Length > 300)
@@ -36,5 +37,7 @@ internal sealed class InfoPart() : RecordPart<JobInfo>("info")
         Currency.Check(info.Currency);
         if (!Day.Read(info.Date, out _))
             throw RefusedException.Of("date", "A date is written like 2026-11-23.");
+        if (info.NextContact is { } contact && !Day.Read(contact, out _))
+            throw RefusedException.Of("nextContact", "A date is written like 2026-11-23.");
     }
 }

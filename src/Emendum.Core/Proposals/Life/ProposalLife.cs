@@ -21,14 +21,20 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     /// <summary>Nothing was sent yet.</summary>
     public static readonly ProposalLife Empty = new([], []);
 
+    /// <summary>The revision that is frozen and goes out later (L5); null for none.</summary>
+    public Scheduled? Waiting { get; init; }
+
     /// <summary>The revision with that id.</summary>
     /// <exception cref="RefusedException">There is none.</exception>
     public RevisionStart Revision(Guid id) =>
         Revisions.FirstOrDefault(r => r.Id == id)
         ?? throw RefusedException.Of("revision", "That revision is not in this job.");
 
-    /// <summary>Letters of the revision that would be sent next.</summary>
-    public string Next => RevisionStart.LettersOf((Revisions.LastOrDefault()?.Number ?? 0) + 1);
+    /// <summary>Number of the revision that would be sent next: after one that waits to go out, which has its letters already.</summary>
+    public int NextNumber => (Waiting?.Number ?? Revisions.LastOrDefault()?.Number ?? 0) + 1;
+
+    /// <summary>Its letters.</summary>
+    public string Next => RevisionStart.LettersOf(NextNumber);
 
     private IEnumerable<Fact> Of(Guid revision) => Facts.Where(f => f.Revision == revision);
 
@@ -175,12 +181,31 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
                 "revision",
                 $"Revision {there.Letters} was sent on {Said(Facts.First(f => f.Revision == there.Id).At)}."
             );
+        CheckOpen(revision.Id);
+        return new(Revisions.Add(revision), Facts.Add(sent));
+    }
+
+    /// <summary>The life with a revision that is to go out later (L5): until then what was sent before stays as it is.</summary>
+    /// <exception cref="RefusedException">It could not be sent now, or another waits already.</exception>
+    public ProposalLife Scheduling(Scheduled later)
+    {
+        CheckOpen(later.Id);
+        return this with { Waiting = later };
+    }
+
+    /// <summary>Refuses a revision that cannot be sent by what has happened to the others.</summary>
+    private void CheckOpen(Guid revision)
+    {
         if (Acceptance is { } yes)
             throw RefusedException.Of(
                 "revision",
                 $"Revision {Revision(yes.Revision).Letters} was accepted on {Said(yes.At)}: what is wanted next is a change order."
             );
-        return new(Revisions.Add(revision), Facts.Add(sent));
+        if (Waiting is { } waiting && waiting.Id != revision)
+            throw RefusedException.Of(
+                "revision",
+                $"Revision {waiting.Letters} waits to go out. Let it go, or cancel it first."
+            );
     }
 
     private void Check(Fact fact, RevisionState state, DateOnly today)
