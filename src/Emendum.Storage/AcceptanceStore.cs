@@ -47,15 +47,15 @@ public sealed class AcceptanceStore(Database database)
     public Acceptance Sign(Guid fact, Signed name)
     {
         name.Check();
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var there = Find(connection, fact)!;
         if (there.Names.Any(n => n.Id == name.Id))
             return there;
         if (there.Names.Length >= Signed.Most)
             throw RefusedException.Of("name", $"At most {Signed.Most} names stand under it.");
         Write(connection, fact, name);
-        transaction.Commit();
+        writing.Commit();
         return there with { Names = there.Names.Add(name) };
     }
 

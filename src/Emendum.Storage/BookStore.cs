@@ -65,8 +65,8 @@ public sealed class BookStore(Database database)
     /// <summary>Saves new versions in one go.</summary>
     public void Add(IEnumerable<BookEntry> entries, string person, DateTime now)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         foreach (var entry in entries)
         {
             connection.Run(
@@ -79,7 +79,7 @@ public sealed class BookStore(Database database)
             );
             connection.Run("DELETE FROM book_deleted WHERE id = $id", ("$id", entry.Id));
         }
-        transaction.Commit();
+        writing.Commit();
     }
 
     /// <summary>Takes an entry out of the Book. Its versions stay, and jobs have their own.</summary>

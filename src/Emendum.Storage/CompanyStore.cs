@@ -75,8 +75,8 @@ public sealed class CompanyStore(Database database)
     /// <exception cref="RefusedException">With the field.</exception>
     public Company Change(Func<Company?, Company> change)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var company = change(Get(connection));
         company.Check();
         connection.Run(
@@ -88,7 +88,7 @@ public sealed class CompanyStore(Database database)
             ("$units", company.Units.ToString()),
             ("$deduct", company.Deduct)
         );
-        transaction.Commit();
+        writing.Commit();
         return company;
     }
 

@@ -99,11 +99,11 @@ public sealed class CustomerStore(Database database)
     /// <summary>Changes a customer as it stands, or makes one; nobody else does meanwhile.</summary>
     public Customer Change(Guid id, Func<Customer?, Customer> change)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var customer = change(Find(connection, id)) with { Id = id };
         Put(connection, customer);
-        transaction.Commit();
+        writing.Commit();
         return customer;
     }
 

@@ -178,6 +178,11 @@ public sealed class Database
             System.IO.File.SetUnixFileMode(file, UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
+    private readonly Lock writing = new();
+
+    /// <summary>A transaction that writes, when its turn has come.</summary>
+    public Writing Writes() => new(writing, Connect);
+
     /// <summary>An open connection.</summary>
     public SqliteConnection Connect() =>
         Open(reads ? "" : "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;");

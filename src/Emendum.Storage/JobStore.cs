@@ -107,8 +107,8 @@ public sealed class JobStore(Database database)
     /// <summary>Keeps a new job; false where one with its id is there, of several that come at once all but the first.</summary>
     public bool Create(Job job, JobGlance glance, DateTime now)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var taken = connection.Run(
             "INSERT OR IGNORE INTO job (id, number, name, customer_id, created, changed, glance) VALUES ($id, $number, $name, (SELECT id FROM customer WHERE id = $customer), $at, $at, $glance)",
             ("$id", job.Id),
@@ -123,7 +123,7 @@ public sealed class JobStore(Database database)
         Snapshot(connection, job, 0);
         foreach (var entry in job.Book.Keys)
             Pin(connection, job.Id, entry.ToString());
-        transaction.Commit();
+        writing.Commit();
         return true;
     }
 
@@ -206,8 +206,8 @@ public sealed class JobStore(Database database)
 
     private void MoveCustomer(OpenedJob opened)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         Guid? customer = opened.Party is { } party ? CustomerStore.IdOf(connection, party) : null;
         var job = opened.Job with { Info = opened.Job.Info with { Customer = customer } };
         Snapshot(connection, job, opened.Version);
@@ -216,7 +216,7 @@ public sealed class JobStore(Database database)
             ("$customer", customer),
             ("$job", job.Id)
         );
-        transaction.Commit();
+        writing.Commit();
     }
 
     /// <summary>Reads a job with every entry of its log; gives their number.</summary>
@@ -329,8 +329,8 @@ public sealed class JobStore(Database database)
     /// <param name="glance">What the list says of the job now.</param>
     public void Commit(IReadOnlyList<(Job Job, LogEntry Entry)> edits, JobGlance glance)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         foreach (var (job, entry) in edits)
             Append(connection, job, entry);
         var (last, at) = (edits[^1].Job, edits[^1].Entry.At);
@@ -342,7 +342,7 @@ public sealed class JobStore(Database database)
             ("$glance", JsonSerializer.Serialize(glance, CoreJson.Options)),
             ("$job", last.Id)
         );
-        transaction.Commit();
+        writing.Commit();
     }
 
     private static void Append(SqliteConnection connection, Job job, LogEntry entry)

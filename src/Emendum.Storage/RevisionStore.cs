@@ -164,8 +164,8 @@ public sealed class RevisionStore(Database database)
     /// <exception cref="Core.RefusedException">It cannot be sent any more: another was accepted, one with its number was sent meanwhile, or it was cancelled.</exception>
     public ProposalLife Send(Revision revision, Fact sent, Brought bring, bool scheduled = false)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var life = Life(connection, revision.Job);
         if (life.Facts.Any(f => f.Id == sent.Id))
             return life;
@@ -196,7 +196,7 @@ public sealed class RevisionStore(Database database)
             ("$pdf", revision.Pdf)
         );
         Append(connection, revision.Job, sent, bring);
-        transaction.Commit();
+        writing.Commit();
         return then;
     }
 
@@ -204,8 +204,8 @@ public sealed class RevisionStore(Database database)
     /// <exception cref="Core.RefusedException">It may not; says why.</exception>
     public ProposalLife Record(Guid job, Fact fact, DateOnly today, Brought? bring = null)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var was = Life(connection, job);
         var life = was.With(fact, today);
         if (ReferenceEquals(life, was))
@@ -222,7 +222,7 @@ public sealed class RevisionStore(Database database)
                 "Something else was chosen meanwhile. What stands now is shown; look at it, and sign again."
             );
         Append(connection, job, fact, bring ?? Brought.Nothing);
-        transaction.Commit();
+        writing.Commit();
         return life;
     }
 
@@ -253,8 +253,8 @@ public sealed class RevisionStore(Database database)
     /// <exception cref="Core.RefusedException">It may not; says why.</exception>
     public ProposalLife Choose(Guid job, Fact fact, int seen, Selection next, DateOnly today)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var life = Life(connection, job);
         if (connection.Rows("SELECT 1 FROM selection WHERE id = $id", r => r.GetInt32(0), ("$id", fact.Id)).Count > 0)
             return life;
@@ -284,7 +284,7 @@ public sealed class RevisionStore(Database database)
             Append(connection, job, fact);
             life = then;
         }
-        transaction.Commit();
+        writing.Commit();
         return life;
     }
 

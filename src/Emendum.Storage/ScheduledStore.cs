@@ -43,8 +43,8 @@ public sealed class ScheduledStore(Database database)
     /// <exception cref="RefusedException">It cannot be; says why.</exception>
     public void Set(ScheduledRow row, ScheduledSending content, DateTime made)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         if (connection.Rows("SELECT 1 FROM scheduled WHERE id = $id", r => r.GetInt32(0), ("$id", row.Of.Id)).Count > 0)
             return;
         RevisionStore.Life(connection, row.Job).Scheduling(row.Of);
@@ -59,7 +59,7 @@ public sealed class ScheduledStore(Database database)
             ("$goes", JobStore.Utc(row.Of.Goes)),
             ("$content", Packed.Of(JsonSerializer.SerializeToUtf8Bytes(content, CoreJson.Options)))
         );
-        transaction.Commit();
+        writing.Commit();
     }
 
     /// <summary>Whether one was set under that id.</summary>

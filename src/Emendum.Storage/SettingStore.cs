@@ -33,11 +33,11 @@ public sealed class SettingStore(Database database)
     public T Change<T>(string name, Func<T?, T> change)
         where T : class
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
+        using var writing = database.Writes();
+        var connection = writing.Connection;
         var value = change(Get<T>(connection, name));
         Put(connection, name, value);
-        transaction.Commit();
+        writing.Commit();
         return value;
     }
 

@@ -845,6 +845,7 @@ public sealed class OutsideTests : IDisposable
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
                     DROP TABLE mail;
+                    DROP TABLE scheduled;
                     DROP TABLE selection;
                     DROP TABLE signed_pdf;
                     DROP TABLE signature;

@@ -457,6 +457,13 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
   await day.fill(
     new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10),
   );
+  // The words say the days that count from then, as long as nobody has written on them.
+  const from = new Date(Date.now() + 33 * 86_400_000);
+  await expect(later.getByRole("textbox", { name: "Words" })).toHaveValue(
+    new RegExp(
+      `prices hold until ${from.getUTCDate()} ${from.toLocaleString("en", { month: "long", timeZone: "UTC" })}`,
+    ),
+  );
   await later.getByRole("textbox", { name: /^Time/ }).fill("16:30");
   await accessible(page, "a mail for later");
   await set.click();

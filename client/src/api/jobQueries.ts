@@ -194,15 +194,19 @@ export const askJob = {
       placeholderData: keepPreviousData,
     }),
   /** One of the firm's messages with its figures: of the job as it stands, or of a revision that was sent. */
-  message: (job: At, text: string | null, revision: string | null) =>
+  message: (job: At, text: string | null, revision: string | null, day = "") =>
     queryOptions({
-      queryKey: ["message", job.id, revision === null ? job.version : 0, text, revision],
+      queryKey: ["message", job.id, revision === null ? job.version : 0, text, revision, day],
       queryFn: async () =>
         (
           await api.GET("/api/jobs/{id}/revisions/message", {
             params: {
               ...of(job),
-              query: { ...(text === null ? {} : { text }), ...(revision === null ? {} : { revision }) },
+              query: {
+                ...(text === null ? {} : { text }),
+                ...(revision === null ? {} : { revision }),
+                ...(day === "" ? {} : { day }),
+              },
             },
           })
         ).data!,

@@ -3066,6 +3066,7 @@ export interface paths {
                 query?: {
                     text?: string;
                     revision?: string;
+                    day?: string;
                 };
                 header?: never;
                 path: {

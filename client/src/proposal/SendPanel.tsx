@@ -140,7 +140,6 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
   const [, { job }] = useJob();
   const { data: view } = useQuery(askJob.proposal(job));
   const told = useRevisionsTold();
-  const mail = useMail(null);
   const [way, setWay] = useState<"mail" | "hand" | "here" | null>(null);
   const [how, setHow] = useState("handed over");
   const [despite, setDespite] = useState("");
@@ -148,6 +147,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
   const [day, setDay] = useState("");
   const [time, setTime] = useState("8:00");
   const [wrong, setWrong] = useState<Refused | null>(null);
+  const mail = useMail(null, later && /^\d{4}-\d\d-\d\d$/.test(day) ? day : "");
   const holes = view?.unfinished ?? [];
   // Where both addresses are known it goes by mail unless somebody says otherwise.
   const by = way ?? (mail.draft && mail.draft.to !== "" && mail.draft.from !== "" ? "mail" : "hand");
@@ -242,6 +242,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
             <div className={styles.when}>
               <Input label="Day" placeholder="2027-01-31" focus value={day} wrong={wrongAt("day")} onType={setDay} />
               <Input label="Time, by the firm's clock" value={time} wrong={wrongAt("time")} onType={setTime} />
+              {mail.written && <p className="note">What you wrote stays as it is: look at the days that it says.</p>}
             </div>
           )}
         </>

@@ -6,12 +6,12 @@ import { useJob } from "../job/JobContext";
 
 type Recipient = Schemas["Recipient"];
 
-/** A mail that is being written: one of the firm's messages with its figures filled in, until something else is typed. `revision` is one that was sent, null the job as it stands. */
-export function useMail(revision: string | null) {
+/** A mail that is being written: one of the firm's messages with its figures filled in, until something else is typed. `revision` is one that was sent, null the job as it stands; `day` is the one on which it goes, empty for today. */
+export function useMail(revision: string | null, day = "") {
   const [, { job }] = useJob();
   const [text, setText] = useState<string | null>(null);
   const { data: draft, error } = useQuery({
-    ...askJob.message(job, text, revision),
+    ...askJob.message(job, text, revision, day),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -37,6 +37,8 @@ export function useMail(revision: string | null) {
     subject: typed,
     setSubject,
     words: message.words,
+    /** Whether somebody has written on it: it says then what they wrote, whichever day it goes. */
+    written: subject !== null || words !== null,
     setWords,
     /** Takes one of the firm's messages in place of what stands there. */
     choose: (id: string) => {

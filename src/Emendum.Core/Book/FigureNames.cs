@@ -14,6 +14,7 @@ public static class FigureNames
         new("price", "price before tax"),
         new("tax", "all tax"),
         new("total", "what the customer pays, with tax"),
+        new("currency", "currency of the prices"),
         new("deposit", "the first payment step, with tax"),
         new("valid until", "last day on which the prices hold"),
         new("hours", "labour hours"),

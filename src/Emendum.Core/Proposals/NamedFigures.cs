@@ -25,6 +25,7 @@ internal sealed class NamedFigures(Writing writing)
             "price" => Money(price.BeforeTax),
             "tax" => new(writing.Money(price.Tax)) { Figure = price.Taxes is [var one] ? one.Amount.Path : null },
             "total" => Money(price.Total),
+            "currency" when job.Info.Currency.Length > 0 => new(job.Info.Currency),
             "deposit" when !writing.Steps.IsEmpty => Money(writing.Steps[0].Total),
             "valid until" => new(writing.Day(job.PricesHoldUntil)),
             "hours" => new(writing.Number(Shown.Tenths(costs.Hours.V))) { Figure = costs.Hours.Path },

@@ -34,24 +34,7 @@ public static class GalleryJob
         draft.Do(
             new GroupAlternate(draft.Next(), "The stair lobby's floor, too", AlternateKind.Add, [lobbyTiles], [lobby])
         );
-        draft.Choice(
-            "Carpet tiles",
-            tiles,
-            [],
-            new(draft.Next(), "Loop, slate"),
-            new(draft.Next(), "Loop, moss")
-            {
-                Price = 4.35m,
-                Supplier = "Ropewalk Trade Supply",
-                Code = "RT-412",
-            },
-            new(draft.Next(), "Cut pile, slate")
-            {
-                Price = 5.90m,
-                Supplier = "Ropewalk Trade Supply",
-                Code = "RT-530",
-            }
-        );
+        draft.Choice("Carpet tiles", tiles, [], LibraryJob.CarpetTiles(draft));
         draft.Choice(
             "Walls",
             walls,

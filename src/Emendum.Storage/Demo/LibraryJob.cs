@@ -88,24 +88,7 @@ public static class LibraryJob
                 .Job.Places.Select(p => p.Id)
                 .Where(p => draft.Job.Cells.GetValueOrDefault(new(items['t'], p))?.State == CellState.Included),
         ];
-        var tiles = draft.Choice(
-            "Carpet tiles of the reading rooms",
-            items['t'],
-            carpeted[1..],
-            new(draft.Next(), "Loop, slate"),
-            new(draft.Next(), "Loop, moss")
-            {
-                Price = 4.35m,
-                Supplier = "Ropewalk Trade Supply",
-                Code = "RT-412",
-            },
-            new(draft.Next(), "Cut pile, slate")
-            {
-                Price = 5.90m,
-                Supplier = "Ropewalk Trade Supply",
-                Code = "RT-530",
-            }
-        );
+        var tiles = draft.Choice("Carpet tiles of the reading rooms", items['t'], carpeted[1..], CarpetTiles(draft));
         var first = draft.Choice(
             $"Carpet tiles of {draft.Job.Place(carpeted[0])!.Name.ToLowerInvariant()}",
             items['t'],
@@ -145,6 +128,24 @@ public static class LibraryJob
         );
         return draft.Job;
     }
+
+    /// <summary>Carpet tiles to choose from.</summary>
+    internal static ChoiceOption[] CarpetTiles(Draft draft) =>
+        [
+            new ChoiceOption(draft.Next(), "Loop, slate"),
+            new(draft.Next(), "Loop, moss")
+            {
+                Price = 4.35m,
+                Supplier = "Ropewalk Trade Supply",
+                Code = "RT-412",
+            },
+            new(draft.Next(), "Cut pile, slate")
+            {
+                Price = 5.90m,
+                Supplier = "Ropewalk Trade Supply",
+                Code = "RT-530",
+            },
+        ];
 
     /// <summary>Group, tape line, and a letter for each kind of work; a capital letter excludes it.</summary>
     private static readonly (string Group, string Line, string Work)[] Rooms =

@@ -155,13 +155,7 @@ public static class RevisionEndpoints
         var goes = Goes(send, day, now);
         // The date of what goes out later, and until when it holds, count from the day on which it goes.
         if (goes is { } on)
-            estimate = Estimate.Of(
-                estimate.Job with
-                {
-                    Info = estimate.Job.Info with { Date = FirmDay.Write(day.Days()(on)) },
-                },
-                Trace.Silent
-            );
+            estimate = Dated(estimate, day.Days()(on));
         var (job, brand) = (estimate.Job, settings.Brand());
         var party = customers.Party(job.Info.Customer);
         var document = Proposal.Of(estimate, party, brand, Trace.Silent, life.Next);
@@ -204,6 +198,10 @@ public static class RevisionEndpoints
         );
         return told.Of(estimate);
     }
+
+    /// <summary>A job as it would be with another date of its proposal.</summary>
+    internal static Estimate Dated(Estimate estimate, DateOnly day) =>
+        Estimate.Of(estimate.Job with { Info = estimate.Job.Info with { Date = FirmDay.Write(day) } }, Trace.Silent);
 
     /// <summary>When it goes out (UTC); null for now.</summary>
     /// <exception cref="RefusedException">It is no moment to come, or it does not go by mail.</exception>

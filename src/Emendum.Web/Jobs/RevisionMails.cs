@@ -152,6 +152,7 @@ public static class RevisionMails
         Guid id,
         Guid? text,
         Guid? revision,
+        string? day,
         OpenJobs open,
         RevisionStore revisions,
         CustomerStore customers,
@@ -164,6 +165,9 @@ public static class RevisionMails
             texts.All.FirstOrDefault(m => m.Id == (text ?? texts.Usual))
             ?? throw new NotThereException("That message is not in the Office any more.");
         var now = open.Get(id).Estimate;
+        // What goes out later says the days that count from then.
+        if (Core.Quantities.Day.Read(day ?? "", out var goes))
+            now = RevisionEndpoints.Dated(now, goes);
         var customer = customers.Find(now.Job.Info.Customer);
         var (estimate, party, brand, letters) = revision is { } sent
             ? AsSent(RevisionEndpoints.Found(revisions, id, sent))

@@ -907,6 +907,18 @@ internal sealed class Fuzz
                 if (command["entry"] is JsonObject changed)
                     changed["name"] = "Changed " + random.Next(9).ToString(CultureInfo.InvariantCulture);
                 break;
+            case "addSchedule":
+                command["rows"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["id"] = Id(),
+                        ["number"] = "1.1",
+                        ["wording"] = "Paint walls",
+                        ["unit"] = One<string>(["m²", "ft²"]),
+                        ["quantity"] = "120",
+                    }
+                );
+                break;
             case "setScheduleItem":
                 var item = Some("schedule");
                 (command["item"], command["was"]) = (item?["id"]?.DeepClone(), item?["source"]?.DeepClone());
