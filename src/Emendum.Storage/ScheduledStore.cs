@@ -45,7 +45,7 @@ public sealed class ScheduledStore(Database database)
     {
         using var writing = database.Writes();
         var connection = writing.Connection;
-        if (connection.Rows("SELECT 1 FROM scheduled WHERE id = $id", r => r.GetInt32(0), ("$id", row.Of.Id)).Count > 0)
+        if (Has(connection, row.Of.Id))
             return;
         RevisionStore.Life(connection, row.Job).Scheduling(row.Of);
         connection.Run(
@@ -66,8 +66,11 @@ public sealed class ScheduledStore(Database database)
     public bool Has(Guid id)
     {
         using var connection = database.Connect();
-        return connection.Rows("SELECT 1 FROM scheduled WHERE id = $id", r => r.GetInt32(0), ("$id", id)).Count > 0;
+        return Has(connection, id);
     }
+
+    private static bool Has(SqliteConnection connection, Guid id) =>
+        connection.Rows("SELECT 1 FROM scheduled WHERE id = $id", r => r.GetInt32(0), ("$id", id)).Count > 0;
 
     /// <summary>What goes out with one that waits; null where it waits no more.</summary>
     public ScheduledSending? Content(Guid id)

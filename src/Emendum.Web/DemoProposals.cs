@@ -61,7 +61,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
         if (!jobs.Has(job) || !revisions.Life(job).Revisions.IsEmpty)
             return null;
         var estimate = Estimate.Of(asItStood ?? jobs.Open(job)!.Job, Trace.Silent);
-        var (revision, fact) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        var revision = Guid.CreateVersion7();
         var link = new Link(Guid.CreateVersion7(), revision, to, true, at, null);
         var party = customers.Party(estimate.Job.Info.Customer);
         var document = Proposal.Of(estimate, party, brand, Trace.Silent, RevisionStart.LettersOf(1));
@@ -71,10 +71,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             .GetResult();
         revisions.Send(
             frozen,
-            new(fact, revision, FactKind.Sent, at, JobEndpoints.Owner, $"a link for {to}")
-            {
-                Total = estimate.Price.Total.V,
-            },
+            RevisionEndpoints.SentBy(Guid.CreateVersion7(), frozen, at, JobEndpoints.Owner, $"a link for {to}", ""),
             // What opens it nobody knows: a new one is made for whoever wants to look.
             new([new(link, Token.HashOf(Token.New()))], [])
         );
@@ -94,8 +91,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             new Then(Ago(9, 18, 20))
         );
         var frozen = signings.Frozen(gallery.Job, gallery.Revision)!;
-        var offered = frozen.Revision;
-        var job = JobFile.Read(offered.JobFile, out _);
+        var job = JobFile.Read(frozen.Revision.JobFile, out _);
         (Guid? Choice, Guid Of, DateTime At)[] picks =
         [
             (job.Choices[0].Id, job.Choices[0].Options[1].Id, Ago(11, 20, 2)),
@@ -156,11 +152,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             new(Guid.CreateVersion7(), Revision, kind, at, Link.For, words) { Link = Link.Id };
 
         /// <summary>Looks, by the link that came with it.</summary>
-        public Link Sees(DateTime at)
-        {
-            Demo.revisions.Record(Job, By(FactKind.Seen, at, ""), Demo.Day(at));
-            return Link;
-        }
+        public void Sees(DateTime at) => Demo.revisions.Record(Job, By(FactKind.Seen, at, ""), Demo.Day(at));
 
         /// <summary>Asks; the id of the question.</summary>
         public Guid Asks(DateTime at, string words)

@@ -58,17 +58,14 @@ public sealed class Departures(
             RevisionMails.CheckLink(sending.Message, outside);
             revisions.Send(
                 sending.Revision,
-                new(
+                RevisionEndpoints.SentBy(
                     row.Fact,
-                    id,
-                    FactKind.Sent,
+                    sending.Revision,
                     now,
                     row.By,
-                    string.Join("; ", new[] { sending.Message.Went(), sending.Words }.Where(w => w.Length > 0))
-                )
-                {
-                    Total = sending.Revision.Figures.Total,
-                },
+                    sending.Message.Went(),
+                    sending.Words
+                ),
                 RevisionMails.Bringing(sending.Message, row.Fact, sending.Revision, sending.Sender, now, outside),
                 scheduled: true
             );

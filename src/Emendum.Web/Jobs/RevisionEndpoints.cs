@@ -181,17 +181,7 @@ public static class RevisionEndpoints
         }
         revisions.Send(
             revision,
-            new(
-                send.Fact,
-                send.Id,
-                FactKind.Sent,
-                now,
-                JobEndpoints.Owner,
-                string.Join("; ", new[] { message?.Went() ?? send.How.Trim(), despite }.Where(w => w.Length > 0))
-            )
-            {
-                Total = estimate.Price.Total.V,
-            },
+            SentBy(send.Fact, revision, now, JobEndpoints.Owner, message?.Went() ?? send.How.Trim(), despite),
             message is null
                 ? Brought.Nothing
                 : RevisionMails.Bringing(message, send.Fact, revision, sender, now, outside)
@@ -241,14 +231,30 @@ public static class RevisionEndpoints
         TimeProvider time
     )
     {
-        var estimate = open.Get(id).Estimate;
-        if (
-            !scheduled.Ends(id, cancel.Id, ScheduledOutcome.Cancelled, "", time.GetUtcNow().UtcDateTime)
-            && told.Of(estimate).Scheduled?.Id == cancel.Id
-        )
-            throw RefusedException.Of("id", "It has gone out meanwhile.");
-        return told.Of(estimate);
+        // What has ended or gone out already stays as it is, and the answer says how it stands.
+        scheduled.Ends(id, cancel.Id, ScheduledOutcome.Cancelled, "", time.GetUtcNow().UtcDateTime);
+        return told.Of(open.Get(id).Estimate);
     }
+
+    /// <summary>The fact that a revision went out.</summary>
+    /// <param name="id">Its id.</param>
+    /// <param name="revision">The revision.</param>
+    /// <param name="now">When (UTC).</param>
+    /// <param name="by">Whose doing it was.</param>
+    /// <param name="how">How it went out.</param>
+    /// <param name="despite">Why it did though something is unfinished; empty where nothing is.</param>
+    internal static Fact SentBy(Guid id, Revision revision, DateTime now, string by, string how, string despite) =>
+        new(
+            id,
+            revision.Start.Id,
+            FactKind.Sent,
+            now,
+            by,
+            string.Join("; ", new[] { how, despite }.Where(w => w.Length > 0))
+        )
+        {
+            Total = revision.Figures.Total,
+        };
 
     /// <summary>A job as it stands, frozen as a revision: its PDF is made, and is on disk.</summary>
     /// <param name="id">Id of the revision.</param>
