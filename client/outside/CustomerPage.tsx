@@ -2,6 +2,7 @@ import { useCallback, useEffect, useState, type CSSProperties } from "react";
 import type { Schemas } from "../src/api/client";
 import { Letterhead } from "../src/proposal/Letterhead";
 import { One } from "../src/proposal/Elements";
+import { FilesContext } from "../src/proposal/filesContext";
 import paper from "../src/proposal/paper.module.css";
 import { Agreed } from "./Agreed";
 import { Choices } from "./Choices";
@@ -43,7 +44,12 @@ export function CustomerPage() {
   useEffect(() => {
     if (page) document.title = `${page.document.head.title}, ${page.document.head.firm}`;
   }, [page]);
-  if (page) return <Shown page={page} onPage={(now) => setPage({ ...page, ...now })} />;
+  if (page)
+    return (
+      <FilesContext value={link.files}>
+        <Shown page={page} onPage={(now) => setPage({ ...page, ...now })} />
+      </FilesContext>
+    );
   return (
     <main className={styles.alone} aria-busy={!wrong}>
       {wrong && (

@@ -1,4 +1,5 @@
 import type { Schemas } from "../src/api/client";
+import { type Files, ownFiles } from "../src/proposal/filesContext";
 
 /** What moves on the page. */
 export type Now = Schemas["PageNow"];
@@ -53,6 +54,8 @@ export interface Link {
   back: string;
   /** The picture of an option's goods. */
   picture: (choice: string, option: string) => string;
+  /** Files of the document. */
+  files: Files;
 }
 
 async function answered(request: Promise<Response>): Promise<Response> {
@@ -106,6 +109,7 @@ export function linkOf(location: Location): Link {
     mark: `${at}/mark`,
     back: "",
     picture: (choice, option) => `${at}/picture?choice=${choice}&option=${option}`,
+    files: { picture: (file) => `${at}/shown/${file}`, attached: (file) => `${at}/attached/${file}` },
   };
 }
 
@@ -127,5 +131,6 @@ function ofFirm(query: URLSearchParams): Link {
     mark: `${at}/mark`,
     back: `/jobs/${query.get("job")}/proposal`,
     picture: () => "",
+    files: ownFiles,
   };
 }

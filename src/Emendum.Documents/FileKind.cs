@@ -4,8 +4,8 @@ namespace Emendum.Documents;
 
 /// <summary>What a file is, as its content says; its name and what its sender says of it count for nothing. A picture's size is read from its head, without decoding it.</summary>
 /// <param name="Type">Media type; <c>application/octet-stream</c> where it is none that we show.</param>
-/// <param name="Width">Of a picture, points.</param>
-/// <param name="Height">Of a picture, points.</param>
+/// <param name="Width">Of a picture as it stands upright, points.</param>
+/// <param name="Height">Of a picture, likewise.</param>
 public sealed record FileKind(string Type, int? Width, int? Height)
 {
     /// <summary>Whether browsers may show it in its place: PNG, JPEG, WebP.</summary>
@@ -21,9 +21,11 @@ public sealed record FileKind(string Type, int? Width, int? Height)
         if (!IsPicture(type))
             return new(type, null, null);
         using var picture = SKCodec.Create(path);
-        return picture is null
-            ? new("application/octet-stream", null, null)
-            : new(type, picture.Info.Width, picture.Info.Height);
+        if (picture is null)
+            return new("application/octet-stream", null, null);
+        var (width, height) = (picture.Info.Width, picture.Info.Height);
+        // From here on width and height change places (EXIF, orientation 5 to 8).
+        return picture.EncodedOrigin >= SKEncodedOrigin.LeftTop ? new(type, height, width) : new(type, width, height);
     }
 
     private static string TypeOf(ReadOnlySpan<byte> head) =>

@@ -14,16 +14,14 @@ public static class MailFile
     /// <param name="senderName">Name of the firm.</param>
     /// <param name="sender">Address of the firm.</param>
     /// <param name="message">To whom, and what it says.</param>
-    /// <param name="attached">File name of the PDF that goes with it.</param>
-    /// <param name="pdf">The PDF.</param>
+    /// <param name="attached">What goes with it: file name, media type, and content.</param>
     public static byte[] Write(
         Guid id,
         DateTime at,
         string senderName,
         string sender,
         Message message,
-        string attached,
-        Stream pdf
+        IReadOnlyList<(string Name, string Type, Stream Content)> attached
     )
     {
         var from = new MailboxAddress(senderName, sender);
@@ -38,20 +36,22 @@ public static class MailFile
         foreach (var recipient in message.To)
             (recipient.Copy ? mail.Cc : mail.To).Add(new MailboxAddress("", recipient.Address));
         using var words = new TextPart(TextFormat.Plain) { Text = message.Words };
-        using var paper = new MimePart("application", "pdf")
-        {
-            Content = new MimeContent(pdf),
-            ContentDisposition = new(ContentDisposition.Attachment) { FileName = attached },
-            ContentTransferEncoding = ContentEncoding.Base64,
-            FileName = attached,
-        };
         using var whole = new Multipart("mixed")
         {
             // A boundary made of the id: the same mail has the same bytes.
             Boundary = string.Create(CultureInfo.InvariantCulture, $"emendum-{id:N}"),
         };
         whole.Add(words);
-        whole.Add(paper);
+        foreach (var (name, type, content) in attached)
+            whole.Add(
+                new MimePart(ContentType.Parse(type))
+                {
+                    Content = new MimeContent(content),
+                    ContentDisposition = new(ContentDisposition.Attachment) { FileName = name },
+                    ContentTransferEncoding = ContentEncoding.Base64,
+                    FileName = name,
+                }
+            );
         mail.Body = whole;
         using var bytes = new MemoryStream();
         var format = FormatOptions.Default.Clone();

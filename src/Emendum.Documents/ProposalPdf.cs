@@ -18,6 +18,7 @@ public sealed class ProposalPdf
     private readonly JobInfo info;
     private readonly Brand brand;
     private readonly SKImage? mark;
+    private readonly Dictionary<string, SKImage> pictures;
     private readonly SKColor colour,
         colourOfWords;
     private readonly float pageWidth,
@@ -30,9 +31,15 @@ public sealed class ProposalPdf
     private readonly Typesetter set;
     private int coverPages;
 
-    private ProposalPdf(Document document, JobInfo info, Brand brand, SKImage? mark)
+    private ProposalPdf(
+        Document document,
+        JobInfo info,
+        Brand brand,
+        SKImage? mark,
+        Dictionary<string, SKImage> pictures
+    )
     {
-        (this.document, this.info, this.brand, this.mark) = (document, info, brand, mark);
+        (this.document, this.info, this.brand, this.mark, this.pictures) = (document, info, brand, mark, pictures);
         (pageWidth, pageHeight) = brand.Paper == Paper.A4 ? (A4Width, A4Height) : (PageWidth, PageHeight);
         (colour, colourOfWords) = (SKColor.Parse(brand.Colour), SKColor.Parse(brand.ColourOfWords));
         (left, right) = brand.Look == Look.Margin ? (184, pageWidth - 56) : (76, pageWidth - 76);
@@ -46,10 +53,29 @@ public sealed class ProposalPdf
     /// <param name="info">Its job, for title and foot.</param>
     /// <param name="brand">How it looks.</param>
     /// <param name="mark">The firm's mark, a picture as a file has it; null for none.</param>
-    public static byte[] Write(Document document, JobInfo info, Brand brand, byte[]? mark = null)
+    /// <param name="pictures">Pictures of the document by their hashes, as files have them; one that is not among them is left out.</param>
+    public static byte[] Write(
+        Document document,
+        JobInfo info,
+        Brand brand,
+        byte[]? mark = null,
+        IReadOnlyDictionary<string, byte[]>? pictures = null
+    )
     {
         using var picture = mark is null ? null : SKImage.FromEncodedData(mark);
-        return new ProposalPdf(document, info, brand, picture).Write();
+        var read = new Dictionary<string, SKImage>();
+        try
+        {
+            foreach (var (hash, content) in pictures ?? new Dictionary<string, byte[]>())
+                if (SKImage.FromEncodedData(content) is { } image)
+                    read.Add(hash, image);
+            return new ProposalPdf(document, info, brand, picture, read).Write();
+        }
+        finally
+        {
+            foreach (var image in read.Values)
+                image.Dispose();
+        }
     }
 
     private byte[] Write()
@@ -106,6 +132,14 @@ public sealed class ProposalPdf
             case PriceTable table:
                 SetPrice(table);
                 break;
+            case PictureRow row:
+                SetPictures(row);
+                break;
+            case Attached attached:
+                foreach (var file in attached.Files)
+                    SetItem(new([new(file.Name)]));
+                set.Y += 4;
+                break;
             case Signature signature:
                 SetSignature(signature);
                 break;
@@ -161,6 +195,7 @@ public sealed class ProposalPdf
                 PriceTable => 14 + 4 * Leading,
                 Signature => 120,
                 SignedBy => 130,
+                PictureRow row => HeightOf(row),
                 Heading => 7 + Leading + Least(elements[1..]),
                 Paragraph over when elements is [_, PriceTable, ..] => Wrap(Runs(over.Spans), Width, Size).Count
                     * Leading
@@ -176,6 +211,53 @@ public sealed class ProposalPdf
         set.Text("–", left, set.Y + Leading * 0.72f, Face.Serif, Size, Quiet);
         set.Lines(lines, left + 13, Size, Leading, Ink);
         set.Y += 2;
+    }
+
+    /// <summary>Between pictures, beside and below each other.</summary>
+    private const float Gap = 12;
+
+    /// <summary>How wide the pictures of a row stand.</summary>
+    private float[] WidthsOf(PictureRow row)
+    {
+        var room = Width - Gap * (row.Pictures.Length - 1);
+        return [.. row.Pictures.Select(p => room * (float)p.Share / 100)];
+    }
+
+    private static List<List<Run>> CaptionOf(Pictured picture, float width) =>
+        picture.Caption.Length == 0 ? [] : Wrap([new(picture.Caption, Face.Serif)], width, Small);
+
+    /// <summary>A row of pictures with the longest of its captions.</summary>
+    private float HeightOf(PictureRow row)
+    {
+        var highest = 0f;
+        foreach (var (picture, width) in row.Pictures.Zip(WidthsOf(row)))
+            highest = Math.Max(
+                highest,
+                width * picture.Height / picture.Width + 8 + CaptionOf(picture, width).Count * SmallLeading
+            );
+        return highest + Gap;
+    }
+
+    /// <summary>Pictures side by side with their captions, on one page.</summary>
+    private void SetPictures(PictureRow row)
+    {
+        var height = HeightOf(row);
+        set.Need(height);
+        var (x, top) = (left, set.Y + 4);
+        foreach (var (picture, width) in row.Pictures.Zip(WidthsOf(row)))
+        {
+            var high = width * picture.Height / picture.Width;
+            if (pictures.TryGetValue(picture.File, out var image))
+                set.Picture(image, x + width, top, width, high);
+            var y = top + high + 4;
+            foreach (var line in CaptionOf(picture, width))
+            {
+                set.SetLine(line, x, y + 8, Small, Quiet);
+                y += SmallLeading;
+            }
+            x += width + Gap;
+        }
+        set.Y += height;
     }
 
     private void SetLetterhead()

@@ -152,6 +152,18 @@ public sealed class FileStore
         }
     }
 
+    /// <summary>What a picture has become to leave the house; null where that was not made yet, or has gone since.</summary>
+    public StoredFile? Prepared(string hash) =>
+        Rows("WHERE hash = (SELECT hash FROM prepared WHERE original = $hash)", ("$hash", hash)) is [var file]
+            ? file
+            : null;
+
+    /// <summary>Keeps what a picture has become to leave the house.</summary>
+    /// <param name="hash">The picture.</param>
+    /// <param name="prepared">What it has become, which is here.</param>
+    public void KeepPrepared(string hash, string prepared) =>
+        Run("INSERT OR REPLACE INTO prepared VALUES ($hash, $prepared)", hash, ("$prepared", prepared));
+
     private void Run(string sql, string hash, params ReadOnlySpan<(string, object?)> more)
     {
         using var connection = database.Connect();
@@ -185,6 +197,15 @@ public sealed class FileStore
 
     /// <summary>The content of a file, piece by piece as it is read; it can be read from any position.</summary>
     public Stream Read(StoredFile file) => new Stored(database, file);
+
+    /// <summary>The whole content of a file, for those that are small.</summary>
+    public byte[] Bytes(StoredFile file)
+    {
+        using var from = Read(file);
+        var into = new byte[file.Bytes];
+        from.ReadExactly(into);
+        return into;
+    }
 
     /// <summary>Reads a file and says whether its content is what its name says.</summary>
     public bool IsWhole(StoredFile file)

@@ -1,20 +1,23 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Emendum.Core.Json;
 using Emendum.Core.Proposals;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
 
-/// <summary>A mail to one address.</summary>
+/// <summary>A mail to one address, or a text message to one telephone.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Fact">The fact that it was written with.</param>
 /// <param name="Job">The job.</param>
 /// <param name="Revision">The revision that it brings.</param>
 /// <param name="At">When it was written (UTC).</param>
 /// <param name="SenderName">Name of the firm.</param>
-/// <param name="Sender">Address of the firm.</param>
+/// <param name="Sender">Address of the firm; empty for a text message.</param>
 /// <param name="To">To whom.</param>
 /// <param name="Subject">One line.</param>
 /// <param name="Words">Plain text; where the link stands in them it is said by its name.</param>
-/// <param name="Attached">File name of the PDF that goes with it.</param>
+/// <param name="Attached">File name of the PDF that goes with it; empty for a text message.</param>
 /// <param name="AttachedHash">Its hash.</param>
 public sealed record Mail(
     Guid Id,
@@ -31,6 +34,12 @@ public sealed record Mail(
     string AttachedHash
 )
 {
+    /// <summary>How it goes.</summary>
+    public MessageWay Way { get; init; }
+
+    /// <summary>Files of the proposal that go with it beside the PDF.</summary>
+    public ImmutableArray<AttachedFile> More { get; init; } = [];
+
     /// <summary>The link that it brings; null for none.</summary>
     public Guid? LinkId { get; init; }
 
@@ -56,21 +65,25 @@ public sealed record MailRow(Mail Mail, string JobName, string Letters);
 /// <summary>Mail on disk. It is written by what it belongs to, <see cref="RevisionStore"/>.</summary>
 public sealed class MailStore(Database database)
 {
+    /// <summary>How a text message is told from a mail.</summary>
+    private const string Text = "text";
+
     /// <summary>Most that are listed.</summary>
     public const int MostListed = 100;
 
     /// <summary>The latest, the last written first.</summary>
     public List<MailRow> Latest() => Rows($"true ORDER BY m.number DESC LIMIT {MostListed}");
 
-    /// <summary>Those of a job, by the fact that they were written with.</summary>
+    /// <summary>Those of a job that have a file for a mail program, by the fact that they were written with.</summary>
     public ILookup<Guid, (Guid Id, string Address)> Of(Guid job)
     {
         using var connection = database.Connect();
         return connection
             .Rows(
-                "SELECT fact_id, id, address FROM mail WHERE job_id = $job ORDER BY number",
+                "SELECT fact_id, id, address FROM mail WHERE job_id = $job AND way <> $text ORDER BY number",
                 r => (Fact: r.GetGuid(0), Mail: (r.GetGuid(1), r.GetString(2))),
-                ("$job", job)
+                ("$job", job),
+                ("$text", Text)
             )
             .ToLookup(m => m.Fact, m => m.Mail);
     }
@@ -93,7 +106,7 @@ public sealed class MailStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number FROM mail m JOIN job j ON j.id = m.job_id JOIN revision r ON r.id = m.revision_id WHERE {which}",
+            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number, m.way, m.more FROM mail m JOIN job j ON j.id = m.job_id JOIN revision r ON r.id = m.revision_id WHERE {which}",
             r => new MailRow(
                 new(
                     r.GetGuid(0),
@@ -111,6 +124,8 @@ public sealed class MailStore(Database database)
                 )
                 {
                     LinkId = r.IsDBNull(13) ? null : r.GetGuid(13),
+                    Way = r.GetString(18) == Text ? MessageWay.Text : MessageWay.Mail,
+                    More = JsonSerializer.Deserialize<ImmutableArray<AttachedFile>>(r.GetString(19), CoreJson.Options),
                     Link = r.IsDBNull(14) ? null : r.GetString(14),
                     Gone = r.IsDBNull(15) ? null : JobStore.Moment(r.GetString(15)),
                 },
@@ -124,7 +139,7 @@ public sealed class MailStore(Database database)
     /// <summary>Writes one in the transaction of its fact.</summary>
     internal static void Write(SqliteConnection connection, Mail mail) =>
         connection.Run(
-            "INSERT INTO mail (id, fact_id, job_id, revision_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash) VALUES ($id, $fact, $job, $revision, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash)",
+            "INSERT INTO mail (id, fact_id, job_id, revision_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more) VALUES ($id, $fact, $job, $revision, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more)",
             ("$id", mail.Id),
             ("$fact", mail.Fact),
             ("$job", mail.Job),
@@ -139,6 +154,8 @@ public sealed class MailStore(Database database)
             ("$linkId", mail.LinkId),
             ("$link", mail.Link),
             ("$attached", mail.Attached),
-            ("$hash", mail.AttachedHash)
+            ("$hash", mail.AttachedHash),
+            ("$way", mail.Way == MessageWay.Text ? Text : "mail"),
+            ("$more", JsonSerializer.Serialize(mail.More, CoreJson.Options))
         );
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization.Metadata;
 using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
@@ -55,6 +56,14 @@ public static class ApiDescription
                     ) && schema.Properties is { Count: > 0 }
                 )
                     (schema.Required ??= new HashSet<string>()).UnionWith(schema.Properties.Keys);
+                if (
+                    type == typeof(ImmutableArray<Core.Jobs.BlockFile>)
+                    && schema.Items is OpenApiSchema { Properties: { } texts }
+                )
+                    // What stands only in a list that may be missing does not come by here by itself.
+                    foreach (var name in new[] { "file", "words" })
+                        if (texts[name] is OpenApiSchema text)
+                            text.Type = JsonSchemaType.String;
                 return Task.CompletedTask;
             }
         );

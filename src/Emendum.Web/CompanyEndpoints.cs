@@ -110,6 +110,8 @@ public static class CompanyEndpoints
                 foreach (var block in patterns.All.SelectMany(p => p.Blocks))
                     if (block.Text is { } text && shelf.Find(text) is not BookText)
                         throw RefusedException.Of("text", "That text is not in the Book any more.");
+                foreach (var block in patterns.All.SelectMany(p => p.Blocks))
+                    services.GetRequiredService<FileStore>().NameInProposal(block.Files ?? []);
             }
         );
         app.MapSetting(

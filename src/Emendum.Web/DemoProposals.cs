@@ -24,6 +24,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
     private readonly CustomerStore customers = new(database);
     private readonly Brand brand = new SettingStore(database).Brand();
     private readonly JobStore jobs = new(database);
+    private readonly Pictures pictures = new(files, TimeProvider.System);
 
     /// <summary>A moment of a day that is past: so many days ago, at an hour of the firm's clock.</summary>
     private DateTime Ago(int days, int hour, int minute) =>
@@ -66,7 +67,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
         var party = customers.Party(estimate.Job.Info.Customer);
         var document = Proposal.Of(estimate, party, brand, Trace.Silent, RevisionStart.LettersOf(1));
         var frozen = RevisionEndpoints
-            .Freeze(revision, 1, 0, estimate, document, party, brand, files, at)
+            .Freeze(revision, 1, 0, estimate, document, party, brand, files, pictures, at)
             .GetAwaiter()
             .GetResult();
         revisions.Send(
@@ -87,6 +88,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             new AcceptanceStore(database),
             new FrozenRevisions(revisions),
             files,
+            pictures,
             firm,
             new Then(Ago(9, 18, 20))
         );

@@ -91,6 +91,13 @@ public static class FirstStart
             );
             var firm = new FirmDay(time, companies);
             string Ago(int days) => FirmDay.Write(firm.Today.AddDays(-days));
+            foreach (var picture in DemoPictures.All)
+            {
+                using var content = new MemoryStream(picture);
+                var now = time.GetUtcNow().UtcDateTime;
+                var kept = files.Take(content, FileEndpoints.Kind, now, default).GetAwaiter().GetResult();
+                files.Name(kept.Hash);
+            }
             foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, Ago).OrderBy(j => j.Info.Number))
                 if (!jobs.Has(job.Id))
                     new OpenJobs(jobs, time, new()).Create(job);

@@ -51,6 +51,7 @@ builder
     .AddSingleton<RevisionStore>()
     .AddSingleton<ScheduledStore>()
     .AddSingleton<MailStore>()
+    .AddSingleton<Pictures>()
     .AddSingleton<LinkStore>()
     .AddSingleton<OutsideAddress>()
     .AddSingleton<Told>()

@@ -1,4 +1,6 @@
+using System.Globalization;
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Emendum.Core.Book;
 using Emendum.Core.Checks;
@@ -429,5 +431,101 @@ public class BlocksTests
             Assert.Throws<RefusedException>(() => (Brand.Starting with { Colour = wrong }).Check());
         Assert.Throws<RefusedException>(() => (Brand.Starting with { Language = "xx" }).Check());
         Assert.Throws<RefusedException>(() => (Brand.Starting with { Mark = "../x" }).Check());
+    }
+
+    private static BlockFile Picture(int width, int height, char name = 'a') =>
+        new(new string(name, 64), "", width, height);
+
+    /// <summary>How wide the pictures of a block stand, row by row, in percent of the row.</summary>
+    private static string Shares(int? across, params BlockFile[] files)
+    {
+        var block = new ProposalBlock(Sample.NewId(), BlockKind.Pictures, "") { Files = [.. files], Across = across };
+        var made = Of(Priced().Job.Do(new AddBlock(block, Letter)), block.Id).Made;
+        return string.Join(
+            " | ",
+            made.Cast<PictureRow>()
+                .Select(row =>
+                    string.Join(' ', row.Pictures.Select(p => p.Share.ToString("0.00", CultureInfo.InvariantCulture)))
+                )
+        );
+    }
+
+    [Fact]
+    public void Pictures_of_a_row_are_as_high_as_each_other_and_none_is_a_page_high()
+    {
+        // 1.6 and 1.3333 wide for each high: 1.6 ÷ 2.9333 and 1.3333 ÷ 2.9333 of the row.
+        Assert.Equal("54.54 45.45", Shares(2, Picture(1600, 1000), Picture(800, 600, 'b')));
+        // 0.5 wide for each high: at full width it would stand two widths high; 0.62 is the most, so 0.31 wide.
+        Assert.Equal("31.00", Shares(1, Picture(600, 1200)));
+        // A row that is not full leaves room, so that the last picture is no larger than the others.
+        Assert.Equal(
+            "50.00 50.00 | 50.00",
+            Shares(null, Picture(1600, 1000), Picture(1600, 1000, 'b'), Picture(1600, 1000, 'c'))
+        );
+        Assert.Equal("", Shares(3));
+    }
+
+    [Fact]
+    public void A_block_of_pictures_is_not_read_without_any_and_takes_only_what_is_one()
+    {
+        var block = new ProposalBlock(Sample.NewId(), BlockKind.Pictures, "") { Words = "See:" };
+        var job = Priced().Job.Do(new AddBlock(block, Letter));
+        Assert.False(Of(job, block.Id).IsRead);
+        Job With(params BlockFile[] files) =>
+            job.Do(new SetBlock(block.Id, "files", null, JsonSerializer.SerializeToNode(files, CoreJson.Options)));
+        Assert.True(Of(With(Picture(2, 1)), block.Id).IsRead);
+        foreach (
+            var wrong in new[]
+            {
+                Picture(0, 0),
+                Picture(0, 1),
+                Picture(20_001, 1),
+                Picture(2, 1) with
+                {
+                    File = "A" + new string('a', 63),
+                },
+                Picture(2, 1) with
+                {
+                    Words = "two\nlines",
+                },
+            }
+        )
+            Assert.Equal("files", Assert.Throws<RefusedException>(() => With(wrong)).Refusal.Field);
+        Assert.Throws<RefusedException>(() =>
+            With([.. Enumerable.Range(0, 25).Select(i => Picture(2, 1, (char)('a' + i)))])
+        );
+        Assert.Throws<RefusedException>(() => job.Do(new SetBlock(block.Id, "across", null, 4)));
+        Assert.Throws<RefusedException>(() =>
+            job.Do(
+                new SetBlock(
+                    Letter,
+                    "files",
+                    null,
+                    new JsonArray(JsonSerializer.SerializeToNode(Picture(2, 1), CoreJson.Options))
+                )
+            )
+        );
+    }
+
+    [Fact]
+    public void What_a_pattern_attaches_comes_along_unless_the_job_attaches_something_itself()
+    {
+        var ours = new ProposalBlock(Sample.NewId(), BlockKind.Attachments, "")
+        {
+            Files = [new(new string('a', 64), "Insurance.pdf", 0, 0)],
+        };
+        var pattern = new ProposalPattern(Sample.NewId(), "With papers", "", new(Detail.Total, false, 30), [ours]);
+        var job = Priced().Job;
+        string Attached(Job of) =>
+            string.Join(", ", Of(of, ours.Id).Made.OfType<Attached>().Single().Files.Select(f => f.Name));
+        Assert.Equal("Insurance.pdf", Attached(job.Do(new TakePattern(pattern))));
+        var own = new ProposalBlock(Sample.NewId(), BlockKind.Attachments, "")
+        {
+            Files = [new(new string('b', 64), "Plan.pdf", 0, 0)],
+        };
+        job = job.Do(new AddBlock(own, Letter)).Do(new TakePattern(pattern));
+        Assert.Equal("Plan.pdf", Attached(job));
+        // Taken again it changes nothing.
+        Assert.Empty(Commands.Apply(job, new TakePattern(pattern), _ => null).Changes);
     }
 }

@@ -72,6 +72,38 @@ public class MessageTests
         Assert.Equal("words", Refused(ada with { Words = new('x', Message.MostWords + 1) }));
     }
 
+    [Theory]
+    [InlineData("555 0166", true)]
+    [InlineData("+44 (0)20 7946-0123", true)]
+    [InlineData("112", true)]
+    [InlineData("12", false)]
+    [InlineData("", false)]
+    [InlineData("1234567890123456", false)]
+    [InlineData("555+0166", false)]
+    [InlineData("555 0166 or 67", false)]
+    [InlineData("555 0166\n", false)]
+    public void A_number_is_one_telephone_number_and_nothing_beside_it(string text, bool isOne) =>
+        Assert.Equal(isOne, Message.IsNumber(text));
+
+    [Fact]
+    public void A_text_message_goes_to_telephones_is_short_and_has_no_subject()
+    {
+        var text = To(new Recipient("555 0166", false), new("555 0134", true)) with
+        {
+            Way = MessageWay.Text,
+            Subject = "",
+            Words = new('x', Message.MostOfText),
+        };
+        text.Check();
+        Assert.Equal("text message to 555 0166, copy to 555 0134", text.Went());
+        Assert.Equal("to", Refused(text with { To = [] }));
+        Assert.Equal("to", Refused(text with { To = [new("ada@marsh.example", false)] }));
+        Assert.Equal("to", Refused(text with { To = [new("555 0166", false), new("555-0166", false)] }));
+        Assert.Equal("subject", Refused(text with { Subject = "Proposal" }));
+        Assert.Equal("words", Refused(text with { Words = " " }));
+        Assert.Equal("words", Refused(text with { Words = text.Words + "x" }));
+    }
+
     [Fact]
     public void Who_got_it_is_said_with_copies_apart() =>
         Assert.Equal(

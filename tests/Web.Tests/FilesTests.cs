@@ -253,7 +253,7 @@ public sealed class FilesTests : IDisposable
             var (code, said, error) = DocumentTests.Run(_ => { }, "backup", In(name), "--data", In("data"));
             Assert.Equal((0, ""), (code, error));
             // The picture, and the PDFs of the five proposals that the demo has sent.
-            Assert.Contains(", 6 files in emendum-files.db beside it", said);
+            Assert.Contains(", 9 files in emendum-files.db beside it", said);
         }
         Assert.Equal("mine", File.ReadAllText(In("stick/uploads/mine.txt")));
         var taken = Rows(

@@ -161,6 +161,41 @@ public sealed class OutsideTests : IDisposable
         database.Close();
     }
 
+    [Fact]
+    public async Task A_text_message_brings_a_link_and_nothing_else()
+    {
+        var revision = await Send();
+        var draft = await server.Http.GetFromJsonAsync<JsonObject>(At($"/message?way=text&revision={revision}"));
+        Assert.Equal(("", "555 0166"), ((string)draft!["subject"]!, (string)draft["to"]!));
+        Assert.Contains("Marrow Street Pottery", (string)draft["words"]!);
+        var (status, told) = await server.Post(
+            At($"/{revision}/mails"),
+            new JsonObject
+            {
+                ["fact"] = Guid.CreateVersion7(),
+                ["message"] = new JsonObject
+                {
+                    ["to"] = new JsonArray(new JsonObject { ["address"] = "555 0166", ["copy"] = false }),
+                    ["subject"] = "",
+                    ["words"] = draft["words"]!.DeepClone(),
+                    ["way"] = "text",
+                },
+            }
+        );
+        Assert.True(status == 200, told.ToJsonString());
+        var text = (await server.Http.GetFromJsonAsync<JsonArray>("/api/outbox"))![0]!;
+        Assert.Equal(("text", "", ""), ((string)text["way"]!, (string)text["subject"]!, (string)text["from"]!));
+        Assert.Empty(text["attached"]!.AsArray());
+        var link = Regex.Match((string)text["words"]!, @"http://[^/]+(/p/[\w-]+)").Groups[1].Value;
+        Assert.Equal("A", (string)(await Page(link))["revision"]!);
+        Assert.Equal(404, (int)(await server.Http.GetAsync($"/api/outbox/{(Guid)text["id"]!}/file")).StatusCode);
+        // The history has no file of it for a mail program, and it has a link of its own that can be revoked.
+        var now = (await Revisions())["revisions"]![0]!;
+        Assert.Contains(now["history"]!.AsArray(), f => (string)f!["words"]! == "text message to 555 0166");
+        Assert.All(now["history"]!.AsArray(), f => Assert.Empty(f!["mails"]!.AsArray()));
+        Assert.Contains(now["links"]!.AsArray(), l => (string)l!["for"]! == "555 0166");
+    }
+
     private static SqliteCommand Sql(SqliteConnection connection, string sql)
     {
         var command = connection.CreateCommand();

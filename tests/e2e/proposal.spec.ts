@@ -386,8 +386,8 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
     "mail to kiln@marrow-street.example, copy to clay@marrow-street.example",
   );
   // Again, when they have lost it.
-  await a.getByRole("button", { name: "Mail it again" }).press("Enter");
-  const again = page.getByRole("dialog", { name: "Mail revision A again" });
+  await a.getByRole("button", { name: "Send it again" }).press("Enter");
+  const again = page.getByRole("dialog", { name: "Send revision A again" });
   await again
     .getByRole("combobox", { name: "Message" })
     .selectOption({ label: "A reminder" });
@@ -396,6 +396,24 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
   );
   await again.getByRole("textbox", { name: "Subject" }).press("Enter");
   await expect(again).toHaveCount(0);
+  // And to a telephone: a few words and a link of its own.
+  await a.getByRole("button", { name: "Send it again" }).press("Enter");
+  await again.getByRole("radio", { name: "By text message" }).press(" ");
+  const telephone = again.getByRole("textbox", { name: "Telephone" });
+  await expect(telephone).toHaveValue("555 0166");
+  await telephone.fill("call me");
+  await again
+    .getByRole("button", { name: "Send the text message" })
+    .press("Enter");
+  await expect(
+    again.getByText("“call me” is not a telephone number."),
+  ).toBeVisible();
+  await telephone.fill("555 0199");
+  await again
+    .getByRole("button", { name: "Send the text message" })
+    .press("Enter");
+  await expect(again).toHaveCount(0);
+  await expect(a).toContainText("text message to 555 0199");
   // To each a mail of their own.
   await expect(a.getByRole("link", { name: /^the mail/ })).toHaveText([
     "the mail to kiln@marrow-street.example",
@@ -415,7 +433,13 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
   await expect(said).toHaveText(
     /it comes to [\d,]+\.\d\d\.\s+http:\/\/127\.0\.0\.1:\d+\/p\/[\w-]{22}\s*$/,
   );
-  await expect(outbox.getByRole("listitem")).toHaveCount(3);
+  await expect(outbox.getByRole("listitem")).toHaveCount(4);
+  await outbox
+    .getByRole("button", { name: "Read Text message to 555 0199" })
+    .press("Enter");
+  await expect(outbox.getByText(/^Larkspur & Pell Finishing: /)).toHaveText(
+    /our proposal for Marrow Street Pottery is here, [\d,]+\.\d\d with tax, until .*\. http:\/\/127\.0\.0\.1:\d+\/p\/[\w-]{22}$/,
+  );
   const file = await page.request.get(
     (await outbox
       .getByRole("link", {

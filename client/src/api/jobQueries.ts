@@ -194,9 +194,9 @@ export const askJob = {
       placeholderData: keepPreviousData,
     }),
   /** One of the firm's messages with its figures: of the job as it stands, or of a revision that was sent. */
-  message: (job: At, text: string | null, revision: string | null, day = "") =>
+  message: (job: At, text: string | null, revision: string | null, day = "", way: Schemas["MessageWay"] = "mail") =>
     queryOptions({
-      queryKey: ["message", job.id, revision === null ? job.version : 0, text, revision, day],
+      queryKey: ["message", job.id, revision === null ? job.version : 0, text, revision, day, way],
       queryFn: async () =>
         (
           await api.GET("/api/jobs/{id}/revisions/message", {
@@ -205,6 +205,7 @@ export const askJob = {
               query: {
                 ...(text === null ? {} : { text }),
                 ...(revision === null ? {} : { revision }),
+                way,
                 ...(day === "" ? {} : { day }),
               },
             },

@@ -993,6 +993,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/files/{hash}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outbox": {
         parameters: {
             query?: never;
@@ -3067,6 +3104,7 @@ export interface paths {
                     text?: string;
                     revision?: string;
                     day?: string;
+                    way?: string;
                 };
                 header?: never;
                 path: {
@@ -4775,6 +4813,10 @@ export interface components {
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
         };
+        AttachedFile: {
+            file: string;
+            name: string;
+        };
         BackupPlan: {
             /** Format: int32 */
             daily: number;
@@ -4826,8 +4868,16 @@ export interface components {
             hasSomething: boolean;
             isRead: boolean;
         };
+        BlockFile: {
+            file: string;
+            words: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+        };
         /** @enum {unknown} */
-        BlockKind: "cover" | "letter" | "about" | "scope" | "theirs" | "exclusions" | "year" | "price" | "options" | "payment" | "time" | "expect" | "terms" | "words" | "signatures";
+        BlockKind: "cover" | "letter" | "about" | "scope" | "theirs" | "exclusions" | "year" | "price" | "options" | "payment" | "time" | "expect" | "terms" | "words" | "pictures" | "attachments" | "signatures";
         BookEntry: components["schemas"]["BookEntryLabourRole"] | components["schemas"]["BookEntryMaterial"] | components["schemas"]["BookEntryEquipment"] | components["schemas"]["BookEntrySubcontract"] | components["schemas"]["BookEntryProductionRate"] | components["schemas"]["BookEntryAssembly"] | components["schemas"]["BookEntryPriceOnlyItem"] | components["schemas"]["BookEntryCondition"] | components["schemas"]["BookEntrySurfaceFactor"] | components["schemas"]["BookEntrySetUp"] | components["schemas"]["BookEntryBookText"];
         BookEntryAssembly: {
             /** @enum {string} */
@@ -5450,6 +5500,7 @@ export interface components {
             block: components["schemas"]["ProposalBlock"];
             /** Format: uuid */
             after: null | string;
+            files?: null | components["schemas"]["BlockFile"][];
         };
         CommandAddChoice: {
             /** @enum {string} */
@@ -5726,6 +5777,7 @@ export interface components {
             field: string;
             was: null | components["schemas"]["JsonNode"];
             now: null | components["schemas"]["JsonNode"];
+            files?: null | components["schemas"]["BlockFile"][];
         };
         CommandSetCells: {
             /** @enum {string} */
@@ -5948,6 +6000,7 @@ export interface components {
             /** @enum {string} */
             type: "takePattern";
             pattern: components["schemas"]["ProposalPattern"];
+            files?: null | components["schemas"]["BlockFile"][];
         };
         CommandTakePolicy: {
             /** @enum {string} */
@@ -6205,7 +6258,12 @@ export interface components {
             /** Format: double */
             y2: number;
         };
-        Element: components["schemas"]["ElementHeading"] | components["schemas"]["ElementParagraph"] | components["schemas"]["ElementBullets"] | components["schemas"]["ElementPriceTable"] | components["schemas"]["ElementSignature"] | components["schemas"]["ElementSignedBy"];
+        Element: components["schemas"]["ElementHeading"] | components["schemas"]["ElementParagraph"] | components["schemas"]["ElementBullets"] | components["schemas"]["ElementPriceTable"] | components["schemas"]["ElementSignature"] | components["schemas"]["ElementSignedBy"] | components["schemas"]["ElementPictureRow"] | components["schemas"]["ElementAttached"];
+        ElementAttached: {
+            /** @enum {string} */
+            type: "attached";
+            files: components["schemas"]["AttachedFile"][];
+        };
         ElementBullets: {
             /** @enum {string} */
             type: "bullets";
@@ -6222,6 +6280,11 @@ export interface components {
             /** @enum {string} */
             type: "paragraph";
             spans: components["schemas"]["Span"][];
+        };
+        ElementPictureRow: {
+            /** @enum {string} */
+            type: "pictures";
+            pictures: components["schemas"]["Pictured"][];
         };
         ElementPriceTable: {
             /** @enum {string} */
@@ -6593,13 +6656,14 @@ export interface components {
             copy: boolean;
             subject: string;
             words: string;
-            attached: string;
+            attached: string[];
             /** Format: uuid */
             job: string;
             jobName: string;
             revision: string;
             gone: string;
             hasLink: boolean;
+            way: components["schemas"]["MessageWay"];
         };
         MakeLink: {
             /** Format: uuid */
@@ -6655,6 +6719,7 @@ export interface components {
             to: components["schemas"]["Recipient"][];
             subject: string;
             words: string;
+            way: components["schemas"]["MessageWay"];
         };
         MessageDraft: {
             from: string;
@@ -6684,7 +6749,10 @@ export interface components {
             /** Format: uuid */
             usual: string;
             from: string;
+            text: string;
         };
+        /** @enum {unknown} */
+        MessageWay: "mail" | "text";
         Mix: {
             /** Format: uuid */
             base: string;
@@ -6995,6 +7063,16 @@ export interface components {
             group: string;
             taken: boolean;
         };
+        Pictured: {
+            file: string;
+            caption: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+            /** Format: decimal */
+            share: string;
+        };
         /** @enum {unknown} */
         PieceKind: "section" | "place" | "work";
         /** @enum {unknown} */
@@ -7249,6 +7327,9 @@ export interface components {
             /** Format: uuid */
             text: null | string;
             words: null | string;
+            files: null | components["schemas"]["BlockFile"][];
+            /** Format: int32 */
+            across: null | number;
             hidden: boolean;
             newPage: boolean;
         };

@@ -7,11 +7,13 @@ interface Props {
   /** What the file is. */
   label: string;
   accept: string;
-  onFile: (file: File) => void;
+  /** Whether several can be chosen at a time. */
+  several?: boolean;
+  onFiles: (files: readonly File[]) => void;
 }
 
-/** A button that takes a file of this machine. The same can be chosen again. */
-export function FileAct({ words, label, accept, onFile }: Props) {
+/** A button that takes files of this machine. The same can be chosen again. */
+export function FileAct({ words, label, accept, several, onFiles }: Props) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -24,10 +26,11 @@ export function FileAct({ words, label, accept, onFile }: Props) {
         hidden
         aria-label={label}
         accept={accept}
+        multiple={several}
         onChange={(e) => {
-          const file = e.target.files?.[0];
+          const files = [...(e.target.files ?? [])];
           e.target.value = "";
-          if (file) onFile(file);
+          if (files.length > 0) onFiles(files);
         }}
       />
     </>

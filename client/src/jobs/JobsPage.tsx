@@ -97,7 +97,7 @@ export function JobsPage() {
           words="Take in a job file"
           label="Job file"
           accept=".json,application/json"
-          onFile={(chosen) => void takeIn(chosen)}
+          onFiles={([chosen]) => void takeIn(chosen!)}
         />
         <Button variant="contained" onClick={() => setAdding(true)}>
           New job

@@ -84,7 +84,7 @@ export function BrandEditor({ company }: { company: Schemas["Company"] }) {
               words={brand.mark ? "Another mark" : "Choose a mark"}
               label="Picture of the mark"
               accept="image/png,image/jpeg,image/webp"
-              onFile={(file) => told(change.keepFile(file).then((kept) => set({ mark: kept.hash })))}
+              onFiles={([file]) => told(change.keepFile(file!).then((kept) => set({ mark: kept.hash })))}
             />{" "}
             {brand.mark && (
               <button type="button" className="act" onClick={() => told(set({ mark: "" }))}>

@@ -33,6 +33,16 @@ export function Messages() {
                 await keep({ from: from.trim() });
               }}
             />
+            <Field
+              label="Text message to a telephone"
+              sentence
+              rows={3}
+              hint="with figures by name, and {link}"
+              value={data.text}
+              onKeep={async (text) => {
+                await keep({ text: text.trim() });
+              }}
+            />
             <WhichOne label="Message" set={set} usual="offered first" />
             <Field
               key={`n${message.id}`}

@@ -5,7 +5,7 @@ import { change } from "../api/changes";
 import { ask } from "../api/queries";
 import styles from "./office.module.css";
 
-/** Stand-in for a mail server: what would have gone out, with what it says and as a file for a mail program. */
+/** Stand-in for a mail server and for whoever carries text messages: what would have gone out, with what it says, a mail as a file for a mail program. */
 export function Outbox() {
   const { data } = useQuery(ask.outbox);
   const [read, setRead] = useState("");
@@ -19,61 +19,71 @@ export function Outbox() {
     <section className={`panel ${styles.wide}`} aria-label="Outbox">
       <header>
         <h2>Outbox</h2>
-        <span className="note">a stand-in for a mail server: nothing leaves this machine; the latest 100</span>
+        <span className="note">a stand-in for mail and text messages: nothing leaves this machine; the latest 100</span>
       </header>
       {data.length === 0 && (
-        <p className="pad note">Nothing was sent by mail yet. A proposal is sent from its job, under Revisions.</p>
+        <p className="pad note">
+          Nothing was sent by mail or text message yet. A proposal is sent from its job, under Revisions.
+        </p>
       )}
       <ul className={styles.outbox} aria-label="Mails">
-        {data.map((mail) => (
-          <li key={mail.id}>
-            <span className="note">{mail.at}</span>
-            <span>
-              <b>{mail.subject}</b>
-              <small>
-                {mail.copy ? "copy to" : "to"} {mail.to}
-              </small>
-            </span>
-            <Link to={`/jobs/${mail.job}/proposal?view=revisions`}>
-              {mail.jobName}, {mail.revision}
-            </Link>
-            <span className={styles.ends}>
-              <button
-                className="act"
-                aria-expanded={read === mail.id}
-                aria-label={`Read ${mail.subject} to ${mail.to}`}
-                onClick={() => setRead(read === mail.id ? "" : mail.id)}
-              >
-                {read === mail.id ? "Close" : "Read"}
-              </button>
-              <a href={`/api/outbox/${mail.id}/file`} download aria-label={`File of ${mail.subject} to ${mail.to}`}>
-                File
-              </a>
-            </span>
-            <small className={styles.gone}>
-              {mail.gone !== "" ? (
-                `gone ${mail.gone}${mail.hasLink ? "; its link is cut out" : ""}`
-              ) : (
+        {data.map((mail) => {
+          const byText = mail.way === "text";
+          const what = byText ? "Text message" : mail.subject;
+          return (
+            <li key={mail.id}>
+              <span className="note">{mail.at}</span>
+              <span>
+                <b>{what}</b>
+                <small>
+                  {mail.copy ? "copy to" : "to"} {mail.to}
+                </small>
+              </span>
+              <Link to={`/jobs/${mail.job}/proposal?view=revisions`}>
+                {mail.jobName}, {mail.revision}
+              </Link>
+              <span className={styles.ends}>
                 <button
                   className="act"
-                  aria-label={`${mail.subject} to ${mail.to} has gone`}
-                  title="You have taken it along and sent it yourself. Its link is not kept here any longer."
-                  onClick={() => void gone(mail.id)}
+                  aria-expanded={read === mail.id}
+                  aria-label={`Read ${what} to ${mail.to}`}
+                  onClick={() => setRead(read === mail.id ? "" : mail.id)}
                 >
-                  It has gone
+                  {read === mail.id ? "Close" : "Read"}
                 </button>
+                {!byText && (
+                  <a href={`/api/outbox/${mail.id}/file`} download aria-label={`File of ${mail.subject} to ${mail.to}`}>
+                    File
+                  </a>
+                )}
+              </span>
+              <small className={styles.gone}>
+                {mail.gone !== "" ? (
+                  `gone ${mail.gone}${mail.hasLink ? "; its link is cut out" : ""}`
+                ) : (
+                  <button
+                    className="act"
+                    aria-label={`${what} to ${mail.to} has gone`}
+                    title="You have taken it along and sent it yourself. Its link is not kept here any longer."
+                    onClick={() => void gone(mail.id)}
+                  >
+                    It has gone
+                  </button>
+                )}
+              </small>
+              {read === mail.id && (
+                <div className={styles.letter}>
+                  {!byText && (
+                    <p className="note">
+                      from {mail.from}, with {mail.attached.join("; ")}
+                    </p>
+                  )}
+                  <p>{mail.words}</p>
+                </div>
               )}
-            </small>
-            {read === mail.id && (
-              <div className={styles.letter}>
-                <p className="note">
-                  from {mail.from}, with {mail.attached}
-                </p>
-                <p>{mail.words}</p>
-              </div>
-            )}
-          </li>
-        ))}
+            </li>
+          );
+        })}
       </ul>
     </section>
   );

@@ -8,6 +8,7 @@ import { useTold } from "../controls/useTold";
 import { useJob } from "../job/JobContext";
 import { PaymentTerms } from "../price/PaymentTerms";
 import { useTermsHeld } from "../price/useTermsHeld";
+import { BlockFiles } from "./BlockFiles";
 import type { Block } from "./Paper";
 import styles from "./proposal.module.css";
 import type { BlocksDo } from "./useBlocks";
@@ -31,6 +32,7 @@ export function BlockSettings({ block, does }: { block: Block; does: BlocksDo })
           Remove
         </button>
       </header>
+      {(block.kind === "pictures" || block.kind === "attachments") && <BlockFiles held={held} does={does} />}
       <div className="pad">
         {block.kind !== "signatures" && (
           <>

@@ -1,6 +1,7 @@
-import { useContext } from "react";
+import { type CSSProperties, useContext } from "react";
 import type { Schemas } from "../api/client";
 import { FiguresContext } from "../figure/figuresContext";
+import { FilesContext } from "./filesContext";
 import styles from "./paper.module.css";
 
 function Spans({ spans }: { spans: readonly Schemas["Span"][] }) {
@@ -38,6 +39,10 @@ export function One({ element }: { element: Schemas["Element"] }) {
           ))}
         </ul>
       );
+    case "pictures":
+      return <PictureRow row={element} />;
+    case "attached":
+      return <AttachedFiles files={element.files} />;
     case "priceTable":
       return <PriceTable table={element} />;
     case "signed":
@@ -54,6 +59,42 @@ export function One({ element }: { element: Schemas["Element"] }) {
         </div>
       );
   }
+}
+
+/** Pictures side by side, each as wide as the core shares the row. */
+function PictureRow({ row }: { row: Schemas["ElementPictureRow"] }) {
+  const files = useContext(FilesContext);
+  return (
+    <div className={styles.pictures} style={{ "--gaps": row.pictures.length - 1 } as CSSProperties}>
+      {row.pictures.map((picture) => (
+        <figure key={picture.file} style={{ "--share": picture.share } as CSSProperties}>
+          <img
+            src={files.picture(picture.file)}
+            alt={picture.caption || "Picture"}
+            width={picture.width}
+            height={picture.height}
+            loading="lazy"
+          />
+          {picture.caption && <figcaption aria-hidden="true">{picture.caption}</figcaption>}
+        </figure>
+      ))}
+    </div>
+  );
+}
+
+function AttachedFiles({ files }: { files: readonly Schemas["AttachedFile"][] }) {
+  const at = useContext(FilesContext);
+  return (
+    <ul>
+      {files.map((file) => (
+        <li key={file.file}>
+          <a href={at.attached(file.file)} download={file.name}>
+            {file.name}
+          </a>
+        </li>
+      ))}
+    </ul>
+  );
 }
 
 const columns = [

@@ -128,7 +128,7 @@ export function Facts(props: {
         )}
         {revision.may.includes("sentAgain") && (
           <button type="button" className="act" onClick={() => setMailing(newId())}>
-            Mail it again
+            Send it again
           </button>
         )}
         {revision.may.map((may) => (
@@ -193,10 +193,10 @@ export function Facts(props: {
                 words={photo.hash ? "Another photo" : "Photo of the paper"}
                 label="Photo or scan of the paper"
                 accept="image/png,image/jpeg,image/webp,application/pdf"
-                onFile={(file) => {
+                onFiles={([file]) => {
                   setWrong("");
-                  change.keepFile(file).then(
-                    (kept) => setPhoto({ name: file.name, hash: kept.hash }),
+                  change.keepFile(file!).then(
+                    (kept) => setPhoto({ name: file!.name, hash: kept.hash }),
                     (error: Error) => setWrong(error.message),
                   );
                 }}

@@ -23,7 +23,8 @@ export function Patterns() {
       name: naming!.trim(),
       trade: "",
       terms: { ...job.proposal, headlines: [] },
-      blocks: job.blocks.map((b) => ({ ...b, words: null })),
+      // What is attached is the firm's own paper; pictures are of this job.
+      blocks: job.blocks.map((b) => ({ ...b, words: null, files: b.kind === "attachments" ? b.files : null })),
     };
     await change.patterns({ was: data!, now: { ...data!, all: [...data!.all, pattern] } });
     await queries.invalidateQueries(ask.patterns);
@@ -54,7 +55,7 @@ export function Patterns() {
         >
           <p className="note">
             The blocks in this order with their texts of the Book, and what the customer sees. Words that were written
-            for this job alone are not kept.
+            for this job alone, and pictures, are not kept.
           </p>
           <Input label="Name of the pattern" focus value={naming} onType={setNaming} />
         </Ask>

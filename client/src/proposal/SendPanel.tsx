@@ -9,6 +9,7 @@ import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
 import { MailFields } from "./MailFields";
+import { TextFields } from "./TextFields";
 import { useMail } from "./useMail";
 import styles from "./revisions.module.css";
 import { useRevisionsTold } from "./useRevisionsTold";
@@ -140,36 +141,42 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
   const [, { job }] = useJob();
   const { data: view } = useQuery(askJob.proposal(job));
   const told = useRevisionsTold();
-  const [way, setWay] = useState<"mail" | "hand" | "here" | null>(null);
+  const [way, setWay] = useState<"mail" | "text" | "hand" | "here" | null>(null);
   const [how, setHow] = useState("handed over");
   const [despite, setDespite] = useState("");
   const [later, setLater] = useState(false);
   const [day, setDay] = useState("");
   const [time, setTime] = useState("8:00");
   const [wrong, setWrong] = useState<Refused | null>(null);
-  const mail = useMail(null, later && /^\d{4}-\d\d-\d\d$/.test(day) ? day : "");
+  const goes = later && /^\d{4}-\d\d-\d\d$/.test(day) ? day : "";
+  const mail = useMail(null, "mail", goes);
+  const text = useMail(null, "text", goes);
   const holes = view?.unfinished ?? [];
   // Where both addresses are known it goes by mail unless somebody says otherwise.
   const by = way ?? (mail.draft && mail.draft.to !== "" && mail.draft.from !== "" ? "mail" : "hand");
+  // What goes by itself, now or at its time.
+  const message = by === "mail" ? mail : by === "text" ? text : null;
   const send = () =>
     change.sendRevision(job.id, {
       ...props.asked,
       base: job.version,
-      how: by === "mail" ? "" : by === "here" ? "in person" : how.trim(),
-      message: by === "mail" ? mail.message : null,
+      how: message ? "" : by === "here" ? "in person" : how.trim(),
+      message: message?.message ?? null,
       despite: despite.trim(),
-      day: by === "mail" && later ? day : "",
-      time: by === "mail" && later ? time : "",
+      day: message && later ? day : "",
+      time: message && later ? time : "",
     });
   const wrongAt = (field: string) => (wrong?.field === field ? wrong.message : undefined);
   return (
     <Ask
       title={`Send revision ${props.next}`}
       apply={
-        by === "mail"
+        message
           ? later
             ? "Set it to go out"
-            : "Send the mail"
+            : by === "text"
+              ? "Send the text message"
+              : "Send the mail"
           : by === "here"
             ? "Open it to be signed"
             : "It is sent"
@@ -177,7 +184,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
       width="sm"
       ready={
         !mail.waits &&
-        (by === "mail" ? mail.ready : by === "here" || how.trim() !== "") &&
+        (message ? message.ready : by === "here" || how.trim() !== "") &&
         (holes.length === 0 || despite.trim() !== "")
       }
       onApply={async () => {
@@ -186,7 +193,9 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
       }}
       onRefused={(error) => {
         setWrong(error as Refused);
-        return by === "mail" && (mail.refuse(error) || (later && ["day", "time"].includes((error as Refused).field)));
+        return (
+          message !== null && (message.refuse(error) || (later && ["day", "time"].includes((error as Refused).field)))
+        );
       }}
       onClose={props.onClose}
     >
@@ -207,7 +216,8 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
         label="How it goes out"
         value={by}
         options={[
-          { value: "mail", words: "By mail", small: "with the PDF" },
+          { value: "mail", words: "By mail", small: "with the PDF and what is attached" },
+          { value: "text", words: "By text message", small: "a few words and a link, to a telephone" },
           {
             value: "hand",
             words: "By hand",
@@ -221,9 +231,13 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
         ]}
         onChoose={setWay}
       />
-      {mail.waits || by === "here" ? null : by === "mail" ? (
+      {mail.waits || by === "here" ? null : message ? (
         <>
-          <MailFields mail={mail} attached={`its PDF, revision ${props.next}`} />
+          {by === "text" ? (
+            <TextFields text={text} />
+          ) : (
+            <MailFields mail={mail} attached={`its PDF, revision ${props.next}`} />
+          )}
           <Radios
             label="When"
             value={later ? "later" : "now"}
@@ -242,7 +256,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
             <div className={styles.when}>
               <Input label="Day" placeholder="2027-01-31" focus value={day} wrong={wrongAt("day")} onType={setDay} />
               <Input label="Time, by the firm's clock" value={time} wrong={wrongAt("time")} onType={setTime} />
-              {mail.written && <p className="note">What you wrote stays as it is: look at the days that it says.</p>}
+              {message.written && <p className="note">What you wrote stays as it is: look at the days that it says.</p>}
             </div>
           )}
         </>

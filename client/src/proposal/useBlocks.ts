@@ -25,11 +25,13 @@ export const blockNames: Record<BlockKind, string> = {
   expect: "What to expect",
   terms: "Terms",
   words: "Words of your own",
+  pictures: "Pictures",
+  attachments: "Attached",
   signatures: "Signatures",
 };
 
 /** Kinds of which a proposal may have several. */
-const several: readonly BlockKind[] = ["expect", "terms", "words"];
+const several: readonly BlockKind[] = ["expect", "terms", "words", "pictures"];
 
 /** What a text of the Book has to be for, to give a block its words; null for anything. */
 const useOf: Partial<Record<BlockKind, TextUse>> = {
@@ -60,6 +62,8 @@ export const newBlock = (kind: BlockKind): Held => ({
   title: kind === "words" ? "More about it" : "",
   text: null,
   words: null,
+  files: null,
+  across: null,
   hidden: false,
   newPage: false,
 });

@@ -6,12 +6,12 @@ import { useJob } from "../job/JobContext";
 
 type Recipient = Schemas["Recipient"];
 
-/** A mail that is being written: one of the firm's messages with its figures filled in, until something else is typed. `revision` is one that was sent, null the job as it stands; `day` is the one on which it goes, empty for today. */
-export function useMail(revision: string | null, day = "") {
+/** A mail or a text message that is being written: what the firm says with its figures filled in, until something else is typed. `revision` is one that was sent, null the job as it stands; `day` is the one on which it goes, empty for today. */
+export function useMail(revision: string | null, way: Schemas["MessageWay"] = "mail", day = "") {
   const [, { job }] = useJob();
   const [text, setText] = useState<string | null>(null);
   const { data: draft, error } = useQuery({
-    ...askJob.message(job, text, revision, day),
+    ...askJob.message(job, text, revision, day, way),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -23,8 +23,9 @@ export function useMail(revision: string | null, day = "") {
   const typed = subject ?? draft?.subject ?? "";
   const message = {
     to: people.map((r) => ({ ...r, address: r.address.trim() })),
-    subject: typed.trim(),
+    subject: way === "text" ? "" : typed.trim(),
     words: words ?? draft?.words ?? "",
+    way,
   };
   return {
     draft,
@@ -53,7 +54,11 @@ export function useMail(revision: string | null, day = "") {
       setRefused(error as Refused);
       return ["to", "subject", "words"].includes((error as Refused).field);
     },
-    ready: message.to.some((r) => r.address !== "" && !r.copy) && message.subject !== "" && message.words.trim() !== "",
+    way,
+    ready:
+      message.to.some((r) => r.address !== "" && !r.copy) &&
+      (way === "text" || message.subject !== "") &&
+      message.words.trim() !== "",
   };
 }
 

@@ -20,6 +20,8 @@ public static class BlockNames
             BlockKind.Time => "How long it takes",
             BlockKind.Expect => "What to expect",
             BlockKind.Terms => "Terms",
+            BlockKind.Pictures => "Pictures",
+            BlockKind.Attachments => "Attached",
             BlockKind.Signatures => "Signatures",
             _ => "Words of your own",
         };

@@ -50,6 +50,12 @@ public enum BlockKind
     /// <summary>Other words, under a heading of their own.</summary>
     Words,
 
+    /// <summary>Pictures with captions.</summary>
+    Pictures,
+
+    /// <summary>Files that go with it.</summary>
+    Attachments,
+
     /// <summary>Where both sign.</summary>
     Signatures,
 }
@@ -77,14 +83,26 @@ public sealed record ProposalBlock(Guid Id, BlockKind Kind, string Rank)
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Words { get; init; }
 
+    /// <summary>Pictures or attachments, in order; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<BlockFile>? Files { get; init; }
+
+    /// <summary>Most pictures in a row; null for the usual <see cref="UsualAcross"/>.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public int? Across { get; init; }
+
+    /// <summary>How many pictures usually stand in a row.</summary>
+    public const int UsualAcross = 2;
+
     /// <summary>Whether the customer does not read it.</summary>
     public bool Hidden { get; init; }
 
     /// <summary>Whether it begins on a new page.</summary>
     public bool NewPage { get; init; }
 
-    /// <summary>Whether a proposal may have several of a kind: of those that are nothing but words.</summary>
-    public static bool Several(BlockKind kind) => kind is BlockKind.Expect or BlockKind.Terms or BlockKind.Words;
+    /// <summary>Whether a proposal may have several of a kind: of those that are nothing but words or pictures.</summary>
+    public static bool Several(BlockKind kind) =>
+        kind is BlockKind.Expect or BlockKind.Terms or BlockKind.Words or BlockKind.Pictures;
 
     /// <summary>The texts of the Book that a block of a kind may have; null for any.</summary>
     public static TextUse? Use(BlockKind kind) =>
@@ -141,5 +159,8 @@ public sealed record ProposalBlock(Guid Id, BlockKind Kind, string Rank)
             throw RefusedException.Of("words", $"The words of a block are at most {MostWords:#,0} characters.");
         if (Kind == BlockKind.Words && string.IsNullOrWhiteSpace(Title))
             throw RefusedException.Of("title", "Words of your own need a heading.");
+        BlockFile.Check(Kind, Files ?? []);
+        if (Across is not (null or 1 or 2 or 3))
+            throw RefusedException.Of("across", "One, two or three pictures in a row.");
     }
 }

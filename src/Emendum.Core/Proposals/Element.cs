@@ -11,6 +11,8 @@ namespace Emendum.Core.Proposals;
 [JsonDerivedType(typeof(PriceTable), "priceTable")]
 [JsonDerivedType(typeof(Signature), "signature")]
 [JsonDerivedType(typeof(SignedBy), "signed")]
+[JsonDerivedType(typeof(PictureRow), "pictures")]
+[JsonDerivedType(typeof(Attached), "attached")]
 public abstract record Element;
 
 /// <summary>A heading within a block: level 1 is its title, level 2 what stands under it.</summary>
@@ -107,3 +109,22 @@ public sealed record Signature(string For, string By) : Element;
 /// <param name="Drawn">It as it was drawn (<see cref="Drawing"/>); empty where it was typed.</param>
 /// <param name="At">When, in words.</param>
 public sealed record SignedBy(string For, string Name, string Drawn, string At) : Element;
+
+/// <summary>Pictures side by side, all as high as each other.</summary>
+public sealed record PictureRow(ImmutableArray<Pictured> Pictures) : Element;
+
+/// <summary>A picture with its caption.</summary>
+/// <param name="File">SHA-256 of the file.</param>
+/// <param name="Caption">Its caption; empty for none.</param>
+/// <param name="Width">Points as it stands upright.</param>
+/// <param name="Height">Points.</param>
+/// <param name="Share">How wide it stands, in percent of what a row of its pictures has beside the gaps between them.</param>
+public sealed record Pictured(string File, string Caption, int Width, int Height, decimal Share);
+
+/// <summary>Files that go with the proposal.</summary>
+public sealed record Attached(ImmutableArray<AttachedFile> Files) : Element;
+
+/// <summary>A file that goes with the proposal.</summary>
+/// <param name="File">SHA-256 of the file.</param>
+/// <param name="Name">Its name.</param>
+public sealed record AttachedFile(string File, string Name);

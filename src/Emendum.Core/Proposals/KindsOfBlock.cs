@@ -6,8 +6,8 @@ namespace Emendum.Core.Proposals;
 internal static class KindsOfBlock
 {
     /// <summary>What makes it.</summary>
-    public static Func<Writing, IEnumerable<Element>> Of(BlockKind kind) =>
-        kind switch
+    public static Func<Writing, IEnumerable<Element>> Of(ProposalBlock block) =>
+        block.Kind switch
         {
             BlockKind.Scope => ScopeBlock.Of,
             BlockKind.Theirs => TheirsBlock.Of,
@@ -18,6 +18,8 @@ internal static class KindsOfBlock
             BlockKind.Payment => PaymentBlock.Of,
             BlockKind.Time => TimeBlock.Of,
             BlockKind.Signatures => SignaturesBlock.Of,
+            BlockKind.Pictures => _ => PicturesBlock.Of(block),
+            BlockKind.Attachments => _ => AttachmentsBlock.Of(block),
             _ => _ => [],
         };
 
@@ -31,7 +33,9 @@ internal static class KindsOfBlock
                 or BlockKind.Options
                 or BlockKind.Payment
                 or BlockKind.Time
-                or BlockKind.Signatures;
+                or BlockKind.Signatures
+                or BlockKind.Pictures
+                or BlockKind.Attachments;
 
     /// <summary>Its usual heading; empty where it has none.</summary>
     public static string Title(BlockKind kind, Writing writing) =>

@@ -31,6 +31,10 @@ public sealed record MessageText(Guid Id, string Name, string Subject, string Wo
 /// <param name="From">The firm's e-mail address; empty where it has not said.</param>
 public sealed record MessageTexts(ImmutableArray<MessageText> All, Guid Usual, string From)
 {
+    /// <summary>What a text message to a telephone says, with figures by name.</summary>
+    public string Text { get; init; } =
+        "{firm}: our proposal for {job} is here, {total} with tax, until {valid until}. {link}";
+
     /// <summary>Name of the firm's setting.</summary>
     public const string Setting = "messages";
 
@@ -97,5 +101,10 @@ public sealed record MessageTexts(ImmutableArray<MessageText> All, Guid Usual, s
         NamedOnes.Check(All, Usual, m => m.Id, m => m.Name, "message", "messages", "message");
         foreach (var message in All)
             message.Check();
+        if (string.IsNullOrWhiteSpace(Text))
+            throw RefusedException.Of("text", "A text message says something.");
+        if (Text.Length > Message.MostOfText)
+            throw RefusedException.Of("text", $"At most {Message.MostOfText} characters.");
+        FigureNames.Check(Text, "text", Message.LinkName);
     }
 }

@@ -85,7 +85,7 @@ public static class Proposal
             // What is hidden is not made: an option is the whole job reckoned once more.
             block.Hidden
                 ? []
-                : [.. KindsOfBlock.Of(block.Kind)(writing)]
+                : [.. KindsOfBlock.Of(block)(writing)]
         )
         {
             Missing = [.. figures.Missing],

@@ -64,6 +64,11 @@ public static class CourtJob
             "payment",
             new PaymentStep[] { new("on acceptance", 25, null, false), new("on completion", null, null, false) }
         );
+        if (!asFirstSent)
+        {
+            draft.Pictures("What it is made of", 2, BlockKind.Scope, DemoPictures.Gravel, DemoPictures.Bricks);
+            draft.Pictures("How it will look", 1, BlockKind.Letter, DemoPictures.Court);
+        }
         if (asFirstSent)
         {
             draft.Do(new SetPiece(PieceKind.Work, oiling, PieceState.In, PieceState.Out));

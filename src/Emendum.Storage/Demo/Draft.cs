@@ -104,6 +104,20 @@ internal sealed class Draft(Guid id, JobInfo info, UnitSystem units, int number)
             )
         );
 
+    /// <summary>Puts pictures into the proposal under a heading, so many in a row, after the block that every job starts with of a kind.</summary>
+    public void Pictures(string title, int across, BlockKind after, params BlockFile[] files) =>
+        Do(
+            new AddBlock(
+                new(Next(), BlockKind.Pictures, "")
+                {
+                    Title = title,
+                    Across = across,
+                    Files = [.. files],
+                },
+                ProposalBlock.First(after)
+            )
+        );
+
     /// <summary>Sets what the customer sees.</summary>
     public void Shows<T>(string field, T now) =>
         Do(new SetProposal(field, ChangeSet.Get(Job, "proposal/" + field), Node(now)));

@@ -69,8 +69,16 @@ public static class JobEndpoints
         );
         jobs.MapPost(
                 "/{id:guid}/commands",
-                async (Guid id, SentCommand sent, OpenJobs open, Shelf shelf, CustomerStore customers) =>
+                async (
+                    Guid id,
+                    SentCommand sent,
+                    OpenJobs open,
+                    Shelf shelf,
+                    CustomerStore customers,
+                    FileStore files
+                ) =>
                 {
+                    files.NameInProposal(sent.Command.Files);
                     if (
                         sent.Command is SetInfo { Field: "customer", Now: { } now }
                         && !(

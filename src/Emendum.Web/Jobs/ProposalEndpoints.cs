@@ -42,8 +42,16 @@ public static class ProposalEndpoints
                 SettingStore settings,
                 bool? inline,
                 RevisionStore revisions,
-                FileStore files
-            ) => Pdf(open.Get(id).Estimate, customers, settings.Brand(), revisions.Life(id).Next, files, inline is true)
+                Pictures pictures
+            ) =>
+                Pdf(
+                    open.Get(id).Estimate,
+                    customers,
+                    settings.Brand(),
+                    revisions.Life(id).Next,
+                    pictures,
+                    inline is true
+                )
         );
     }
 
@@ -81,12 +89,12 @@ public static class ProposalEndpoints
         return new(document, brand, BeforeSending.Of(estimate, document, today));
     }
 
-    private static IResult Pdf(
+    private static async Task<IResult> Pdf(
         Estimate estimate,
         CustomerStore customers,
         Brand brand,
         string revision,
-        FileStore files,
+        Pictures pictures,
         bool inline
     )
     {
@@ -98,20 +106,13 @@ public static class ProposalEndpoints
             revision
         );
         return Results.File(
-            ProposalPdf.Write(document, estimate.Job.Info, brand, Picture(files, brand.Mark)),
+            await Set(document, estimate.Job.Info, brand, pictures),
             "application/pdf",
             inline ? null : $"Proposal {estimate.Job.Info.Number}.pdf"
         );
     }
 
-    /// <summary>A picture as its file has it; null for none.</summary>
-    internal static byte[]? Picture(FileStore files, string hash)
-    {
-        if (hash.Length == 0 || files.Find(hash) is not { } file)
-            return null;
-        using var from = files.Read(file);
-        using var into = new MemoryStream();
-        from.CopyTo(into);
-        return into.ToArray();
-    }
+    /// <summary>A proposal set as a PDF, with the firm's mark and its pictures.</summary>
+    internal static async Task<byte[]> Set(Document document, JobInfo info, Brand brand, Pictures pictures) =>
+        ProposalPdf.Write(document, info, brand, await pictures.Bytes(brand.Mark), await pictures.Of(document));
 }

@@ -137,6 +137,7 @@ public static class RevisionEndpoints
         CustomerStore customers,
         SettingStore settings,
         FileStore files,
+        Pictures pictures,
         FirmDay day,
         OutsideAddress outside,
         TimeProvider time
@@ -164,11 +165,23 @@ public static class RevisionEndpoints
         var holes = BeforeSending.Of(estimate, document, goes is { } then ? day.Days()(then) : day.Today);
         if (!holes.IsEmpty && string.IsNullOrWhiteSpace(send.Despite))
             throw RefusedException.Of("despite", $"{holes[0].Says} Say why it goes out all the same.");
+        CheckFiles(document, files);
         var message = send.Message is { } asked
             ? RevisionMails.Filled(asked, estimate, party, brand, life.Next, outside)
             : null;
-        var sender = message is null ? "" : RevisionMails.Sender(settings);
-        var revision = await Freeze(send.Id, life.NextNumber, version, estimate, document, party, brand, files, now);
+        var sender = message is null ? "" : RevisionMails.Sender(message, settings);
+        var revision = await Freeze(
+            send.Id,
+            life.NextNumber,
+            version,
+            estimate,
+            document,
+            party,
+            brand,
+            files,
+            pictures,
+            now
+        );
         var despite = holes.IsEmpty ? "" : $"unfinished: {send.Despite.Trim()}";
         if (goes is { } at)
         {
@@ -189,6 +202,21 @@ public static class RevisionEndpoints
         return told.Of(estimate);
     }
 
+    /// <summary>Refuses a document with a picture or an attachment that is not here, as it can be of a job that was brought in.</summary>
+    private static void CheckFiles(Document document, FileStore files)
+    {
+        var named = document.Elements.SelectMany(element =>
+            element switch
+            {
+                PictureRow row => row.Pictures.Select(p => (p.File, What: "A picture")),
+                Attached attached => attached.Files.Select(f => (f.File, What: $"“{f.Name}”")),
+                _ => [],
+            }
+        );
+        if (named.FirstOrDefault(n => files.Find(n.File) is null) is { What: { } what })
+            throw RefusedException.Of("files", $"{what} of the proposal is not here: choose it once more.");
+    }
+
     /// <summary>A job as it would be with another date of its proposal.</summary>
     internal static Estimate Dated(Estimate estimate, DateOnly day) =>
         Estimate.Of(estimate.Job with { Info = estimate.Job.Info with { Date = FirmDay.Write(day) } }, Trace.Silent);
@@ -200,7 +228,7 @@ public static class RevisionEndpoints
         if (send.Day.Trim().Length == 0 && send.Time.Trim().Length == 0)
             return null;
         if (send.Message is null)
-            throw RefusedException.Of("day", "Only a mail goes out by itself at a later time.");
+            throw RefusedException.Of("day", "Only a message goes out by itself at a later time.");
         if (!Core.Quantities.Day.Read(send.Day.Trim(), out var on))
             throw RefusedException.Of("day", "Write a day like 2027-01-31.");
         if (
@@ -265,6 +293,7 @@ public static class RevisionEndpoints
     /// <param name="party">The customer.</param>
     /// <param name="brand">The look.</param>
     /// <param name="files">Takes the PDF.</param>
+    /// <param name="pictures">Of the firm's mark and of the document.</param>
     /// <param name="now">When (UTC).</param>
     internal static async Task<Revision> Freeze(
         Guid id,
@@ -275,13 +304,12 @@ public static class RevisionEndpoints
         Party party,
         Brand brand,
         FileStore files,
+        Pictures pictures,
         DateTime now
     )
     {
         var job = estimate.Job;
-        using var content = new MemoryStream(
-            ProposalPdf.Write(document, job.Info, brand, ProposalEndpoints.Picture(files, brand.Mark))
-        );
+        using var content = new MemoryStream(await ProposalEndpoints.Set(document, job.Info, brand, pictures));
         var pdf = await files.Take(content, FileEndpoints.Kind, now, CancellationToken.None);
         files.Name(pdf.Hash);
         return new(

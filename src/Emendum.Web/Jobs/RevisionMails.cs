@@ -19,7 +19,7 @@ public sealed record MessageName(Guid Id, string Name);
 
 /// <summary>A message with its figures filled in, to be written on.</summary>
 /// <param name="From">From which address mail comes; empty where the firm has not said.</param>
-/// <param name="To">The customer's address; empty where there is none.</param>
+/// <param name="To">The customer's address, or number; empty where there is none.</param>
 /// <param name="Text">Which of the firm's messages it is.</param>
 /// <param name="Texts">All of them.</param>
 /// <param name="Subject">Its subject.</param>
@@ -70,9 +70,14 @@ public static class RevisionMails
         return message;
     }
 
-    /// <summary>Refuses words that say where a link stands when there can be none.</summary>
+    /// <summary>Refuses words that say where a link stands when there can be none, and a text message, which brings nothing else.</summary>
     internal static void CheckLink(Message asked, OutsideAddress outside)
     {
+        if (!outside.IsThere && asked.Way == MessageWay.Text)
+            throw RefusedException.Of(
+                "words",
+                "A text message brings a link, and there can be none: the program was started without --public."
+            );
         if (!outside.IsThere && Message.NamesLink(asked.Words))
             throw RefusedException.Of(
                 "words",
@@ -97,6 +102,7 @@ public static class RevisionMails
     )
     {
         var (links, mails) = (new List<NewLink>(), new List<Mail>());
+        var byText = message.Way == MessageWay.Text;
         foreach (var to in message.To)
         {
             var mail = new Mail(
@@ -110,9 +116,15 @@ public static class RevisionMails
                 to,
                 message.Subject,
                 message.Words,
-                RevisionEndpoints.NameOf(revision),
-                revision.Pdf
-            );
+                byText ? "" : RevisionEndpoints.NameOf(revision),
+                byText ? "" : revision.Pdf
+            )
+            {
+                Way = message.Way,
+                More = byText
+                    ? []
+                    : [.. revision.Document.Document.Elements.OfType<Attached>().SelectMany(a => a.Files)],
+            };
             if (outside.IsThere)
             {
                 var (made, address) = NewLinkTo(mail.Revision, to.Address, !to.Copy, mail.At, outside);
@@ -140,12 +152,12 @@ public static class RevisionMails
         );
     }
 
-    /// <summary>The firm's e-mail address.</summary>
+    /// <summary>The firm's e-mail address; empty for a text message.</summary>
     /// <exception cref="RefusedException">It has not said one.</exception>
-    internal static string Sender(SettingStore settings) =>
-        settings.Get(MessageTexts.Setting, MessageTexts.Starting).From is { Length: > 0 } from
-            ? from
-            : throw RefusedException.Of("from", "The firm has no e-mail address yet: Office, Messages.");
+    internal static string Sender(Message message, SettingStore settings) =>
+        message.Way == MessageWay.Text ? ""
+        : settings.Get(MessageTexts.Setting, MessageTexts.Starting).From is { Length: > 0 } from ? from
+        : throw RefusedException.Of("from", "The firm has no e-mail address yet: Office, Messages.");
 
     /// <summary>What a message of the firm says of a job as it stands, or of a revision as it was sent.</summary>
     private static MessageDraft Drafted(
@@ -153,6 +165,7 @@ public static class RevisionMails
         Guid? text,
         Guid? revision,
         string? day,
+        string? way,
         OpenJobs open,
         RevisionStore revisions,
         CustomerStore customers,
@@ -172,10 +185,18 @@ public static class RevisionMails
         var (estimate, party, brand, letters) = revision is { } sent
             ? AsSent(RevisionEndpoints.Found(revisions, id, sent))
             : (now, customers.Party(now.Job.Info.Customer), settings.Brand(), revisions.Life(id).Next);
-        var (subject, words, missing) = Proposal.Filled(estimate, party, brand, letters, chosen.Subject, chosen.Words);
+        var byText = string.Equals(way, nameof(MessageWay.Text), StringComparison.OrdinalIgnoreCase);
+        var (subject, words, missing) = Proposal.Filled(
+            estimate,
+            party,
+            brand,
+            letters,
+            byText ? "" : chosen.Subject,
+            byText ? texts.Text : chosen.Words
+        );
         return new(
             texts.From,
-            customer?.Email ?? "",
+            (byText ? customer?.Phone : customer?.Email) ?? "",
             chosen.Id,
             [.. texts.All.Select(m => new MessageName(m.Id, m.Name))],
             subject,
@@ -231,7 +252,7 @@ public static class RevisionMails
             id,
             new(again.Fact, revision, FactKind.SentAgain, now, JobEndpoints.Owner, message.Went()),
             day.Today,
-            Bringing(message, again.Fact, found, Sender(settings), now, outside)
+            Bringing(message, again.Fact, found, Sender(message, settings), now, outside)
         );
         return told.Of(open.Get(id).Estimate);
     }

@@ -51,6 +51,8 @@ public static class CustomerEndpoints
         link.MapPost("/seen", Seen);
         link.MapGet("/options", Options);
         link.MapGet("/picture", Picture);
+        link.MapGet("/shown/{file}", ShownOnPage);
+        link.MapGet("/attached/{file}", Attached);
         link.MapPost("/choose", (string token, ChooseOne choose, Behind behind) => behind.Choose(token, choose));
         link.MapPost(
             "/questions",
@@ -86,29 +88,68 @@ public static class CustomerEndpoints
                 signings.Selected(frozen.Revision.Start.Id),
                 find[..Math.Min(find.Length, 100)]
             )
-            : throw new NotThereException("There is nothing here.");
+            : throw NothingHere();
     }
 
     /// <summary>The picture of an option's goods.</summary>
-    private static IResult Picture(string token, Guid choice, Guid option, Behind behind, FileStore files)
+    private static Task<IResult> Picture(
+        string token,
+        Guid choice,
+        Guid option,
+        Behind behind,
+        FileStore files,
+        Pictures pictures
+    )
     {
         var offer = behind.Of(token).Frozen.Offer;
         var hash =
             offer?.Choices.FirstOrDefault(c => c.Id == choice) is { } of && of.Option(option) is { } one
                 ? offer.PictureOf(of, one)
                 : "";
-        return Shown(files, hash);
+        return Shown(files, pictures, hash);
     }
 
-    private static IResult Mark(string token, Behind behind, FileStore files) =>
-        Shown(files, behind.Of(token).Frozen.Revision.Document.Brand.Mark);
+    private static Task<IResult> Mark(string token, Behind behind, FileStore files, Pictures pictures) =>
+        Shown(files, pictures, behind.Of(token).Frozen.Revision.Document.Brand.Mark);
 
-    /// <summary>A picture, by its hash.</summary>
-    private static IResult Shown(FileStore files, string hash)
+    /// <summary>A picture that stands in the document.</summary>
+    private static Task<IResult> ShownOnPage(
+        string token,
+        string file,
+        Behind behind,
+        FileStore files,
+        Pictures pictures
+    )
     {
-        var file = files.Find(hash) ?? throw new NotThereException("There is nothing here.");
+        var rows = behind.Of(token).Frozen.Revision.Document.Document.Elements.OfType<PictureRow>();
+        return Shown(files, pictures, rows.Any(row => row.Pictures.Any(p => p.File == file)) ? file : "");
+    }
+
+    /// <summary>A file that goes with the proposal, to be kept.</summary>
+    private static async Task<IResult> Attached(
+        string token,
+        string file,
+        Behind behind,
+        FileStore files,
+        Pictures pictures
+    )
+    {
+        var document = behind.Of(token).Frozen.Revision.Document.Document;
+        var attached =
+            document.Elements.OfType<Attached>().SelectMany(a => a.Files).FirstOrDefault(a => a.File == file)
+            ?? throw NothingHere();
+        var (leaving, name) = await pictures.Leaving(attached) ?? throw NothingHere();
+        return Results.Stream(files.Read(leaving), leaving.Type, name);
+    }
+
+    /// <summary>A picture as it leaves the house.</summary>
+    private static async Task<IResult> Shown(FileStore files, Pictures pictures, string hash)
+    {
+        var file = await pictures.Of(hash) ?? throw NothingHere();
         return Results.Stream(files.Read(file), file.Type);
     }
+
+    private static NotThereException NothingHere() => new("There is nothing here.");
 
     /// <summary>The page says that it is visible: whatever fetches it without being looked at, as scanners of mail do, does not.</summary>
     private static IResult Seen(string token, Behind behind)

@@ -94,6 +94,7 @@ public static class PublicDoor
             .AddSingleton(inside.GetRequiredService<LinkStore>())
             .AddSingleton(inside.GetRequiredService<RevisionStore>())
             .AddSingleton(inside.GetRequiredService<FileStore>())
+            .AddSingleton(inside.GetRequiredService<Pictures>())
             .AddSingleton(inside.GetRequiredService<FirmDay>())
             .AddSingleton(inside.GetRequiredService<Live>())
             .AddSingleton(inside.GetRequiredService<Signings>())

@@ -1,7 +1,6 @@
 using Emendum.Core;
 using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
-using Emendum.Documents;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
 
@@ -31,6 +30,7 @@ public sealed class Signings(
     AcceptanceStore acceptances,
     FrozenRevisions frozen,
     FileStore files,
+    Pictures pictures,
     FirmDay day,
     TimeProvider time
 )
@@ -157,12 +157,7 @@ public sealed class Signings(
             return there;
         var (document, brand) = revision.Document;
         var info = JobFile.Read(revision.JobFile, out _).Info;
-        var pdf = ProposalPdf.Write(
-            signed.Signed(document, day.Moments()),
-            info,
-            brand,
-            ProposalEndpoints.Picture(files, brand.Mark)
-        );
+        var pdf = await ProposalEndpoints.Set(signed.Signed(document, day.Moments()), info, brand, pictures);
         using var content = new MemoryStream(pdf);
         var file = await files.Take(content, FileEndpoints.Kind, Now, CancellationToken.None);
         files.Name(file.Hash);

@@ -1,10 +1,11 @@
+using Emendum.Core.Proposals;
 using Emendum.Documents;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
 
 namespace Emendum.Web.StandIns;
 
-/// <summary>A mail as the outbox lists it.</summary>
+/// <summary>A mail or a text message as the outbox lists it.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="At">When it was written, in the firm's zone.</param>
 /// <param name="From">From which address.</param>
@@ -12,12 +13,13 @@ namespace Emendum.Web.StandIns;
 /// <param name="Copy">Whether they get a copy.</param>
 /// <param name="Subject">Its subject.</param>
 /// <param name="Words">Its words.</param>
-/// <param name="Attached">Name of what goes with it.</param>
+/// <param name="Attached">Names of what goes with it; none of a text message.</param>
 /// <param name="Job">The job.</param>
 /// <param name="JobName">Its name.</param>
 /// <param name="Revision">Letters of the revision that it brings.</param>
 /// <param name="Gone">When it went, in the firm's zone; empty where it stands here still.</param>
 /// <param name="HasLink">Whether it brings a link.</param>
+/// <param name="Way">How it goes.</param>
 public sealed record MailView(
     Guid Id,
     string At,
@@ -26,16 +28,18 @@ public sealed record MailView(
     bool Copy,
     string Subject,
     string Words,
-    string Attached,
+    IReadOnlyList<string> Attached,
     Guid Job,
     string JobName,
     string Revision,
     string Gone,
-    bool HasLink
+    bool HasLink,
+    MessageWay Way
 );
 
 /// <summary>
-/// Stand-in for a mail server (architecture decision 21): what would go out stands here to be read and to be taken along as a file that any mail program opens. Nothing leaves this machine.
+/// Stand-in for a mail server and for whoever carries text messages (architecture decision 21): what would go out stands here to be read, and a mail to be taken along as a file that any mail program opens. Nothing leaves
+/// this machine.
 /// </summary>
 public static class Outbox
 {
@@ -60,12 +64,13 @@ public static class Outbox
                 row.Mail.To.Copy,
                 row.Mail.Subject,
                 row.Mail.Whole,
-                row.Mail.Attached,
+                row.Mail.Way == MessageWay.Text ? [] : [row.Mail.Attached, .. row.Mail.More.Select(f => f.Name)],
                 row.Mail.Job,
                 row.JobName,
                 row.Letters,
                 row.Mail.Gone is { } gone ? moment(gone) : "",
-                row.Mail.LinkId is not null
+                row.Mail.LinkId is not null,
+                row.Mail.Way
             ));
     }
 
@@ -78,11 +83,19 @@ public static class Outbox
         return List(mails, day);
     }
 
-    private static IResult File(Guid id, MailStore mails, FileStore files)
+    private static async Task<IResult> File(Guid id, MailStore mails, FileStore files, Pictures pictures)
     {
         var mail = mails.Find(id) ?? throw new NotThereException("That mail is not here.");
+        if (mail.Way == MessageWay.Text)
+            throw new NotThereException("A text message has no file.");
         var pdf = files.Find(mail.AttachedHash) ?? throw new NotThereException("Its PDF is not here any more.");
-        using var content = files.Read(pdf);
+        var attached = new List<(string Name, string Type, Stream Content)>
+        {
+            (mail.Attached, pdf.Type, files.Read(pdf)),
+        };
+        foreach (var more in mail.More)
+            if (await pictures.Leaving(more) is var (file, name))
+                attached.Add((name, file.Type, files.Read(file)));
         return Results.File(
             MailFile.Write(
                 mail.Id,
@@ -90,8 +103,7 @@ public static class Outbox
                 mail.SenderName,
                 mail.Sender,
                 new([mail.To], mail.Subject, mail.Whole),
-                mail.Attached,
-                content
+                attached
             ),
             "message/rfc822",
             $"{mail.Subject}.eml"

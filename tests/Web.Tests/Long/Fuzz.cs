@@ -268,8 +268,8 @@ internal sealed class Fuzz
         return query.Count == 0 ? path : $"{path}?{string.Join('&', query)}";
     }
 
-    /// <summary>The next request. <paramref name="n"/> goes through all operations and kinds of command in turn.</summary>
-    public async Task<Shot> Next(int n)
+    /// <summary>The next request. <paramref name="n"/> goes through all operations and kinds of command in turn; most are spoiled, unless they are to be <paramref name="whole"/>.</summary>
+    public async Task<Shot> Next(int n, bool whole = false)
     {
         // Every second one is a command: there are many kinds, behind one operation.
         var commands = Operations.First(o => o.Path == "/api/jobs/{id}/commands");
@@ -326,7 +326,7 @@ internal sealed class Fuzz
             && (sent["command"] as JsonObject ?? sent) is var command
             && command.ContainsKey("type")
         )
-            Seen(command, job);
+            Seen(command, job, whole);
         if (
             method == HttpMethod.Post
             && path.EndsWith("/revisions", StringComparison.Ordinal)
@@ -372,10 +372,10 @@ internal sealed class Fuzz
             (says["id"], says["question"]) = (Id(), answered.Question);
         if (method == HttpMethod.Post && path.EndsWith("/facts", StringComparison.Ordinal) && body is JsonObject fact)
             (fact["id"], fact["day"]) = (Id(), One<string>(["", "", "2999-01-01", "2020-02-30"]));
-        if (method == HttpMethod.Put && body is JsonObject whole && Chance(85))
-            await AsItStands(filled, whole);
+        if (method == HttpMethod.Put && body is JsonObject put && Chance(85))
+            await AsItStands(filled, put);
         var text = body?.ToJsonString() ?? "null";
-        if (Chance(55))
+        if (!whole && Chance(55))
             text = Spoiled(body, text);
         return new(
             method,
@@ -546,9 +546,9 @@ internal sealed class Fuzz
     }
 
     /// <summary>Names in a command what the job really has, and gives it as seen what really stands there, as a browser would.</summary>
-    private void Seen(JsonObject command, string job)
+    private void Seen(JsonObject command, string job, bool whole)
     {
-        if (!files.TryGetValue(job, out var file) || Chance(12))
+        if (!files.TryGetValue(job, out var file) || (!whole && Chance(12)))
             return;
         var type = (string?)command["type"] ?? "";
         JsonObject? Some(string list) => file[list] is JsonArray { Count: > 0 } things ? One(things)!.AsObject() : null;
@@ -744,7 +744,7 @@ internal sealed class Fuzz
                 command["block"] = new JsonObject
                 {
                     ["id"] = Id(),
-                    ["kind"] = One<string>(["words", "expect", "terms", "cover", "price"]),
+                    ["kind"] = One<string>(["words", "expect", "terms", "cover", "price", "pictures", "attachments"]),
                     ["rank"] = "",
                     ["title"] = One<string>(["More", "More", ""]),
                 };
@@ -927,6 +927,13 @@ internal sealed class Fuzz
                 break;
             case "addWork":
                 command["entry"] = One(bookWork);
+                // Answers are to the entry's own questions, and what goes with it is the Book's; places are the job's.
+                if (whole)
+                    (command["places"], command["answers"], command["with"]) = (
+                        Ids("places"),
+                        new JsonArray(),
+                        new JsonArray()
+                    );
                 break;
             case "addPlaces":
                 command["work"] = new JsonArray();

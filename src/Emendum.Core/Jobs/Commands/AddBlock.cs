@@ -9,6 +9,9 @@ namespace Emendum.Core.Jobs;
 public sealed record AddBlock(ProposalBlock Block, Guid? After) : Command
 {
     /// <inheritdoc/>
+    public override IReadOnlyCollection<BlockFile> Files => Block.Files ?? [];
+
+    /// <inheritdoc/>
     internal override ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book)
     {
         if (Block.Id == Guid.Empty || job.Blocks.Any(b => b.Id == Block.Id))

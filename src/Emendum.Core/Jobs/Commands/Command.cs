@@ -81,6 +81,10 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(TakePattern), "takePattern")]
 public abstract record Command
 {
+    /// <summary>Files that it puts into the job; what it names has to be there.</summary>
+    [JsonIgnore]
+    public virtual IReadOnlyCollection<BlockFile> Files => [];
+
     /// <summary>What it changes in a job. <paramref name="book"/> finds an entry of the Book's newest version.</summary>
     /// <exception cref="RefusedException">It cannot be done.</exception>
     internal abstract ImmutableArray<Change> Changes(Job job, Func<Guid, BookEntry?> book);

@@ -19,7 +19,8 @@ internal sealed class BlocksPart() : ThingsPart<ProposalBlock>("blocks")
     protected override string RankOf(ProposalBlock thing) => thing.Rank;
 
     /// <inheritdoc/>
-    public override bool Settable(string field) => field is "title" or "words" or "hidden" or "newPage";
+    public override bool Settable(string field) =>
+        field is "title" or "words" or "hidden" or "newPage" or "files" or "across";
 
     /// <inheritdoc/>
     public override void Check(Job job)
