@@ -4,6 +4,7 @@ import { type Page, expect, test } from "./test";
 import { accessible, library, newJob, pottery, saved } from "./pages";
 import { addEverywhere, rooms } from "./workPages";
 
+const demoPictures = "../src/Emendum.Storage/Demo/Pictures";
 const blocks = (page: Page) =>
   page.getByRole("list", { name: "Blocks in their order" });
 const block = (page: Page, name: RegExp) =>
@@ -171,6 +172,99 @@ test("texts of the Book are taken by one key, written otherwise for a job, and k
   await expect(page.getByRole("combobox", { name: "Text" })).toHaveValue(
     "Ladders are locked at night.",
   );
+});
+
+test("pictures with captions and attached files are brought in, put in order by keys, undone, and stand on page and PDF", async ({
+  page,
+}) => {
+  await newJob(page, "Knot Lane", "Knot Lane");
+  await page.keyboard.press("Alt+4");
+  await block(page, /^What we will do/).click();
+  await page
+    .getByRole("combobox", { name: "Add a block" })
+    .selectOption({ label: "Pictures" });
+  const settings = page.getByRole("region", { name: "Block: Pictures" });
+  const drawn = (name: string) => readFileSync(`${demoPictures}/${name}.jpg`);
+  const files = (...names: string[]) =>
+    names.map((name) => ({
+      name: `${name}.jpg`,
+      mimeType: "image/jpeg",
+      buffer: drawn(name),
+    }));
+  await settings.getByLabel(/^Pictures: PNG/).setInputFiles([
+    ...files("gravel"),
+    {
+      name: "notes.txt",
+      mimeType: "text/plain",
+      buffer: Buffer.from("no picture"),
+    },
+  ]);
+  await expect(settings.getByRole("alert")).toContainText(
+    "notes.txt is not a PNG, JPEG or WebP picture.",
+  );
+  // What is one has come in all the same.
+  const captions = settings.getByRole("textbox", { name: /^Caption/ });
+  await expect(captions).toHaveCount(1);
+  await settings.getByLabel(/^Pictures: PNG/).setInputFiles(files("bricks"));
+  await expect(captions).toHaveCount(2);
+  await captions.first().fill("Gravel of the path");
+  await captions.first().press("Enter");
+  const onPage = paper(page).getByRole("region", { name: "Pictures" });
+  await expect(
+    onPage.getByRole("img", { name: "Gravel of the path" }),
+  ).toBeVisible();
+  await accessible(page, "a block of pictures");
+  // By keys, and the key stays under the hand.
+  await settings
+    .getByRole("button", { name: "Move Gravel of the path down" })
+    .press("Enter");
+  await expect(captions.last()).toHaveValue("Gravel of the path");
+  await expect(
+    settings.getByRole("button", { name: "Move Gravel of the path up" }),
+  ).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(captions.first()).toHaveValue("Gravel of the path");
+  await settings.getByRole("button", { name: "Take picture 2 away" }).click();
+  await expect(captions).toHaveCount(1);
+  await page.keyboard.press("Control+z");
+  await expect(captions).toHaveCount(2);
+  // Side by side they are as high as each other.
+  const heights = await onPage
+    .getByRole("img")
+    .evaluateAll((all) => all.map((i) => i.getBoundingClientRect().height));
+  expect(heights[0]).toBeGreaterThan(100);
+  expect(Math.abs(heights[0]! - heights[1]!)).toBeLessThan(1);
+  await settings
+    .getByRole("combobox", { name: "In a row" })
+    .selectOption({ label: "One, as wide as the page" });
+  await expect
+    .poll(() =>
+      onPage
+        .getByRole("img")
+        .first()
+        .evaluate((i) => i.getBoundingClientRect().height),
+    )
+    .toBeGreaterThan(heights[0]! * 1.5);
+  await page
+    .getByRole("combobox", { name: "Add a block" })
+    .selectOption({ label: "Attached" });
+  const attached = page.getByRole("region", { name: "Block: Attached" });
+  await attached.getByLabel(/^Files: PDF/).setInputFiles({
+    name: "Insurance.pdf",
+    mimeType: "application/pdf",
+    buffer: Buffer.from("%PDF-1.4 a paper of the insurer"),
+  });
+  await expect(
+    paper(page).getByRole("link", { name: "Insurance.pdf" }),
+  ).toBeVisible();
+  await saved(page);
+  const pdf = await page.request.get(
+    `/api/jobs/${page.url().split("/")[4]}/proposal.pdf`,
+  );
+  const text = execFileSync("pdftotext", ["-", "-"], {
+    input: await pdf.body(),
+  }).toString();
+  expect(text).toMatch(/Gravel of the path[^]*Insurance\.pdf/);
 });
 
 test("a pattern brings blocks and detail, a proposal is kept as one, and new jobs take the usual", async ({
@@ -425,6 +519,12 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
   const outbox = page.getByRole("region", { name: "Outbox" });
   await expect(outbox).toContainText("nothing leaves this machine");
   await outbox
+    .getByRole("button", { name: "Read Text message to 555 0199" })
+    .press("Enter");
+  await expect(outbox.getByText(/^Larkspur & Pell Finishing: /)).toHaveText(
+    /our proposal for Marrow Street Pottery is here, [\d,]+\.\d\d with tax, until .*\. http:\/\/127\.0\.0\.1:\d+\/p\/[\w-]{22}$/,
+  );
+  await outbox
     .getByRole("button", {
       name: "Read Your deck to kiln@marrow-street.example",
     })
@@ -434,12 +534,6 @@ test("a revision goes out by mail by keys, stands in the outbox as a file for a 
     /it comes to [\d,]+\.\d\d\.\s+http:\/\/127\.0\.0\.1:\d+\/p\/[\w-]{22}\s*$/,
   );
   await expect(outbox.getByRole("listitem")).toHaveCount(4);
-  await outbox
-    .getByRole("button", { name: "Read Text message to 555 0199" })
-    .press("Enter");
-  await expect(outbox.getByText(/^Larkspur & Pell Finishing: /)).toHaveText(
-    /our proposal for Marrow Street Pottery is here, [\d,]+\.\d\d with tax, until .*\. http:\/\/127\.0\.0\.1:\d+\/p\/[\w-]{22}$/,
-  );
   const file = await page.request.get(
     (await outbox
       .getByRole("link", {

@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { Choice } from "../controls/Choice";
@@ -19,24 +19,30 @@ export function BlockFiles({ held, does }: { held: Held; does: BlocksDo }) {
   const [coming, setComing] = useState(0);
   const [over, setOver] = useState(false);
   const list = useRef<HTMLUListElement>(null);
+  const moved = useRef<{ at: number; by: -1 | 1 } | null>(null);
   const files = held.files ?? [];
   const ofPictures = held.kind === "pictures";
+  const none = ofPictures ? "not a PNG, JPEG or WebP picture." : "neither a PDF nor a PNG, JPEG or WebP picture.";
   const keep = (now: readonly File_[]) => does.set(held, "files", now);
 
   async function bring(brought: readonly File[]) {
     setComing(brought.length);
     try {
       const more: File_[] = [];
+      const left: string[] = [];
       for (const file of brought) {
         const kept = await change.keepFile(file);
-        more.push({
-          file: kept.hash,
-          words: ofPictures ? "" : file.name,
-          width: kept.width ?? 0,
-          height: kept.height ?? 0,
-        });
+        if (!kept.width && (ofPictures || kept.type !== "application/pdf")) left.push(file.name);
+        else
+          more.push({
+            file: kept.hash,
+            words: ofPictures ? "" : file.name,
+            width: kept.width ?? 0,
+            height: kept.height ?? 0,
+          });
       }
-      await keep([...files, ...more]);
+      if (more.length > 0) await keep([...files, ...more]);
+      if (left.length > 0) throw new Error(`${left.join(", ")} ${left.length > 1 ? "are" : "is"} ${none}`);
     } finally {
       setComing(0);
     }
@@ -45,10 +51,24 @@ export function BlockFiles({ held, does }: { held: Held; does: BlocksDo }) {
   async function move(at: number, by: -1 | 1) {
     const now = [...files];
     now.splice(at + by, 0, ...now.splice(at, 1));
-    await keep(now);
-    // The key stays under the hand: the same act of the same file, where it stands now.
-    list.current?.children[at + by]?.querySelectorAll("button")[by < 0 ? 0 : 1]?.focus();
+    moved.current = { at: at + by, by };
+    try {
+      await keep(now);
+    } catch (refused) {
+      moved.current = null;
+      throw refused;
+    }
   }
+
+  // The key stays under the hand: the same act of the same file, where it stands now; the other one where it can go no further.
+  useEffect(() => {
+    if (!moved.current) return;
+    const { at, by } = moved.current;
+    const [up, down] = list.current!.children[at]!.querySelectorAll("button");
+    const same = by < 0 ? up! : down!;
+    (same.disabled ? (by < 0 ? down! : up!) : same).focus();
+    moved.current = null;
+  }, [held.files]);
 
   return (
     <div
