@@ -18,13 +18,13 @@ interface Props {
 export function Choices({ page, offer, link, onPage }: Props) {
   const [wrong, setWrong] = useState("");
   const [going, setGoing] = useState(false);
-  const may = page.open && page.signs && !link.byFirm;
-  const choose = async (choice: string | null, of: string, taken: boolean) => {
+  const may = page.open && (page.signs || link.atTablet);
+  const choose = async (choice: string | null, of: string, taken: boolean, together = false) => {
     if (going) return;
     setGoing(true);
     setWrong("");
     try {
-      onPage(await link.choose({ id: crypto.randomUUID(), version: offer.version, choice, of, taken }));
+      onPage(await link.choose({ id: crypto.randomUUID(), version: offer.version, choice, of, taken, together }));
     } catch (error) {
       setWrong((error as Error).message);
       void link.load().then(onPage, () => undefined);
@@ -73,7 +73,7 @@ function OneChoice(props: {
   choice: Choice;
   may: boolean;
   link: Link;
-  onChoose: (choice: string, of: string, taken: boolean) => Promise<void>;
+  onChoose: (choice: string, of: string, taken: boolean, together?: boolean) => Promise<void>;
 }) {
   const { choice, may, link } = props;
   const [find, setFind] = useState("");
@@ -100,24 +100,35 @@ function OneChoice(props: {
       )}
       <div className={styles.options}>
         {options.map((option) => (
-          <label key={option.id} className={option.chosen ? styles.taken : undefined}>
-            {option.hasPicture && <img src={link.picture(choice.id, option.id)} alt="" loading="lazy" />}
-            <b>{option.name}</b>
-            {option.says && <small>{option.says}</small>}
-            {option.conflict && <small className={styles.why}>{option.conflict}</small>}
-            <span>
-              <span className={styles.amount}>{option.amount || (option.included ? "included" : "±0.00")}</span>
-              {may && (
-                <input
-                  type="radio"
-                  name={choice.id}
-                  checked={option.chosen}
-                  disabled={option.conflict !== ""}
-                  onChange={() => void props.onChoose(choice.id, option.id, true)}
-                />
-              )}
-            </span>
-          </label>
+          <div key={option.id}>
+            <label className={option.chosen ? styles.taken : undefined}>
+              {option.hasPicture && <img src={link.picture(choice.id, option.id)} alt="" loading="lazy" />}
+              <b>{option.name}</b>
+              {option.says && <small>{option.says}</small>}
+              {option.conflict && <small className={styles.why}>{option.conflict}</small>}
+              <span>
+                <span className={styles.amount}>{option.amount || (option.included ? "included" : "±0.00")}</span>
+                {may && (
+                  <input
+                    type="radio"
+                    name={choice.id}
+                    checked={option.chosen}
+                    disabled={option.conflict !== ""}
+                    onChange={() => void props.onChoose(choice.id, option.id, true)}
+                  />
+                )}
+              </span>
+            </label>
+            {may && option.together && (
+              <button
+                type="button"
+                className={styles.quiet}
+                onClick={() => void props.onChoose(choice.id, option.id, true, true)}
+              >
+                Choose it with {option.together}
+              </button>
+            )}
+          </div>
         ))}
       </div>
     </fieldset>

@@ -30,6 +30,8 @@ export interface ChooseOne {
   choice: string | null;
   of: string;
   taken: boolean;
+  /** Whether an option is taken together with what it is only to be had with. */
+  together: boolean;
 }
 
 /** The way to what a customer's link shows. */
@@ -84,6 +86,11 @@ const sent = (path: string, body: unknown) =>
     }),
   );
 
+const options = async (at: string, choice: string, find: string) =>
+  (await (
+    await answered(fetch(`${at}/options?choice=${choice}&find=${encodeURIComponent(find)}`))
+  ).json()) as readonly Schemas["OptionOnPage"][];
+
 /** The link that an address holds: `/p/…` for the customer; with a job and a revision for the firm, which looks at what the customer sees. */
 export function linkOf(location: Location): Link {
   const token = /^\/p\/([^/]+)/.exec(location.pathname)?.[1];
@@ -98,10 +105,7 @@ export function linkOf(location: Location): Link {
     seen: () => post("seen", {}),
     ask: (says) => said("questions", says),
     decline: (says) => said("decline", says),
-    options: async (choice, find) =>
-      (await (
-        await answered(fetch(`${at}/options?choice=${choice}&find=${encodeURIComponent(find)}`))
-      ).json()) as readonly Schemas["OptionOnPage"][],
+    options: (choice, find) => options(at, choice, find),
     choose: (choose) => said("choose", choose),
     accept: (accept) => said("accept", accept),
     pdf: `${at}/pdf`,
@@ -123,14 +127,14 @@ function ofFirm(query: URLSearchParams): Link {
     seen: () => Promise.resolve(),
     ask: not,
     decline: not,
-    options: not,
-    choose: not,
+    options: (choice, find) => options(at, choice, find),
+    choose: async (choose) => (await (await sent(`${at}/choose`, choose)).json()) as Now,
     accept: async (accept) => (await (await sent(`${at}/accept`, accept)).json()) as Now,
     pdf: `${at}/pdf`,
     signed: `${at}/signed`,
     mark: `${at}/mark`,
     back: `/jobs/${query.get("job")}/proposal`,
-    picture: () => "",
+    picture: (choice, option) => `${at}/picture?choice=${choice}&option=${option}`,
     files: ownFiles,
   };
 }

@@ -88,6 +88,14 @@ public sealed class MailStore(Database database)
             .ToLookup(m => m.Fact, m => m.Mail);
     }
 
+    /// <summary>Mail that the firm's mail server is to take and has not taken yet, the first written first.</summary>
+    public IEnumerable<Mail> Waiting() =>
+        Rows(
+                $"m.way <> $text AND m.gone IS NULL AND m.to_server = 1 ORDER BY m.number LIMIT {MostListed}",
+                ("$text", Text)
+            )
+            .Select(row => row.Mail);
+
     /// <summary>A mail; null where there is none of that id.</summary>
     public Mail? Find(Guid id) => Rows("m.id = $id", ("$id", id)).FirstOrDefault()?.Mail;
 
@@ -139,7 +147,7 @@ public sealed class MailStore(Database database)
     /// <summary>Writes one in the transaction of its fact.</summary>
     internal static void Write(SqliteConnection connection, Mail mail) =>
         connection.Run(
-            "INSERT INTO mail (id, fact_id, job_id, revision_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more) VALUES ($id, $fact, $job, $revision, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more)",
+            "INSERT INTO mail (id, fact_id, job_id, revision_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more, to_server) VALUES ($id, $fact, $job, $revision, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more, coalesce((SELECT content ->> '$.on' FROM setting WHERE name = $server), 0))",
             ("$id", mail.Id),
             ("$fact", mail.Fact),
             ("$job", mail.Job),
@@ -156,6 +164,7 @@ public sealed class MailStore(Database database)
             ("$attached", mail.Attached),
             ("$hash", mail.AttachedHash),
             ("$way", mail.Way == MessageWay.Text ? Text : "mail"),
-            ("$more", JsonSerializer.Serialize(mail.More, CoreJson.Options))
+            ("$more", JsonSerializer.Serialize(mail.More, CoreJson.Options)),
+            ("$server", MailServer.Setting)
         );
 }

@@ -259,7 +259,7 @@ public sealed class RevisionStore(Database database)
         if (connection.Rows("SELECT 1 FROM selection WHERE id = $id", r => r.GetInt32(0), ("$id", fact.Id)).Count > 0)
             return life;
         var then = life.With(fact, today);
-        if (LinkStore.Find(connection, fact.Link!.Value) is not { Link.Revoked: null })
+        if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
             throw Core.RefusedException.Of("link", "That link was revoked.");
         // What stands now is what its sender has seen (L8), and what the change was made from.
         var now = Selected(connection, fact.Revision).Version;
@@ -279,7 +279,7 @@ public sealed class RevisionStore(Database database)
             ("$link", fact.Link),
             ("$at", JobStore.Utc(fact.At))
         );
-        if (life.IsNewVisit(fact.Link!.Value, fact.At, FactKind.Chosen))
+        if (life.IsNewVisit(fact.Link, fact.Revision, fact.At, FactKind.Chosen))
         {
             Append(connection, job, fact);
             life = then;

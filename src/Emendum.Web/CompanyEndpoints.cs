@@ -120,6 +120,12 @@ public static class CompanyEndpoints
             MessageTexts.Starting,
             (messages, _) => messages.Check()
         );
+        app.MapSetting(
+            "/api/company/mail-server",
+            MailServer.Setting,
+            MailServer.Starting,
+            (server, _) => server.Check()
+        );
         app.MapGet("/api/company/languages", () => PaperLanguage.All.Select(LanguageView.Of));
         app.MapGet("/api/company/figures", () => FigureNames.All);
         app.MapSetting(

@@ -6,12 +6,17 @@ using Emendum.Storage;
 using Emendum.Web;
 using Emendum.Web.Books;
 using Emendum.Web.Jobs;
+using Emendum.Web.Mails;
 using Emendum.Web.Outside;
 using Emendum.Web.StandIns;
+using Microsoft.AspNetCore.DataProtection;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.AspNetCore.Diagnostics", LogLevel.Error);
+
+// It says each time that keys are not encrypted themselves: the folder is its owner's alone.
+builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
 var port = builder.Configuration.GetValue("port", 5080);
 var time = TimeProvider.System;
 DataFolder folder;
@@ -44,6 +49,12 @@ builder.Services.AddResponseCompression();
 builder.Services.AddProblemDetails();
 builder.Services.AddOpenApi(ApiDescription.Configure);
 builder.Services.AddSignalR();
+
+// Keys stand beside the data, readable by its owner only as all of that folder, and in no backup.
+builder
+    .Services.AddDataProtection()
+    .SetApplicationName("Emendum")
+    .PersistKeysToFileSystem(new(Path.Combine(folder.Path, "keys")));
 builder.Services.AddSingleton(database).AddSingleton(files).AddSingleton(folder).AddSingleton(time);
 builder
     .Services.AddSingleton<JobStore>()
@@ -52,6 +63,10 @@ builder
     .AddSingleton<ScheduledStore>()
     .AddSingleton<MailStore>()
     .AddSingleton<Pictures>()
+    .AddSingleton<OutgoingMail>()
+    .AddSingleton<MailPassword>()
+    .AddSingleton<Postman>()
+    .AddHostedService(services => services.GetRequiredService<Postman>())
     .AddSingleton<LinkStore>()
     .AddSingleton<OutsideAddress>()
     .AddSingleton<Told>()
@@ -89,6 +104,7 @@ api.MapCustomers();
 api.MapBackups();
 api.MapFiles();
 api.MapOutbox();
+api.MapMailServer();
 api.MapJobs();
 api.MapTables();
 api.MapBook();

@@ -40,6 +40,51 @@ public class OfferTests
     }
 
     [Fact]
+    public void What_an_option_is_only_to_be_had_with_is_chosen_together_with_it_where_that_is_offered()
+    {
+        var job = Sample.Library();
+        var (first, second) = (job.Choices.First(c => !c.Locked), job.Choices.Last(c => !c.Locked));
+        Assert.NotEqual(first.Id, second.Id);
+        var (wanted, needed) = (
+            first.Options.First(o => o.Id != first.Taken),
+            second.Options.First(o => o.Id != second.Taken)
+        );
+        Job With(Choice changed) =>
+            job with
+            {
+                Choices = [.. job.Choices.Select(c => c.Id == changed.Id ? changed : c)],
+            };
+        var needing = first with
+        {
+            Options = [.. first.Options.Select(o => o.Id == wanted.Id ? o with { Needs = [needed.Id] } : o)],
+        };
+        job = With(needing);
+        var (offer, sent, _) = Made(job);
+        OfferedOption Offered(Selection selection) =>
+            offer.Options(needing, selection, [needing.Option(wanted.Id)!]).Single();
+        Assert.StartsWith($"“{wanted.Name}” ({first.Name}) is only to be had with", Offered(Selection.AsSent).Conflict);
+        Assert.Equal($"{second.Name}: {needed.Name}", Offered(Selection.AsSent).Together);
+        Assert.Throws<RefusedException>(() => offer.With(Selection.AsSent.With(first.Id, wanted.Id, true)));
+        // Both at once, as one change.
+        var both = offer.Together(Selection.AsSent, first.Id, wanted.Id);
+        Assert.Equal((1, 2), (both.Version, both.Picks.Length));
+        var (statement, total) = offer.With(both);
+        Assert.Equal($"{wanted.Name}; {needed.Name}", string.Join("; ", statement.Taken));
+        var whole = Estimate.Of(Choosing.In(job, [(needing, wanted), (second, needed)]), Trace.Silent);
+        Assert.Equal(whole.Price.Total.V, total);
+        // Where what it needs stands already there is nothing more to take.
+        var there = Offered(Selection.AsSent.With(second.Id, needed.Id, true));
+        Assert.Equal(("", ""), (there.Conflict, there.Together));
+        // What is settled or not offered cannot be taken along.
+        foreach (var closed in new[] { second with { Locked = true }, second with { Hidden = true } })
+        {
+            offer = Made(With(closed)).Offer;
+            Assert.NotEqual("", Offered(Selection.AsSent).Conflict);
+            Assert.Equal("", Offered(Selection.AsSent).Together);
+        }
+    }
+
+    [Fact]
     public void What_is_chosen_stands_with_its_printed_price_and_the_rest_is_said()
     {
         var job = Sample.Library();

@@ -331,14 +331,19 @@ public class ProposalLifeTests
     {
         var (life, id) = Sent();
         var link = Sample.NewId();
-        Assert.True(life.IsNewVisit(link, Noon));
+        bool IsNew(Guid? by, DateTime at) => life.IsNewVisit(by, id, at, FactKind.Seen);
+        Assert.True(IsNew(link, Noon));
         life = life.With(Of(id, FactKind.Seen) with { Link = link }, Today);
-        Assert.False(life.IsNewVisit(link, Noon.AddMinutes(29)));
-        Assert.True(life.IsNewVisit(link, Noon.AddMinutes(30)));
-        Assert.True(life.IsNewVisit(Sample.NewId(), Noon));
+        Assert.False(IsNew(link, Noon.AddMinutes(29)));
+        Assert.True(IsNew(link, Noon.AddMinutes(30)));
+        Assert.True(IsNew(Sample.NewId(), Noon));
+        // In person there is no link, and another revision is another visit.
+        life = life.With(Of(id, FactKind.Chosen), Today);
+        Assert.False(life.IsNewVisit(null, id, Noon.AddMinutes(29), FactKind.Chosen));
+        Assert.True(life.IsNewVisit(null, Sample.NewId(), Noon.AddMinutes(29), FactKind.Chosen));
         for (var i = 1; i < ProposalLife.MostVisits; i++)
             life = life.With(Of(id, FactKind.Seen) with { Link = link }, Today);
-        Assert.False(life.IsNewVisit(link, Noon.AddDays(1)));
+        Assert.False(IsNew(link, Noon.AddDays(1)));
     }
 
     [Fact]

@@ -597,6 +597,66 @@ public sealed class OutsideTests : IDisposable
     }
 
     [Fact]
+    public async Task A_customer_chooses_at_the_firm_s_own_screen_and_takes_what_is_only_to_be_had_together()
+    {
+        job = Server.Library;
+        var file = JsonNode.Parse(await server.File(job))!;
+        JsonNode[] choices = [.. file["choices"]!.AsArray().Where(c => !(bool)c!["locked"]!).Select(c => c!)];
+        static JsonNode Other(JsonNode choice) =>
+            choice["options"]!.AsArray().First(o => (string)o!["id"]! != (string)choice["taken"]!)!;
+        var (wanted, needed) = (Other(choices[0]), Other(choices[^1]));
+        var (set, refused) = await server.Do(
+            "setOption",
+            new JsonObject
+            {
+                ["choice"] = choices[0]["id"]!.DeepClone(),
+                ["option"] = wanted["id"]!.DeepClone(),
+                ["field"] = "needs",
+                ["was"] = wanted["needs"]?.DeepClone() ?? new JsonArray(),
+                ["now"] = new JsonArray(needed["id"]!.DeepClone()),
+            },
+            job: job
+        );
+        Assert.True(set == 200, refused.ToJsonString());
+        var revision = await Send();
+        var link = await Link(revision);
+        var page = await Page(link);
+        Task<(int Status, JsonObject Body)> ChooseHere(bool together, int version) =>
+            server.Post(
+                At($"/{revision}/choose"),
+                new JsonObject
+                {
+                    ["id"] = Guid.CreateVersion7(),
+                    ["version"] = version,
+                    ["choice"] = choices[0]["id"]!.DeepClone(),
+                    ["of"] = wanted["id"]!.DeepClone(),
+                    ["taken"] = true,
+                    ["together"] = together,
+                }
+            );
+        var (status, answer) = await ChooseHere(together: false, 0);
+        Assert.Equal((422, "choose"), (status, (string)answer["field"]!));
+        (status, answer) = await ChooseHere(together: true, 0);
+        Assert.True(status == 200, answer.ToJsonString());
+        Assert.Equal(
+            [(string)wanted["name"]!, (string)needed["name"]!],
+            answer["statement"]!["taken"]!.AsArray().Select(t => (string)t!)
+        );
+        // It is one selection for all, and what was not seen is not written over.
+        Assert.Equal(Total(answer), Total(await Page(link)));
+        Assert.NotEqual(Total(page), Total(answer));
+        Assert.Equal(422, (await ChooseHere(together: true, 0)).Status);
+        var chosen = (await Revisions())["revisions"]![0]!["history"]!.AsArray();
+        Assert.Single(chosen, f => (string)f!["words"]! == "the customer, in person, at the firm's screen");
+        var found = await server.Http.GetFromJsonAsync<JsonArray>(
+            At(
+                $"/{revision}/options?choice={(Guid)choices[0]["id"]!}&find={Uri.EscapeDataString((string)wanted["name"]!)}"
+            )
+        );
+        Assert.Contains(found!, o => (bool)o!["chosen"]!);
+    }
+
+    [Fact]
     public async Task A_yes_on_paper_says_what_it_was_said_to_and_keeps_its_photo()
     {
         job = Server.Library;

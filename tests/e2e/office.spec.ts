@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "./test";
-import { newJob, tally } from "./pages";
+import { accessible, newJob, tally } from "./pages";
 
 test("a backup is made at once, stands in the list, and how many are kept is checked beside the field", async ({
   page,
@@ -55,4 +55,49 @@ test("the crew that the firm has set is the crew of a new job; what no crew is, 
   await people.press("Enter");
   await page.reload();
   await expect(people).toHaveValue(usual);
+});
+
+test("a mail server is set, what is none is refused beside its field, its password is shown to nobody, and it is tried", async ({
+  page,
+}) => {
+  await page.goto("/office");
+  const panel = page.getByRole("region", { name: "Mail server" });
+  await expect(panel).toContainText("off: mail waits in the outbox");
+  // Nobody answers at a port that is nobody's.
+  const host = panel.getByRole("textbox", { name: "Server (SMTP)" });
+  await host.fill("not a host");
+  await host.press("Enter");
+  await expect(panel.getByText("That is no name of a server.")).toBeVisible();
+  await host.fill("127.0.0.1");
+  await host.press("Enter");
+  await panel.getByRole("textbox", { name: "Port" }).fill("9");
+  await page.keyboard.press("Enter");
+  await panel
+    .getByRole("combobox", { name: "Encryption" })
+    .selectOption({ label: "none: a server on this machine" });
+  await panel.getByLabel("Password", { exact: true }).fill("open-sesame");
+  await page.keyboard.press("Enter");
+  await expect(panel).toContainText("there is one; it is shown to nobody");
+  await expect(panel.getByLabel("Password", { exact: true })).toHaveValue("");
+  await panel
+    .getByRole("button", { name: "Send a mail to ourselves" })
+    .press("Enter");
+  await expect(panel.getByRole("status")).toContainText(
+    "It did not go: the server could not be spoken to",
+  );
+  await panel
+    .getByRole("checkbox", { name: "Take mail there by itself" })
+    .click();
+  await expect(panel).toContainText("mail goes there by itself");
+  await expect(page.getByRole("region", { name: "Outbox" })).toContainText(
+    "mail goes to your mail server",
+  );
+  await accessible(page, "the office with a mail server");
+  // Off again, for whoever comes after.
+  await panel
+    .getByRole("checkbox", { name: "Take mail there by itself" })
+    .click();
+  await expect(panel).toContainText("off: mail waits in the outbox");
+  await panel.getByRole("button", { name: "Forget it" }).press("Enter");
+  await expect(panel).toContainText("with a key that is in no backup");
 });

@@ -53,6 +53,10 @@ export const change = {
       params: { path: { id: job, revision } },
       body: sign,
     }),
+  mailServer: (save: Schemas["SaveOfMailServer"]) => api.PUT("/api/company/mail-server", { body: save }),
+  mailPassword: (password: string) => api.PUT("/api/company/mail-password", { body: { password } }),
+  tryMailServer: async () => (await api.POST("/api/company/mail-server/try")).data!,
+  mailNow: (mail: string) => api.POST("/api/outbox/{id}/send", { params: { path: { id: mail } } }),
   mailGone: (mail: string) => api.POST("/api/outbox/{id}/gone", { params: { path: { id: mail } } }),
   cancelSending: async (job: string, cancel: Schemas["CancelSending"]) =>
     (await api.POST("/api/jobs/{id}/revisions/cancel", { params: { path: { id: job } }, body: cancel })).data!,

@@ -61,6 +61,15 @@ export const ask = {
     queryFn: async () => (await api.GET("/api/company/messages")).data!,
   }),
   /** Mail that would have gone out. */
+  mailServer: queryOptions({
+    queryKey: ["mailServer"],
+    queryFn: async () => (await api.GET("/api/company/mail-server")).data!,
+  }),
+  /** Whether the mail server has a password; which one, nobody is told. */
+  mailPassword: queryOptions({
+    queryKey: ["mailPassword"],
+    queryFn: async () => (await api.GET("/api/company/mail-password")).data!.isThere,
+  }),
   outbox: queryOptions({
     queryKey: ["outbox"],
     queryFn: async () => (await api.GET("/api/outbox")).data!,

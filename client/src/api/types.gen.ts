@@ -422,6 +422,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/mail-server": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailServer"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfMailServer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailServer"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/languages": {
         parameters: {
             query?: never;
@@ -1102,6 +1160,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outbox/{id}/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailView"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outbox/{id}/file": {
         parameters: {
             query?: never;
@@ -1133,6 +1228,99 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/mail-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HasPassword"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TypedPassword"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HasPassword"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/mail-server/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailTried"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3373,6 +3561,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/{revision}/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChooseOne"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PageNow"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    choice: string;
+                    find: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OptionOnPage"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    choice: string;
+                    option: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions/{revision}/accept": {
         parameters: {
             query?: never;
@@ -5471,6 +5783,18 @@ export interface components {
             goods: components["schemas"]["ChoosableGoods"][];
             unit: string;
         };
+        ChooseOne: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: uuid */
+            choice: null | string;
+            /** Format: uuid */
+            of: string;
+            taken: boolean;
+            together?: boolean;
+        };
         Chosen: {
             /** Format: uuid */
             choice: string;
@@ -6474,6 +6798,9 @@ export interface components {
             belowFloor: boolean;
             reason: string;
         };
+        HasPassword: {
+            isThere: boolean;
+        };
         Headline: {
             words: string;
             sections: string[];
@@ -6647,6 +6974,20 @@ export interface components {
             id: string;
             address: string;
         };
+        /** @enum {unknown} */
+        MailSecurity: "tls" | "startTls" | "none";
+        MailServer: {
+            on: boolean;
+            host: string;
+            /** Format: int32 */
+            port: number;
+            security: components["schemas"]["MailSecurity"];
+            user: string;
+        };
+        MailTried: {
+            went: boolean;
+            says: string;
+        };
         MailView: {
             /** Format: uuid */
             id: string;
@@ -6664,6 +7005,7 @@ export interface components {
             gone: string;
             hasLink: boolean;
             way: components["schemas"]["MessageWay"];
+            waits: string;
         };
         MakeLink: {
             /** Format: uuid */
@@ -6731,6 +7073,7 @@ export interface components {
             words: string;
             missing: string[];
             withLink: boolean;
+            toServer: boolean;
         };
         MessageName: {
             /** Format: uuid */
@@ -6957,6 +7300,7 @@ export interface components {
             included: boolean;
             chosen: boolean;
             conflict: string;
+            together: string;
             hasPicture: boolean;
         };
         OptionsView: {
@@ -7639,6 +7983,10 @@ export interface components {
             was: null | components["schemas"]["Customer"];
             now: components["schemas"]["Customer"];
         };
+        SaveOfMailServer: {
+            was: null | components["schemas"]["MailServer"];
+            now: components["schemas"]["MailServer"];
+        };
         SaveOfMessageTexts: {
             was: null | components["schemas"]["MessageTexts"];
             now: components["schemas"]["MessageTexts"];
@@ -8099,6 +8447,9 @@ export interface components {
         TypedMeasure: {
             name: string;
             quantity: components["schemas"]["TypedQuantity"];
+        };
+        TypedPassword: {
+            password: string;
         };
         TypedQuantity: {
             kind: components["schemas"]["Kind"];

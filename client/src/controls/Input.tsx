@@ -13,7 +13,7 @@ interface Props extends Pick<
   row?: boolean;
   /** At the head of a list, to find what stands in it. */
   find?: boolean;
-  type?: "text" | "search" | "number";
+  type?: "text" | "search" | "number" | "password";
   /** Several lines. */
   rows?: number;
   value: string;

@@ -181,7 +181,7 @@ export function JobsPage() {
                   </Link>
                 </td>
                 <td>{job.customer}</td>
-                <td>{job.state}</td>
+                <td className={styles.state}>{job.state}</td>
                 <td className="n">{job.places ?? "—"}</td>
                 <td className="n">{said(job.hours)}</td>
                 <td className="n">{said(job.price)}</td>

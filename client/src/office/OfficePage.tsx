@@ -4,6 +4,7 @@ import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
 import { BrandEditor } from "./BrandEditor";
+import { MailServer } from "./MailServer";
 import { Messages } from "./Messages";
 import { Outbox } from "./Outbox";
 import { PatternsEditor } from "./PatternsEditor";
@@ -130,6 +131,7 @@ export function OfficePage() {
       <BrandEditor company={company} />
       <PatternsEditor />
       <Messages />
+      <MailServer />
       <Outbox />
       <Backups />
       <UsualPlacesEditor />

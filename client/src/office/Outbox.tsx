@@ -5,21 +5,34 @@ import { change } from "../api/changes";
 import { ask } from "../api/queries";
 import styles from "./office.module.css";
 
-/** Stand-in for a mail server and for whoever carries text messages: what would have gone out, with what it says, a mail as a file for a mail program. */
+/** What goes out. Without a mail server it stands in for one, as it does for whoever carries text messages: it shows what would have gone, with what it says, a mail as a file for a mail program. */
 export function Outbox() {
-  const { data } = useQuery(ask.outbox);
+  const { data: server } = useQuery(ask.mailServer);
+  const { data } = useQuery({
+    ...ask.outbox,
+    // What the mail server takes meanwhile is seen without asking.
+    refetchInterval: (query) => (server?.on && query.state.data?.some((m) => m.gone === "") ? 5000 : false),
+  });
   const [read, setRead] = useState("");
   const queries = useQueryClient();
   const gone = async (mail: string) => {
     await change.mailGone(mail);
     await queries.invalidateQueries({ queryKey: ask.outbox.queryKey });
   };
-  if (!data) return null;
+  const now = async (mail: string) => {
+    await change.mailNow(mail);
+    await queries.invalidateQueries({ queryKey: ask.outbox.queryKey });
+  };
+  if (!data || !server) return null;
   return (
     <section className={`panel ${styles.wide}`} aria-label="Outbox">
       <header>
         <h2>Outbox</h2>
-        <span className="note">a stand-in for mail and text messages: nothing leaves this machine; the latest 100</span>
+        <span className="note">
+          {server.on
+            ? "mail goes to your mail server; for text messages this is a stand-in: none leaves this machine; the latest 100"
+            : "a stand-in for mail and text messages: nothing leaves this machine; the latest 100"}
+        </span>
       </header>
       {data.length === 0 && (
         <p className="pad note">
@@ -61,14 +74,26 @@ export function Outbox() {
                 {mail.gone !== "" ? (
                   `gone ${mail.gone}${mail.hasLink ? "; its link is cut out" : ""}`
                 ) : (
-                  <button
-                    className="act"
-                    aria-label={`${what} to ${mail.to} has gone`}
-                    title="You have taken it along and sent it yourself. Its link is not kept here any longer."
-                    onClick={() => void gone(mail.id)}
-                  >
-                    It has gone
-                  </button>
+                  <>
+                    {mail.waits && <span className="error">waits: {mail.waits} </span>}
+                    {server.on && !byText && (
+                      <button
+                        className="act"
+                        aria-label={`Send ${what} to ${mail.to} now`}
+                        onClick={() => void now(mail.id)}
+                      >
+                        Send it now
+                      </button>
+                    )}{" "}
+                    <button
+                      className="act"
+                      aria-label={`${what} to ${mail.to} has gone`}
+                      title="You have taken it along and sent it yourself. Its link is not kept here any longer."
+                      onClick={() => void gone(mail.id)}
+                    >
+                      It has gone
+                    </button>
+                  </>
                 )}
               </small>
               {read === mail.id && (

@@ -90,8 +90,9 @@ export function MailFields(props: { mail: Mail; attached: string; focus?: boolea
         {draft?.withLink
           ? ", and to each a link of their own to the customer's page: where the words say {link}, or under them. A copy reads and asks; the others can decline too."
           : "."}{" "}
-        There is no mail server yet: in its place an outbox in the Office shows what would go, each mail with a file for
-        a mail program. Nothing leaves this machine by itself.
+        {draft?.toServer
+          ? "The firm’s mail server takes it; until it has, it stands in the outbox in the Office."
+          : "There is no mail server yet: in its place an outbox in the Office shows what would go, each mail with a file for a mail program. Nothing leaves this machine by itself."}
       </p>
     </div>
   );

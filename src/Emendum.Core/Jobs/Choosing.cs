@@ -206,6 +206,23 @@ public static class Choosing
         return all;
     }
 
+    /// <summary>Options of other choices that an option is only to be had with, and that do not stand there yet.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="option">The option.</param>
+    /// <param name="now">Which option stands in a choice.</param>
+    public static ImmutableArray<(Choice Choice, ChoiceOption Option)> Lacking(
+        Job job,
+        ChoiceOption option,
+        Func<Choice, Guid> now
+    ) =>
+        [
+            .. option.Needs.SelectMany(need =>
+                job.Choices.Where(c => c.Option(need) is not null && now(c) != need)
+                    .Take(1)
+                    .Select(c => (c, c.Option(need)!))
+            ),
+        ];
+
     /// <summary>The same for a job in which more is taken.</summary>
     public static IEnumerable<string> Conflicts(Job job, IEnumerable<(Choice Choice, ChoiceOption Option)> taken)
     {

@@ -32,7 +32,7 @@ internal static class NamedOnes
         if (all.Select(id).Distinct().Count() != all.Length)
             throw RefusedException.Of("all", $"A {one} stands twice.");
         if (all.All(o => id(o) != usual))
-            throw RefusedException.Of("usual", $"Say which {brief} new jobs take.");
+            throw RefusedException.Of("usual", $"Say which {brief} is the usual one.");
         var twice = all.GroupBy(o => name(o).Trim(), StringComparer.OrdinalIgnoreCase)
             .FirstOrDefault(g => g.Count() > 1);
         if (twice is not null)

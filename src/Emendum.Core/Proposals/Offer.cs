@@ -13,7 +13,15 @@ namespace Emendum.Core.Proposals;
 /// <param name="Included">Whether it is the one that the price is printed with.</param>
 /// <param name="Chosen">Whether it is chosen, or was sent and nothing else is chosen.</param>
 /// <param name="Conflict">Why it is not to be had as things stand; empty where it is.</param>
-public sealed record OfferedOption(ChoiceOption Option, string Amount, bool Included, bool Chosen, string Conflict);
+/// <param name="Together">What it can be had with all the same, chosen together with it, in words; empty for nothing.</param>
+public sealed record OfferedOption(
+    ChoiceOption Option,
+    string Amount,
+    bool Included,
+    bool Chosen,
+    string Conflict,
+    string Together
+);
 
 /// <summary>An alternate as the customer is offered it.</summary>
 /// <param name="Id">Its id.</param>
@@ -115,15 +123,49 @@ public sealed class Offer
                     : choice.Locked ? "This is settled already."
                     : price.Price is null ? "This cannot be priced here; please ask."
                     : Choosing.Conflicts(sent.Job, [(choice, option), .. others]).FirstOrDefault() ?? "";
+                var together = conflict.Length > 0 ? Lacking(selection, choice, option) : [];
                 return new OfferedOption(
                     option,
                     price.Price is { } amount ? Moved(amount.V) : "",
                     option.Id == choice.Included,
                     option.Id == chosen,
-                    conflict
+                    conflict,
+                    string.Join(", ", together.Select(t => $"{t.Choice.Name}: {t.Option.Name}"))
                 );
             }),
         ];
+    }
+
+    /// <summary>What an option lacks as things stand, where all of it is offered and can be had together with it; otherwise nothing.</summary>
+    private ImmutableArray<(Choice Choice, ChoiceOption Option)> Lacking(
+        Selection selection,
+        Choice choice,
+        ChoiceOption option
+    )
+    {
+        var taken = Taken(selection);
+        var lacking = Choosing.Lacking(
+            sent.Job,
+            option,
+            c => taken.TryGetValue(c.Id, out var of) ? of.Option.Id : c.Taken
+        );
+        (Choice Choice, ChoiceOption Option)[] chosen = [(choice, option), .. lacking];
+        if (chosen.Any(c => c.Choice.Locked || c.Choice.Hidden || Priced(c.Choice, c.Option).Price is null))
+            return [];
+        var others = taken
+            .Values.Where(t => t.Picked && chosen.All(c => c.Choice.Id != t.Choice.Id))
+            .Select(t => (t.Choice, t.Option));
+        return Choosing.Conflicts(sent.Job, chosen.Concat(others)).Any() ? [] : lacking;
+    }
+
+    /// <summary>A selection in which an option is chosen together with what it lacks.</summary>
+    /// <exception cref="RefusedException">It is not offered.</exception>
+    public Selection Together(Selection selection, Guid choice, Guid option)
+    {
+        var (of, one) = Found(new(choice, option));
+        return selection.With(
+            [new Pick(choice, option), .. Lacking(selection, of, one).Select(l => new Pick(l.Choice.Id, l.Option.Id))]
+        );
     }
 
     /// <summary>The alternates that the customer is offered.</summary>

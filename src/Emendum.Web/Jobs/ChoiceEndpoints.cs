@@ -270,16 +270,7 @@ public static class ChoiceEndpoints
         var conflicts = isTaken ? [] : Choosing.Conflicts(job, [(choice, option)]).ToArray();
         var take = new Chosen(choice.Id, choice.Taken, option.Id);
         // What it needs can be taken with it, where nothing else is in the way.
-        (Choice Choice, ChoiceOption Option)[] needed =
-        [
-            .. option
-                .Needs.Select(n =>
-                    job.Choices.FirstOrDefault(c => c.Option(n) is not null) is { } other && other.Taken != n
-                        ? (other, other.Option(n)!)
-                        : default
-                )
-                .Where(n => n.Item1 is not null),
-        ];
+        var needed = Choosing.Lacking(job, option, c => c.Taken);
         TakeChoice? With() =>
             conflicts.Length > 0 && needed.Length > 0 && !Choosing.Conflicts(job, [(choice, option), .. needed]).Any()
                 ? new([take, .. needed.Select(n => new Chosen(n.Choice.Id, n.Choice.Taken, n.Option.Id))], null)

@@ -56,6 +56,25 @@ public static class CustomersSide
                 CustomerPage.Of(Frozen(signings, id, revision), revisions.Life(id), null, day, signings)
         );
         jobs.MapGet("/{id:guid}/revisions/{revision:guid}/chosen", Chosen);
+        jobs.MapPost("/{id:guid}/revisions/{revision:guid}/choose", ChooseInPerson);
+        jobs.MapGet(
+            "/{id:guid}/revisions/{revision:guid}/options",
+            (Guid id, Guid revision, Guid choice, string find, Signings signings) =>
+                CustomerEndpoints.OptionsOf(Frozen(signings, id, revision), choice, find, signings)
+        );
+        jobs.MapGet(
+                "/{id:guid}/revisions/{revision:guid}/picture",
+                (
+                    Guid id,
+                    Guid revision,
+                    Guid choice,
+                    Guid option,
+                    Signings signings,
+                    FileStore files,
+                    Pictures pictures
+                ) => CustomerEndpoints.PictureOf(Frozen(signings, id, revision), choice, option, files, pictures)
+            )
+            .Produces<byte[]>();
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/accept", AcceptInPerson);
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/signatures", SignsToo);
         jobs.MapGet("/{id:guid}/revisions/{revision:guid}/signed", Signed).Produces<byte[]>(200, "application/pdf");
@@ -147,6 +166,22 @@ public static class CustomersSide
             return new(statement.Taken, statement.Total, [], []);
         var takes = TakeOver.Of(open.Get(id).Estimate, selection, offer.Sent);
         return new(statement.Taken, statement.Total, takes.Commands, takes.Gone);
+    }
+
+    /// <summary>The customer chooses at the firm's own screen.</summary>
+    private static PageNow ChooseInPerson(
+        Guid id,
+        Guid revision,
+        ChooseOne choose,
+        FirmDay day,
+        Signings signings,
+        Live live
+    )
+    {
+        var frozen = Frozen(signings, id, revision);
+        var life = signings.Choose(id, frozen, choose, choose.Id, null);
+        live.Happened(id);
+        return PageNow.Of(frozen, life, null, day, signings);
     }
 
     /// <summary>The customer signs at the firm's own tablet.</summary>

@@ -26,6 +26,7 @@ public sealed record MessageName(Guid Id, string Name);
 /// <param name="Words">Its words.</param>
 /// <param name="Missing">Figures by name that come to nothing here.</param>
 /// <param name="WithLink">Whether a link to the customer's page goes with it.</param>
+/// <param name="ToServer">Whether the firm has a mail server that takes mail by itself.</param>
 public sealed record MessageDraft(
     string From,
     string To,
@@ -34,7 +35,8 @@ public sealed record MessageDraft(
     string Subject,
     string Words,
     IReadOnlyList<string> Missing,
-    bool WithLink
+    bool WithLink,
+    bool ToServer
 );
 
 /// <summary>Revisions go out by mail: what the firm's messages say, and a mail with a link to each recipient.</summary>
@@ -202,7 +204,8 @@ public static class RevisionMails
             subject,
             words,
             [.. missing, .. !outside.IsThere && Message.NamesLink(words) ? [Message.LinkName] : (string[])[]],
-            outside.IsThere
+            outside.IsThere,
+            settings.Get(MailServer.Setting, MailServer.Starting).On
         );
     }
 

@@ -17,7 +17,11 @@ public sealed record CustomerSays(Guid Id, string Words);
 /// <param name="Choice">The choice; null for an alternate.</param>
 /// <param name="Of">The option, or the alternate.</param>
 /// <param name="Taken">Whether it is taken, or given back.</param>
-public sealed record ChooseOne(Guid Id, int Version, Guid? Choice, Guid Of, bool Taken);
+public sealed record ChooseOne(Guid Id, int Version, Guid? Choice, Guid Of, bool Taken)
+{
+    /// <summary>Whether an option is taken together with what it is only to be had with.</summary>
+    public bool Together { get; init; }
+}
 
 /// <summary>The year of a link is over.</summary>
 public sealed class LinkEndedException() : Exception("This link has ended. Please ask the firm for a new one.");
@@ -81,7 +85,12 @@ public static class CustomerEndpoints
     )
     {
         var frozen = behind.Of(token).Frozen;
-        return frozen.Offer is { } offer && offer.Choices.FirstOrDefault(c => c.Id == choice) is { } of
+        return OptionsOf(frozen, choice, find, signings);
+    }
+
+    /// <summary>Options of a choice of a revision whose names have some words in them.</summary>
+    internal static IReadOnlyList<OptionOnPage> OptionsOf(Frozen frozen, Guid choice, string find, Signings signings) =>
+        frozen.Offer is { } offer && offer.Choices.FirstOrDefault(c => c.Id == choice) is { } of
             ? OfferView.Found(
                 offer,
                 of,
@@ -89,7 +98,6 @@ public static class CustomerEndpoints
                 find[..Math.Min(find.Length, 100)]
             )
             : throw NothingHere();
-    }
 
     /// <summary>The picture of an option's goods.</summary>
     private static Task<IResult> Picture(
@@ -101,7 +109,13 @@ public static class CustomerEndpoints
         Pictures pictures
     )
     {
-        var offer = behind.Of(token).Frozen.Offer;
+        return PictureOf(behind.Of(token).Frozen, choice, option, files, pictures);
+    }
+
+    /// <summary>The picture of the goods of an option of a revision.</summary>
+    internal static Task<IResult> PictureOf(Frozen frozen, Guid choice, Guid option, FileStore files, Pictures pictures)
+    {
+        var offer = frozen.Offer;
         var hash =
             offer?.Choices.FirstOrDefault(c => c.Id == choice) is { } of && of.Option(option) is { } one
                 ? offer.PictureOf(of, one)
@@ -229,22 +243,7 @@ public static class CustomerEndpoints
         {
             var (link, job) = Found(token);
             var frozen = signings.Frozen(job, link.Revision)!;
-            if (frozen.Offer is not { } offer)
-                throw RefusedException.Of("choose", "Nothing can be chosen here any more; please ask.");
-            var next = signings.Selected(link.Revision).With(choose.Choice, choose.Of, choose.Taken);
-            // It can be priced, or is refused with its reason, before it is kept.
-            _ = offer.With(next);
-            var life = revisions.Choose(
-                job,
-                new(DerivedId.Of($"{link.Id}/{choose.Id}"), link.Revision, FactKind.Chosen, Now, link.For, "")
-                {
-                    Link = link.Id,
-                    Copy = !link.Signs,
-                },
-                choose.Version,
-                next,
-                day.Today
-            );
+            var life = signings.Choose(job, frozen, choose, DerivedId.Of($"{link.Id}/{choose.Id}"), link);
             live.Happened(job);
             return PageNow.Of(frozen, life, link, day, signings);
         }
@@ -253,7 +252,7 @@ public static class CustomerEndpoints
         public void Visit(string token)
         {
             var (link, job) = Found(token);
-            if (!link.Signs || !revisions.Life(job).IsNewVisit(link.Id, Now))
+            if (!link.Signs || !revisions.Life(job).IsNewVisit(link.Id, link.Revision, Now, FactKind.Seen))
                 return;
             revisions.Record(
                 job,

@@ -12,6 +12,7 @@ namespace Emendum.Web.Outside;
 /// <param name="Included">Whether the price is printed with it.</param>
 /// <param name="Chosen">Whether it is chosen.</param>
 /// <param name="Conflict">Why it is not to be had as things stand; empty where it is.</param>
+/// <param name="Together">What it can be had with all the same, chosen together with it, in words; empty for nothing.</param>
 /// <param name="HasPicture">Whether there is a picture of it.</param>
 public sealed record OptionOnPage(
     Guid Id,
@@ -21,6 +22,7 @@ public sealed record OptionOnPage(
     bool Included,
     bool Chosen,
     string Conflict,
+    string Together,
     bool HasPicture
 );
 
@@ -107,6 +109,7 @@ public sealed record OfferView(
                     o.Included,
                     o.Chosen,
                     o.Conflict,
+                    o.Together,
                     offer.PictureOf(choice, o.Option).Length > 0
                 )),
         ];

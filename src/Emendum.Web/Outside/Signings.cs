@@ -43,6 +43,44 @@ public sealed class Signings(
     /// <summary>What is chosen of a revision by now.</summary>
     public Selection Selected(Guid revision) => revisions.Selected(revision);
 
+    /// <summary>Chooses one thing more for the customer (L8).</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="revision">The revision.</param>
+    /// <param name="choose">What, and which version its sender has seen.</param>
+    /// <param name="fact">Id of the fact.</param>
+    /// <param name="link">The customer's link; null where it is chosen at the firm's own screen.</param>
+    /// <exception cref="RefusedException">It cannot be chosen as the proposal stands; says why.</exception>
+    public ProposalLife Choose(Guid job, Frozen revision, ChooseOne choose, Guid fact, Link? link)
+    {
+        var id = revision.Revision.Start.Id;
+        if (revision.Offer is not { } offer)
+            throw RefusedException.Of("choose", "Nothing can be chosen here any more; please ask.");
+        var now = Selected(id);
+        var next = choose is { Together: true, Taken: true, Choice: { } choice }
+            ? offer.Together(now, choice, choose.Of)
+            : now.With(choose.Choice, choose.Of, choose.Taken);
+        // It can be priced, or is refused with its reason, before it is kept.
+        _ = offer.With(next);
+        return revisions.Choose(
+            job,
+            new(
+                fact,
+                id,
+                FactKind.Chosen,
+                Now,
+                link?.For ?? "the customer",
+                link is null ? "in person, at the firm's screen" : ""
+            )
+            {
+                Link = link?.Id,
+                Copy = link is { Signs: false },
+            },
+            choose.Version,
+            next,
+            day.Today
+        );
+    }
+
     /// <summary>Accepts a revision for the customer (L7, L8): state, total and that there is no other acceptance are checked in the transaction that records it.</summary>
     /// <param name="job">The job.</param>
     /// <param name="revision">The revision.</param>

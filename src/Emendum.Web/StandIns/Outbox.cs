@@ -1,7 +1,8 @@
+using Emendum.Core;
 using Emendum.Core.Proposals;
-using Emendum.Documents;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
+using Emendum.Web.Mails;
 
 namespace Emendum.Web.StandIns;
 
@@ -20,6 +21,7 @@ namespace Emendum.Web.StandIns;
 /// <param name="Gone">When it went, in the firm's zone; empty where it stands here still.</param>
 /// <param name="HasLink">Whether it brings a link.</param>
 /// <param name="Way">How it goes.</param>
+/// <param name="Waits">Why the firm's mail server has not taken it yet, where that was tried; empty otherwise.</param>
 public sealed record MailView(
     Guid Id,
     string At,
@@ -34,12 +36,13 @@ public sealed record MailView(
     string Revision,
     string Gone,
     bool HasLink,
-    MessageWay Way
+    MessageWay Way,
+    string Waits
 );
 
 /// <summary>
 /// Stand-in for a mail server and for whoever carries text messages (architecture decision 21): what would go out stands here to be read, and a mail to be taken along as a file that any mail program opens. Nothing leaves
-/// this machine.
+/// this machine, unless the firm has a mail server (<see cref="Postman"/>): then mail goes there, and stands here until it has.
 /// </summary>
 public static class Outbox
 {
@@ -48,10 +51,11 @@ public static class Outbox
     {
         app.MapGet("/api/outbox", List);
         app.MapPost("/api/outbox/{id:guid}/gone", Goes);
+        app.MapPost("/api/outbox/{id:guid}/send", Send);
         app.MapGet("/api/outbox/{id:guid}/file", File).Produces<byte[]>(200, "message/rfc822");
     }
 
-    private static IEnumerable<MailView> List(MailStore mails, FirmDay day)
+    private static IEnumerable<MailView> List(MailStore mails, FirmDay day, Postman postman)
     {
         var moment = day.Moments();
         return mails
@@ -70,43 +74,41 @@ public static class Outbox
                 row.Letters,
                 row.Mail.Gone is { } gone ? moment(gone) : "",
                 row.Mail.LinkId is not null,
-                row.Mail.Way
+                row.Mail.Way,
+                postman.TroubleOf(row.Mail.Id) is { } trouble
+                    ? $"{trouble.Says}{(trouble.Again is { } again ? $"; tried again {moment(again)}" : "")}"
+                    : ""
             ));
     }
 
     /// <summary>Somebody has taken a mail along and sent it: the link in it is kept no longer.</summary>
-    private static IEnumerable<MailView> Goes(Guid id, MailStore mails, FirmDay day, TimeProvider time)
+    private static IEnumerable<MailView> Goes(Guid id, MailStore mails, FirmDay day, Postman postman, TimeProvider time)
     {
         if (mails.Find(id) is null)
             throw new NotThereException("That mail is not here.");
         mails.Goes(id, time.GetUtcNow().UtcDateTime);
-        return List(mails, day);
+        return List(mails, day, postman);
     }
 
-    private static async Task<IResult> File(Guid id, MailStore mails, FileStore files, Pictures pictures)
+    /// <summary>Takes a mail to the firm's mail server now.</summary>
+    private static async Task<IEnumerable<MailView>> Send(
+        Guid id,
+        MailStore mails,
+        FirmDay day,
+        Postman postman,
+        CancellationToken stop
+    )
     {
         var mail = mails.Find(id) ?? throw new NotThereException("That mail is not here.");
-        if (mail.Way == MessageWay.Text)
-            throw new NotThereException("A text message has no file.");
-        var pdf = files.Find(mail.AttachedHash) ?? throw new NotThereException("Its PDF is not here any more.");
-        var attached = new List<(string Name, string Type, Stream Content)>
-        {
-            (mail.Attached, pdf.Type, files.Read(pdf)),
-        };
-        foreach (var more in mail.More)
-            if (await pictures.Leaving(more) is var (file, name))
-                attached.Add((name, file.Type, files.Read(file)));
-        return Results.File(
-            MailFile.Write(
-                mail.Id,
-                mail.At,
-                mail.SenderName,
-                mail.Sender,
-                new([mail.To], mail.Subject, mail.Whole),
-                attached
-            ),
-            "message/rfc822",
-            $"{mail.Subject}.eml"
-        );
+        if (mail.Way == MessageWay.Text || !postman.Server.On)
+            throw RefusedException.Of("mail", "There is no mail server that could take it: Office, Messages.");
+        await postman.Take(mail, stop);
+        return List(mails, day, postman);
+    }
+
+    private static async Task<IResult> File(Guid id, MailStore mails, OutgoingMail outgoing)
+    {
+        var mail = mails.Find(id) ?? throw new NotThereException("That mail is not here.");
+        return Results.File(await outgoing.Of(mail), "message/rfc822", $"{mail.Subject}.eml");
     }
 }

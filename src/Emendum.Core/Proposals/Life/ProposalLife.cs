@@ -73,9 +73,9 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     /// <param name="link">The link.</param>
     /// <param name="at">When (UTC).</param>
     /// <param name="kind">What kind of look: seen, or chosen.</param>
-    public bool IsNewVisit(Guid link, DateTime at, FactKind kind = FactKind.Seen)
+    public bool IsNewVisit(Guid? link, Guid revision, DateTime at, FactKind kind)
     {
-        var seen = Facts.Where(f => f.Link == link && f.Kind == kind).ToList();
+        var seen = Facts.Where(f => f.Link == link && f.Revision == revision && f.Kind == kind).ToList();
         return seen.Count < MostVisits && (seen.Count == 0 || at - seen[^1].At >= OneVisit);
     }
 

@@ -17,6 +17,14 @@ public sealed record Selection(int Version, ImmutableArray<Pick> Picks, Immutabl
     /// <summary>What was sent.</summary>
     public static readonly Selection AsSent = new(0, [], []);
 
+    /// <summary>It after options that are chosen together.</summary>
+    public Selection With(IReadOnlyCollection<Pick> together) =>
+        this with
+        {
+            Version = Version + 1,
+            Picks = [.. Picks.Where(p => together.All(t => t.Choice != p.Choice)), .. together],
+        };
+
     /// <summary>It after one thing more: an option that is chosen, or an alternate that is taken or given back.</summary>
     /// <param name="choice">The choice; null for an alternate.</param>
     /// <param name="of">The option, or the alternate.</param>
