@@ -105,7 +105,7 @@ function OneChoice(props: {
               {option.hasPicture && <img src={link.picture(choice.id, option.id)} alt="" loading="lazy" />}
               <b>{option.name}</b>
               {option.says && <small>{option.says}</small>}
-              {option.conflict && <small className={styles.why}>{option.conflict}</small>}
+              {option.conflict && !(may && option.together) && <small className={styles.why}>{option.conflict}</small>}
               <span>
                 <span className={styles.amount}>{option.amount || (option.included ? "included" : "±0.00")}</span>
                 {may && (
