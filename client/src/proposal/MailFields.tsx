@@ -1,16 +1,15 @@
 import { Link } from "react-router";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
+import { Recipients } from "./Recipients";
 import type { Mail } from "./useMail";
 import styles from "./revisions.module.css";
 
 /** To whom a mail goes and what it says; `attached` is what goes with it. */
 export function MailFields(props: { mail: Mail; attached: string; focus?: boolean }) {
   const { mail, attached } = props;
-  const { draft, people, setPeople, refused } = mail;
+  const { draft, refused } = mail;
   const wrong = (field: string) => (refused?.field === field ? refused.message : undefined);
-  const set = (at: number, part: Partial<(typeof people)[number]>) =>
-    setPeople(people.map((r, i) => (i === at ? { ...r, ...part } : r)));
   return (
     <div className={styles.mail}>
       {draft?.from === "" ? (
@@ -20,48 +19,14 @@ export function MailFields(props: { mail: Mail; attached: string; focus?: boolea
       ) : (
         <p className="note">from {draft?.from}</p>
       )}
-      {people.map((recipient, at) => (
-        <div key={at} className={styles.recipient}>
-          <Input
-            label={at === 0 ? "Address" : `Address ${at + 1}`}
-            placeholder="name@example.com"
-            maxLength={254}
-            focus={at > 0 || props.focus}
-            value={recipient.address}
-            wrong={at === 0 ? wrong("to") : undefined}
-            onType={(address) => set(at, { address })}
-          />
-          <Choice
-            label={at === 0 ? "gets it" : `Address ${at + 1} gets it`}
-            value={recipient.copy ? "copy" : "to"}
-            options={[
-              ["to", "to read and answer"],
-              ["copy", "as a copy"],
-            ]}
-            onChoose={(as) => set(at, { copy: as === "copy" })}
-          />
-          {people.length > 1 && (
-            <button
-              type="button"
-              className="act"
-              aria-label={`Take address ${at + 1} away`}
-              onClick={() => setPeople(people.filter((_, i) => i !== at))}
-            >
-              Take away
-            </button>
-          )}
-        </div>
-      ))}
-      <p>
-        <button
-          type="button"
-          className="act"
-          disabled={people.length >= 20}
-          onClick={() => setPeople([...people, { address: "", copy: true }])}
-        >
-          One more
-        </button>
-      </p>
+      <Recipients
+        mail={mail}
+        label="Address"
+        placeholder="name@example.com"
+        maxLength={254}
+        focus={props.focus}
+        copies
+      />
       {draft && (
         <Choice
           label="Message"

@@ -1,45 +1,15 @@
 import { Input } from "../controls/Input";
+import { Recipients } from "./Recipients";
 import type { Mail } from "./useMail";
 import styles from "./revisions.module.css";
 
 /** To whose telephones a text message goes and what it says. */
 export function TextFields({ text }: { text: Mail }) {
-  const { draft, people, setPeople, refused } = text;
+  const { draft, refused } = text;
   const wrong = (field: string) => (refused?.field === field ? refused.message : undefined);
   return (
     <div className={styles.mail}>
-      {people.map((recipient, at) => (
-        <div key={at} className={styles.recipient}>
-          <Input
-            label={at === 0 ? "Telephone" : `Telephone ${at + 1}`}
-            maxLength={40}
-            focus={at > 0}
-            value={recipient.address}
-            wrong={at === 0 ? wrong("to") : undefined}
-            onType={(address) => setPeople(people.map((r, i) => (i === at ? { ...r, address } : r)))}
-          />
-          {people.length > 1 && (
-            <button
-              type="button"
-              className="act"
-              aria-label={`Take telephone ${at + 1} away`}
-              onClick={() => setPeople(people.filter((_, i) => i !== at))}
-            >
-              Take away
-            </button>
-          )}
-        </div>
-      ))}
-      <p>
-        <button
-          type="button"
-          className="act"
-          disabled={people.length >= 20}
-          onClick={() => setPeople([...people, { address: "", copy: false }])}
-        >
-          One more
-        </button>
-      </p>
+      <Recipients mail={text} label="Telephone" maxLength={40} />
       {text.trouble && <p className="note">{text.trouble}</p>}
       <Input
         label="Words"
