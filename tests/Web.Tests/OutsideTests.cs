@@ -861,7 +861,18 @@ public sealed class OutsideTests : IDisposable
         Assert.True(secrets.Count > 8, string.Join(", ", secrets));
         await Says(link, "questions", "When?");
         var sent = new List<string>();
-        foreach (var path in new[] { "", "/page", "/pdf", "/mark", "/nothing", "/options?find=o&choice=" + Guid.Empty })
+        foreach (
+            var path in new[]
+            {
+                "",
+                "/page",
+                "/pdf",
+                "/mark",
+                "/nothing",
+                "/shown/a",
+                "/options?find=o&choice=" + Guid.Empty,
+            }
+        )
             sent.Add(await Whole(link + path));
         sent.Add((await Says(link, "questions", "And how long?")).Body.ToJsonString());
         var before = await Page(link);

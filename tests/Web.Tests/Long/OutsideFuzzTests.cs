@@ -26,6 +26,8 @@ public sealed class OutsideFuzzTests : IDisposable
         "/choose",
         "/options?find=a&choice=01930000-0000-7000-8000-000000000001",
         "/picture?choice=x&option=y",
+        "/shown/0000000000000000000000000000000000000000000000000000000000000000",
+        "/attached/..%2f..%2fapi",
         "/../page",
         "/page/..%2f..%2fapi",
         "/%00",
@@ -165,6 +167,7 @@ public sealed class OutsideFuzzTests : IDisposable
             pages++;
             taken += request.Method == HttpMethod.Post ? 1 : 0;
         }
-        Assert.True(pages > 50 && taken > 10, $"{pages} pages, {taken} taken");
+        // Questions and choices have a bound each, and most is spoiled: some have to come through.
+        Assert.True(pages > 30 && taken > 5, $"{pages} pages, {taken} taken");
     }
 }
