@@ -93,7 +93,7 @@ public static class FileEndpoints
                 files.Find(of.File) ?? throw RefusedException.Of(field, "That file is not here. Choose it once more.");
             if (FileKind.IsPicture(file.Type))
             {
-                files.NamePicture(of.File, field);
+                files.NamePicture(file, field);
                 if (of.Width != file.Width || of.Height != file.Height)
                     throw RefusedException.Of(field, $"That picture is {file.Width} × {file.Height} points.");
             }
@@ -117,10 +117,14 @@ public static class FileEndpoints
 
     /// <summary>Says that a picture is shown somewhere; it must be here whole, and be one.</summary>
     /// <exception cref="RefusedException">It is not.</exception>
-    public static void NamePicture(this FileStore files, string hash, string field)
+    public static void NamePicture(this FileStore files, string hash, string field) =>
+        files.NamePicture(
+            files.Find(hash) ?? throw RefusedException.Of(field, "That picture is not here. Choose it once more."),
+            field
+        );
+
+    private static void NamePicture(this FileStore files, StoredFile picture, string field)
     {
-        var picture =
-            files.Find(hash) ?? throw RefusedException.Of(field, "That picture is not here. Choose it once more.");
         if (!FileKind.IsPicture(picture.Type))
             throw RefusedException.Of(field, "That is not a PNG, JPEG or WebP picture.");
         if (!IsPictureToShow(picture))
@@ -128,6 +132,6 @@ public static class FileEndpoints
                 field,
                 $"That picture is too large: at most {MostPictureBytes / 1_000_000} MB and {MostPoints / 1_000_000} million points."
             );
-        files.Name(hash);
+        files.Name(picture.Hash);
     }
 }

@@ -15,12 +15,8 @@ export function Outbox() {
   });
   const [read, setRead] = useState("");
   const queries = useQueryClient();
-  const gone = async (mail: string) => {
-    await change.mailGone(mail);
-    await queries.invalidateQueries({ queryKey: ask.outbox.queryKey });
-  };
-  const now = async (mail: string) => {
-    await change.mailNow(mail);
+  const done = async (asked: Promise<unknown>) => {
+    await asked;
     await queries.invalidateQueries({ queryKey: ask.outbox.queryKey });
   };
   if (!data || !server) return null;
@@ -80,7 +76,7 @@ export function Outbox() {
                       <button
                         className="act"
                         aria-label={`Send ${what} to ${mail.to} now`}
-                        onClick={() => void now(mail.id)}
+                        onClick={() => void done(change.mailNow(mail.id))}
                       >
                         Send it now
                       </button>
@@ -89,7 +85,7 @@ export function Outbox() {
                       className="act"
                       aria-label={`${what} to ${mail.to} has gone`}
                       title="You have taken it along and sent it yourself. Its link is not kept here any longer."
-                      onClick={() => void gone(mail.id)}
+                      onClick={() => void done(change.mailGone(mail.id))}
                     >
                       It has gone
                     </button>

@@ -16,7 +16,7 @@ export function MailAgain(props: { revision: Schemas["RevisionView"]; fact: stri
   const { revision, fact } = props;
   const [byText, setByText] = useState(false);
   const mail = useMail(revision.id);
-  const text = useMail(revision.id, "text");
+  const text = useMail(revision.id, "text", "", byText);
   const message = byText ? text : mail;
   return (
     <Ask

@@ -150,7 +150,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
   const [wrong, setWrong] = useState<Refused | null>(null);
   const goes = later && /^\d{4}-\d\d-\d\d$/.test(day) ? day : "";
   const mail = useMail(null, "mail", goes);
-  const text = useMail(null, "text", goes);
+  const text = useMail(null, "text", goes, way === "text");
   const holes = view?.unfinished ?? [];
   // Where both addresses are known it goes by mail unless somebody says otherwise.
   const by = way ?? (mail.draft && mail.draft.to !== "" && mail.draft.from !== "" ? "mail" : "hand");

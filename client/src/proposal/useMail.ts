@@ -6,14 +6,15 @@ import { useJob } from "../job/JobContext";
 
 type Recipient = Schemas["Recipient"];
 
-/** A mail or a text message that is being written: what the firm says with its figures filled in, until something else is typed. `revision` is one that was sent, null the job as it stands; `day` is the one on which it goes, empty for today. */
-export function useMail(revision: string | null, way: Schemas["MessageWay"] = "mail", day = "") {
+/** A mail or a text message that is being written: what the firm says with its figures filled in, until something else is typed. `revision` is one that was sent, null the job as it stands; `day` is the one on which it goes, empty for today. While it is not `wanted` nothing is asked for it. */
+export function useMail(revision: string | null, way: Schemas["MessageWay"] = "mail", day = "", wanted = true) {
   const [, { job }] = useJob();
   const [text, setText] = useState<string | null>(null);
   const { data: draft, error } = useQuery({
     ...askJob.message(job, text, revision, day, way),
     placeholderData: keepPreviousData,
     retry: false,
+    enabled: wanted,
   });
   const [to, setTo] = useState<readonly Recipient[] | null>(null);
   const [subject, setSubject] = useState<string | null>(null);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Jobs;
 
@@ -41,7 +42,7 @@ public sealed record BlockFile(string File, string Words, int Width, int Height)
 
     private void Check(BlockKind kind)
     {
-        if (File.Length != 64 || !File.All(char.IsAsciiHexDigitLower))
+        if (!ContentHash.Is(File))
             throw RefusedException.Of("files", "A file is named by the SHA-256 of its content.");
         if (Words.Length > MostWords || Words.Any(char.IsControl))
             throw RefusedException.Of("files", $"A caption or name is one line of at most {MostWords} characters.");

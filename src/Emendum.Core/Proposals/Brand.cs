@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Proposals;
 
@@ -69,7 +70,7 @@ public sealed record Brand(
             throw RefusedException.Of("head", "The head is at most 300 characters.");
         if (Foot.Length > 200)
             throw RefusedException.Of("foot", "The foot is at most 200 characters.");
-        if (Mark.Length is not (0 or 64) || !Mark.All(char.IsAsciiHexDigitLower))
+        if (Mark.Length > 0 && !ContentHash.Is(Mark))
             throw RefusedException.Of("mark", "That is not a picture that is here.");
     }
 }

@@ -123,7 +123,7 @@ public sealed class Offer
                     : choice.Locked ? "This is settled already."
                     : price.Price is null ? "This cannot be priced here; please ask."
                     : Choosing.Conflicts(sent.Job, [(choice, option), .. others]).FirstOrDefault() ?? "";
-                var together = conflict.Length > 0 ? Lacking(selection, choice, option) : [];
+                var together = conflict.Length > 0 ? Lacking(taken, choice, option) : [];
                 return new OfferedOption(
                     option,
                     price.Price is { } amount ? Moved(amount.V) : "",
@@ -138,17 +138,18 @@ public sealed class Offer
 
     /// <summary>What an option lacks as things stand, where all of it is offered and can be had together with it; otherwise nothing.</summary>
     private ImmutableArray<(Choice Choice, ChoiceOption Option)> Lacking(
-        Selection selection,
+        Dictionary<Guid, (Choice Choice, ChoiceOption Option, bool Picked)> taken,
         Choice choice,
         ChoiceOption option
     )
     {
-        var taken = Taken(selection);
         var lacking = Choosing.Lacking(
             sent.Job,
             option,
             c => taken.TryGetValue(c.Id, out var of) ? of.Option.Id : c.Taken
         );
+        if (lacking.IsEmpty)
+            return [];
         (Choice Choice, ChoiceOption Option)[] chosen = [(choice, option), .. lacking];
         if (chosen.Any(c => c.Choice.Locked || c.Choice.Hidden || Priced(c.Choice, c.Option).Price is null))
             return [];
@@ -164,7 +165,10 @@ public sealed class Offer
     {
         var (of, one) = Found(new(choice, option));
         return selection.With(
-            [new Pick(choice, option), .. Lacking(selection, of, one).Select(l => new Pick(l.Choice.Id, l.Option.Id))]
+            [
+                new Pick(choice, option),
+                .. Lacking(Taken(selection), of, one).Select(l => new Pick(l.Choice.Id, l.Option.Id)),
+            ]
         );
     }
 

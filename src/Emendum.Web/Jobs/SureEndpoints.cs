@@ -338,7 +338,7 @@ public sealed class OtherBooks(Shelf shelf, BookStore store, FileStore files, Fi
             return on < new DateOnly(2000, 1, 1) || on > day.Today
                 ? throw RefusedException.Of("book", "Choose a day from 2000 to today.")
                 : new OtherBook(store.AsOf(day.EndOf(on)), job.Book).Find;
-        if (name.Length == 64 && name.All(char.IsAsciiHexDigitLower))
+        if (ContentHash.Is(name))
             return new OtherBook(OfFile(name), job.Book).Find;
         throw RefusedException.Of("book", "Choose a Book: today's, that of a day like 2026-03-31, or a Book file.");
     }

@@ -107,10 +107,7 @@ public static class CustomerEndpoints
         Behind behind,
         FileStore files,
         Pictures pictures
-    )
-    {
-        return PictureOf(behind.Of(token).Frozen, choice, option, files, pictures);
-    }
+    ) => PictureOf(behind.Of(token).Frozen, choice, option, files, pictures);
 
     /// <summary>The picture of the goods of an option of a revision.</summary>
     internal static Task<IResult> PictureOf(Frozen frozen, Guid choice, Guid option, FileStore files, Pictures pictures)

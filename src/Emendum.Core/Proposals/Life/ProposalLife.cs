@@ -70,7 +70,8 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     }
 
     /// <summary>Whether a look by a link is worth recording: the first of a visit.</summary>
-    /// <param name="link">The link.</param>
+    /// <param name="link">The link; null in person.</param>
+    /// <param name="revision">The revision that is looked at.</param>
     /// <param name="at">When (UTC).</param>
     /// <param name="kind">What kind of look: seen, or chosen.</param>
     public bool IsNewVisit(Guid? link, Guid revision, DateTime at, FactKind kind)
