@@ -49,6 +49,8 @@ export interface Link {
   choose: (choose: ChooseOne) => Promise<Now>;
   accept: (accept: Schemas["AcceptRevision"]) => Promise<Now>;
   pdf: string;
+  /** The customer's schedule of quantities, priced. */
+  schedule: string;
   /** The PDF with the names under it. */
   signed: string;
   mark: string;
@@ -109,6 +111,7 @@ export function linkOf(location: Location): Link {
     choose: (choose) => said("choose", choose),
     accept: (accept) => said("accept", accept),
     pdf: `${at}/pdf`,
+    schedule: `${at}/schedule.xlsx`,
     signed: `${at}/signed`,
     mark: `${at}/mark`,
     back: "",
@@ -131,6 +134,7 @@ function ofFirm(query: URLSearchParams): Link {
     choose: async (choose) => (await (await sent(`${at}/choose`, choose)).json()) as Now,
     accept: async (accept) => (await (await sent(`${at}/accept`, accept)).json()) as Now,
     pdf: `${at}/pdf`,
+    schedule: `${at}/schedule.xlsx`,
     signed: `${at}/signed`,
     mark: `${at}/mark`,
     back: `/jobs/${query.get("job")}/proposal`,

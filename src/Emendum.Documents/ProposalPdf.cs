@@ -370,7 +370,8 @@ public sealed class ProposalPdf
             if (underTitle.Page == set.PageCount)
                 set.Y = Math.Max(set.Y, underTitle.Y);
         }
-        var words = Width - columns.Sum(c => c.Width);
+        var numbers = table.Rows.Any(r => r.Number.Length > 0) ? NumberWidth : 0;
+        var words = Width - columns.Sum(c => c.Width) - numbers;
         void Heads()
         {
             var x = right;
@@ -387,14 +388,15 @@ public sealed class ProposalPdf
         // What goes over to the next page has its heads there again.
         set.OnNewPage = Heads;
         for (var i = 0; i < table.Rows.Length; i++)
-            SetRow(table.Rows[i], columns, words, table.Rows[i..].Count(r => r.Kind >= RowKind.Subtotal));
+            SetRow(table.Rows[i], columns, numbers, words, table.Rows[i..].Count(r => r.Kind >= RowKind.Subtotal));
         set.OnNewPage = null;
         left = column;
         set.Y += 6;
     }
 
-    private void SetRow(PriceRow row, Column[] columns, float words, int sums)
+    private void SetRow(PriceRow row, Column[] columns, float numbers, float words, int sums)
     {
+        var from = left + numbers;
         if (row.Kind == RowKind.Work)
         {
             set.Need(Leading * 3);
@@ -406,7 +408,9 @@ public sealed class ProposalPdf
         {
             set.Need(Leading * 4);
             set.Y += 9;
-            set.Column([new(row.Label, Face.SerifBold)], left, Width, Size, Leading, Ink);
+            if (row.Number.Length > 0)
+                SetNumber(row.Number, Face.SansBold);
+            set.Column([new(row.Label, Face.SerifBold)], from, Width - numbers, Size, Leading, Ink);
             if (row.Detail.Length > 0)
                 set.Column([new(row.Detail, Face.Serif)], left, Width, Small, SmallLeading, Quiet);
             set.Rule(left, right, set.Y + 2, 0.5f, Hair);
@@ -431,18 +435,33 @@ public sealed class ProposalPdf
             set.Figures(column.Of(row), x, set.Y + Leading * 0.72f, strong ? Face.SansBold : Face.Sans, Size, Ink);
             x -= column.Width;
         }
+        if (row.Number.Length > 0)
+            SetNumber(row.Number, Face.Sans);
         foreach (var line in label)
         {
-            set.SetLine(line, left, set.Y + Leading * 0.72f, Size, Ink);
+            set.SetLine(line, from, set.Y + Leading * 0.72f, Size, Ink);
             set.Y += Leading;
         }
         foreach (var line in detail)
         {
-            set.SetLine(line, left, set.Y + 8, Small, Quiet);
+            set.SetLine(line, from, set.Y + 8, Small, Quiet);
             set.Y += SmallLeading;
         }
         set.Y += 3;
         set.Rule(left, right, set.Y, row.Kind == RowKind.Total ? 0.9f : 0.5f, row.Kind == RowKind.Total ? Ink : Hair);
+    }
+
+    // Wide enough for the usual number of a schedule; longer ones stand smaller.
+    private const float NumberWidth = 48;
+
+    /// <summary>The customer's number, before a row's words.</summary>
+    private void SetNumber(string number, Face face)
+    {
+        var size = Size;
+        using var font = Font(face, Size);
+        if (font.MeasureText(number) is var wide && wide > NumberWidth - 6)
+            size = Math.Max(Size * (NumberWidth - 6) / wide, 5);
+        set.Text(number, left, set.Y + Leading * 0.72f, face, size, Ink);
     }
 
     private void SetSignature(Signature signature)

@@ -69,6 +69,7 @@ public class PricePropertyTests
             (seed, estimate) =>
             {
                 var random = new Random(seed);
+                estimate = estimate.If(estimate.Job with { Schedule = RandomPricing.Schedule(random, estimate.Job) });
                 foreach (var detail in Enum.GetValues<Detail>())
                 {
                     var terms = estimate.Job.Proposal with
@@ -108,6 +109,8 @@ public class PricePropertyTests
             (seed, estimate) =>
             {
                 var detail = Enum.GetValues<Detail>()[seed % Enum.GetValues<Detail>().Length];
+                var schedule = RandomPricing.Schedule(new Random(seed), estimate.Job);
+                estimate = estimate.If(estimate.Job with { Schedule = schedule });
                 var shown = estimate.ShownAs(estimate.Job.Proposal with { Detail = detail });
                 var statement = Statement.AsSent(
                     Sample.Document(shown),
@@ -134,6 +137,12 @@ public class PricePropertyTests
             );
         foreach (var row in rows.Where(r => r.UnitPrice.Length > 0))
         {
+            if (row.Of is { } of)
+            {
+                Assert.Equal(Read(row.UnitPrice), of.UnitPrice);
+                Assert.Equal(row.Amount, Rounding.Money(of.Quantity * of.UnitPrice!.Value, PlacesOf(estimate)));
+                continue;
+            }
             // The quantity is shown rounded; the line is reckoned by the whole of it.
             var ids = row.Figure!.Split('/');
             var line = estimate.Reckoned.At(new(Guid.Parse(ids[1]), Guid.Parse(ids[2])))!;

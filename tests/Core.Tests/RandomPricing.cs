@@ -160,4 +160,33 @@ internal static class RandomPricing
             Exemption = random.Next(8) == 0 ? new(ExemptKind.Exempt, "a school") : null,
         };
     }
+
+    /// <summary>A customer's schedule of a job: headings, rows without a price, rows whose work is everywhere or at one place, and quantities of nothing.</summary>
+    public static ImmutableArray<ScheduleItem> Schedule(Random random, Job job)
+    {
+        var rows = ImmutableArray.CreateBuilder<ScheduleItem>();
+        var taken = new HashSet<ScheduleWork>();
+        for (var i = random.Next(0, 6); i > 0; i--)
+        {
+            var row = new ScheduleItem(
+                Sample.NewId(),
+                $"{rows.Count:D3}",
+                $"{rows.Count}",
+                "Row",
+                "m²",
+                random.Next(5) == 0 ? 0 : random.Next(1, 1_000_000) / 1000m,
+                ""
+            );
+            var works = Enumerable
+                .Range(0, random.Next(0, 3))
+                .Select(_ => new ScheduleWork(
+                    Any(random, [.. job.Work]).Id,
+                    "",
+                    random.Next(2) == 0 ? null : Any(random, [.. job.Places]).Id
+                ))
+                .Where(taken.Add);
+            rows.Add(random.Next(6) == 0 ? row with { Unit = "", Quantity = 0 } : row with { Work = [.. works] });
+        }
+        return rows.ToImmutable();
+    }
 }

@@ -8,6 +8,7 @@ import {
   saved,
   tapeLine,
 } from "./pages";
+import { addEverywhere, rooms } from "./workPages";
 import { workbook } from "./workbook";
 
 const figure = (page: Page, label: string) =>
@@ -430,6 +431,82 @@ test("a customer's schedule is held against our takeoff and differences are flag
   await expect(page.getByRole("region", { name: "Workings" })).toContainText(
     "58.25 m² − 65 m²",
   );
+});
+
+test("a customer's schedule is priced by keys, goes into the proposal and back with its numbers", async ({
+  page,
+}) => {
+  await rooms(page, "Whimbrel", 2);
+  await addEverywhere(page, "Walls Paint", "Doors");
+  await page.keyboard.press("Alt+1");
+  await page.getByRole("button", { name: "Bring in" }).click();
+  await page
+    .getByRole("menuitem", { name: "A schedule of quantities, to compare" })
+    .click();
+  await page.getByRole("button", { name: "Bring in a table" }).first().click();
+  await page
+    .getByLabel("A CSV or .xlsx file, headings in its first row")
+    .setInputFiles({
+      name: "schedule.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(
+        "No,Description,Unit,Qty\nA,Walls,,\nA.1,Paint to walls,m2,110\nA.2,Gilding,m2,2\n",
+      ),
+    });
+  await page.getByRole("button", { name: "Add 3 rows" }).click();
+  await page.getByRole("button", { name: "Priced" }).press("Enter");
+  await expect(page.getByText("2 rows · 2 without a price")).toBeVisible();
+  const paint = page.getByRole("button", {
+    name: /^Work in the price of A.1/,
+  });
+  await paint.press("Enter");
+  const dialog = page.getByRole("dialog", { name: "Work in the price of A.1" });
+  await dialog.getByLabel("Work", { exact: true }).selectOption("Paint");
+  await dialog
+    .getByRole("button", { name: "Put it in the price" })
+    .press("Enter");
+  await expect(
+    dialog.getByRole("button", { name: "Take Paint out" }),
+  ).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("2 rows · 1 without a price")).toBeVisible();
+  await accessible(page, "the schedule, priced");
+  const amount = await page
+    .getByRole("button", { name: /^Amount, Paint to walls/ })
+    .innerText();
+  await page
+    .getByRole("button", { name: /^Unit price, Paint to walls/ })
+    .press("e");
+  await expect(page.getByRole("region", { name: "Workings" })).toContainText(
+    "÷ 110",
+  );
+  await page.keyboard.press("Escape");
+  const file = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Priced schedule (XLSX)" }).click();
+  expect((await file).suggestedFilename()).toMatch(/^Schedule .*\.xlsx$/);
+  await page.keyboard.press("Alt+4");
+  const sees = page.getByRole("region", { name: "What the customer sees" });
+  await sees
+    .getByRole("group", { name: "Price by" })
+    .getByRole("button", { name: "schedule" })
+    .press("Enter");
+  const price = page
+    .getByRole("region", { name: "Proposal as the customer sees it" })
+    .getByRole("region", { name: "Price" });
+  await expect(
+    price.getByRole("row", { name: /^A.1 Paint to walls 110 m2/ }),
+  ).toContainText(amount);
+  await expect(price.getByRole("row", { name: /^A.2/ })).toContainText(
+    "not included",
+  );
+  // The way from what is missing leads back to the row.
+  await expect(
+    page.getByText("1 row of the schedule has no price: A.2."),
+  ).toBeVisible();
+  await page.getByRole("link", { name: "the schedule", exact: true }).click();
+  await expect(
+    page.getByRole("button", { name: /^Work in the price of A.2.*none yet/ }),
+  ).toBeVisible();
 });
 
 test("metres and feet show the same place", async ({ page }) => {

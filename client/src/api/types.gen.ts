@@ -3195,6 +3195,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/{revision}/schedule.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    revision: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions/{revision}/facts": {
         parameters: {
             query?: never;
@@ -4176,6 +4214,43 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ScheduleView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/schedule.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                     };
                 };
             };
@@ -5817,7 +5892,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddChoice"] | components["schemas"]["CommandSetChoice"] | components["schemas"]["CommandSetOption"] | components["schemas"]["CommandRemoveChoice"] | components["schemas"]["CommandTakeChoice"] | components["schemas"]["CommandAddQuote"] | components["schemas"]["CommandSetQuote"] | components["schemas"]["CommandRemoveQuote"] | components["schemas"]["CommandTakeQuote"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"] | components["schemas"]["CommandAddBlock"] | components["schemas"]["CommandSetBlock"] | components["schemas"]["CommandMoveBlock"] | components["schemas"]["CommandRemoveBlock"] | components["schemas"]["CommandTakeText"] | components["schemas"]["CommandTakePattern"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandSetScheduleWork"] | components["schemas"]["CommandPriceAsCompared"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddChoice"] | components["schemas"]["CommandSetChoice"] | components["schemas"]["CommandSetOption"] | components["schemas"]["CommandRemoveChoice"] | components["schemas"]["CommandTakeChoice"] | components["schemas"]["CommandAddQuote"] | components["schemas"]["CommandSetQuote"] | components["schemas"]["CommandRemoveQuote"] | components["schemas"]["CommandTakeQuote"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"] | components["schemas"]["CommandAddBlock"] | components["schemas"]["CommandSetBlock"] | components["schemas"]["CommandMoveBlock"] | components["schemas"]["CommandRemoveBlock"] | components["schemas"]["CommandTakeText"] | components["schemas"]["CommandTakePattern"];
         CommandAddBlock: {
             /** @enum {string} */
             type: "addBlock";
@@ -6002,6 +6077,10 @@ export interface components {
             was: string;
             texts: string[];
             quantities: boolean;
+        };
+        CommandPriceAsCompared: {
+            /** @enum {string} */
+            type: "priceAsCompared";
         };
         CommandRemeasurePlace: {
             /** @enum {string} */
@@ -6250,6 +6329,14 @@ export interface components {
             was: string;
             source: string;
         };
+        CommandSetScheduleWork: {
+            /** @enum {string} */
+            type: "setScheduleWork";
+            /** Format: uuid */
+            item: string;
+            was: components["schemas"]["ScheduleWork"][];
+            now: components["schemas"]["ScheduleWork"][];
+        };
         CommandSetSection: {
             /** @enum {string} */
             type: "setSection";
@@ -6463,6 +6550,7 @@ export interface components {
             document: components["schemas"]["Document"];
             brand: components["schemas"]["Brand"];
             hasMark: boolean;
+            hasSchedule: boolean;
             currency: string;
             for: string;
             signs: boolean;
@@ -6496,7 +6584,7 @@ export interface components {
             beforeTax: null | components["schemas"]["FigureView"];
         };
         /** @enum {unknown} */
-        Detail: "total" | "section" | "place" | "line" | "headline";
+        Detail: "total" | "section" | "place" | "line" | "headline" | "schedule";
         Difference: {
             field: string;
             was: string;
@@ -7578,6 +7666,8 @@ export interface components {
             quantity: string;
             unitPrice: string;
             hours: string;
+            number: string;
+            of: null | components["schemas"]["ScheduleNumbers"];
         };
         PriceView: {
             steps: components["schemas"]["StepView"][];
@@ -7861,6 +7951,7 @@ export interface components {
             selection: number;
             agreed: boolean;
             signed: components["schemas"]["SignedBy"][];
+            schedule: boolean;
             may: components["schemas"]["FactKind"][];
         };
         RevokeLink: {
@@ -8013,6 +8104,13 @@ export interface components {
             letters: string;
             goes: string;
         };
+        ScheduleNumbers: {
+            /** Format: decimal */
+            quantity: string;
+            unit: string;
+            /** Format: decimal */
+            unitPrice: null | string;
+        };
         ScheduleRow: {
             /** Format: uuid */
             id: string;
@@ -8036,12 +8134,16 @@ export interface components {
             wording: string;
             unit: string;
             quantity: string;
+            heading: boolean;
             source: string;
             ours: null | components["schemas"]["FigureView"];
             difference: null | components["schemas"]["FigureView"];
             percent: null | components["schemas"]["FigureView"];
             apart: boolean;
             sources: components["schemas"]["SourceView"][];
+            work: components["schemas"]["ScheduleWorkView"][];
+            unitPrice: null | components["schemas"]["FigureView"];
+            amount: null | components["schemas"]["FigureView"];
         };
         ScheduleTableRow: {
             /** Format: int32 */
@@ -8059,6 +8161,24 @@ export interface components {
             apart: number;
             /** Format: int32 */
             open: number;
+            /** Format: int32 */
+            unpriced: number;
+            /** Format: int32 */
+            asCompared: number;
+            beside: components["schemas"]["PriceRow"][];
+            currency: string;
+        };
+        ScheduleWork: {
+            /** Format: uuid */
+            work: string;
+            group: string;
+            /** Format: uuid */
+            place: null | string;
+        };
+        ScheduleWorkView: {
+            of: components["schemas"]["ScheduleWork"];
+            label: string;
+            gone: boolean;
         };
         SeasonView: {
             name: string;
@@ -8211,7 +8331,7 @@ export interface components {
             amount: string;
         };
         /** @enum {unknown} */
-        Station: "job" | "measure" | "work" | "price" | "proposal";
+        Station: "job" | "measure" | "work" | "price" | "proposal" | "schedule";
         StepView: {
             key: string;
             label: string;

@@ -9,29 +9,42 @@ import { useJob } from "../job/JobContext";
 import { TableUpload } from "./TableUpload";
 import { BadRows, useTableIntake } from "./useTableIntake";
 import { Check } from "../controls/Check";
+import type { Schemas } from "../api/client";
+import { Views } from "../controls/Views";
+import { useView } from "../job/useView";
+import { PricedRows } from "./PricedRows";
 import { Choice } from "../controls/Choice";
 import styles from "./measure.module.css";
 import { askJob } from "../api/jobQueries";
 import { read } from "../api/jobQueries";
 
-/** The customer's schedule of quantities beside our own takeoff; rows that are more than 1 % apart are flagged. */
+type Row = Schemas["ScheduleRowView"];
+
+const views = { compared: "Compared", priced: "Priced" };
+type View = keyof typeof views;
+
+/** The customer's schedule of quantities: beside our own takeoff, where rows that are more than 1 % apart are flagged; and priced, to be given back with its numbers. */
 export function SchedulePage() {
   const [open, { job }] = useJob();
+  const [view, setView] = useView<View>(job.id, "schedule", views, "compared");
   const [bringing, setBringing] = useState(false);
   const [only, setOnly] = useState(false);
   const { data } = useQuery(askJob.schedule(job));
-  const rows = data?.rows.filter((r) => !only || r.apart || !r.ours) ?? [];
+  const isOpen = (r: Row) => !r.heading && (view === "priced" ? !r.amount : r.apart || !r.ours);
+  const rows = data?.rows.filter((r) => !only || isOpen(r)) ?? [];
   return (
     <section className={`panel ${styles.schedule}`} aria-label="Schedule of quantities">
       <header>
         <h2>Schedule of quantities</h2>
-        <span className="note" role="status">
-          {data &&
-            data.rows.length > 0 &&
-            `${counted(data.rows.length, "row")} · ${data.apart} apart · ${data.open} not compared`}
-        </span>
         {data && data.rows.length > 0 && (
           <>
+            <Views views={views} value={view} onChoose={setView} />
+            <span className="note" role="status">
+              {counted(data.rows.filter((r) => !r.heading).length, "row")}
+              {view === "priced"
+                ? ` · ${data.unpriced} without a price`
+                : ` · ${data.apart} apart · ${data.open} not compared`}
+            </span>
             <Check on={only} onTick={setOnly}>
               only what needs a look
             </Check>
@@ -51,77 +64,81 @@ export function SchedulePage() {
           <h2>No schedule yet</h2>
           <p>
             When a customer sends a schedule (number, wording, unit, quantity), bring it in here. Each row is held
-            against something we measured or work; what differs by more than 1 % is flagged.
+            against something we measured or work; what differs by more than 1 % is flagged. With the work in its price,
+            each row gets a unit price, and the schedule goes back with its own numbers.
           </p>
           <Button variant="contained" onClick={() => setBringing(true)}>
             Bring in a table
           </Button>
         </div>
       )}
-      {rows.length > 0 && (
+      {data && rows.length > 0 && (
         <div className={styles.scroll}>
-          <table className="list">
-            <thead>
-              <tr>
-                <th>Number</th>
-                <th>Wording</th>
-                <th className="n">Theirs</th>
-                <th>Compared with</th>
-                <th className="n">Ours</th>
-                <th className="n">Difference</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r) => (
-                <tr key={r.id} className={r.apart ? styles.apart : undefined}>
-                  <td>{r.number}</td>
-                  <td>{r.wording}</td>
-                  <td className="n">
-                    {r.quantity} <i>{r.unit}</i>
-                  </td>
-                  <td>
-                    {r.sources.length === 0 ? (
-                      <span className="note">nothing of ours is counted in {r.unit}</span>
-                    ) : (
-                      <Choice
-                        bare
-                        label={`${r.number} ${r.wording} is compared with`}
-                        value={r.source}
-                        none="nothing yet"
-                        options={r.sources.map((s) => [s.source, s.label])}
-                        onChoose={(source) =>
-                          void open.tell({ type: "setScheduleItem", item: r.id, was: r.source, source })
-                        }
-                      />
-                    )}
-                  </td>
-                  <td className="n">{r.ours && <Figure figure={r.ours} label={`Ours, ${r.wording}`} />}</td>
-                  <td className="n">
-                    {r.difference && <Figure figure={r.difference} label={`Difference, ${r.wording}`} />}
-                    {r.percent && (
-                      <>
-                        {" "}
-                        <Figure figure={r.percent} label={`Difference in percent, ${r.wording}`} />
-                      </>
-                    )}
-                  </td>
-                  <td>
-                    {r.apart ? (
-                      <span className="error">▲ apart</span>
-                    ) : r.ours ? (
-                      <span className="note">agrees</span>
-                    ) : (
-                      ""
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          {view === "priced" ? <PricedRows schedule={data} rows={rows} /> : <ComparedRows rows={rows} />}
         </div>
       )}
     </section>
+  );
+}
+
+function ComparedRows({ rows }: { rows: readonly Row[] }) {
+  const [open] = useJob();
+  return (
+    <table className="list">
+      <thead>
+        <tr>
+          <th>Number</th>
+          <th>Wording</th>
+          <th className="n">Theirs</th>
+          <th>Compared with</th>
+          <th className="n">Ours</th>
+          <th className="n">Difference</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.id} className={r.apart ? styles.apart : undefined}>
+            <td>{r.number}</td>
+            <td>{r.wording}</td>
+            <td className="n">
+              {!r.heading && (
+                <>
+                  {r.quantity} <i>{r.unit}</i>
+                </>
+              )}
+            </td>
+            <td>
+              {r.heading ? null : r.sources.length === 0 ? (
+                <span className="note">nothing of ours is counted in {r.unit}</span>
+              ) : (
+                <Choice
+                  bare
+                  label={`${r.number} ${r.wording} is compared with`}
+                  value={r.source}
+                  none={r.work.length > 0 ? "the work in its price" : "nothing yet"}
+                  options={r.sources.map((s) => [s.source, s.label])}
+                  onChoose={(source) => void open.tell({ type: "setScheduleItem", item: r.id, was: r.source, source })}
+                />
+              )}
+            </td>
+            <td className="n">{r.ours && <Figure figure={r.ours} label={`Ours, ${r.wording}`} />}</td>
+            <td className="n">
+              {r.difference && <Figure figure={r.difference} label={`Difference, ${r.wording}`} />}
+              {r.percent && (
+                <>
+                  {" "}
+                  <Figure figure={r.percent} label={`Difference in percent, ${r.wording}`} />
+                </>
+              )}
+            </td>
+            <td>
+              {r.apart ? <span className="error">▲ apart</span> : r.ours ? <span className="note">agrees</span> : ""}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

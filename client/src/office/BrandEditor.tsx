@@ -142,6 +142,8 @@ function sample(company: Schemas["Company"], brand: Brand, writes: Schemas["Lang
     quantity: "",
     unitPrice: "",
     hours: "",
+    number: "",
+    of: null,
   });
   return {
     head: {

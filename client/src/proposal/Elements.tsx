@@ -105,6 +105,7 @@ const columns = [
 
 function PriceTable({ table }: { table: Schemas["ElementPriceTable"] }) {
   const figures = useContext(FiguresContext);
+  const numbered = table.rows.some((r) => r.number !== "");
   const shown = columns.filter(([column]) => table.rows.some((r) => r[column] !== ""));
   return (
     <table>
@@ -112,6 +113,7 @@ function PriceTable({ table }: { table: Schemas["ElementPriceTable"] }) {
       {shown.length > 0 && (
         <thead>
           <tr>
+            {numbered && <td />}
             <td />
             {shown.map(([column, words]) => (
               <th key={column} scope="col">
@@ -125,6 +127,7 @@ function PriceTable({ table }: { table: Schemas["ElementPriceTable"] }) {
       <tbody>
         {table.rows.map((row, i) => (
           <tr key={i} className={styles[row.kind]}>
+            {numbered && <td className={styles.number}>{row.number}</td>}
             <th scope="row" colSpan={row.amount === null ? shown.length + 2 : 1}>
               {row.label}
               {row.detail && <small>{row.detail}</small>}

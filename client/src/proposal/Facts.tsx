@@ -121,6 +121,14 @@ export function Facts(props: {
         >
           Print
         </a>
+        {revision.schedule && (
+          <a
+            href={`/api/jobs/${job.id}/revisions/${revision.id}/schedule.xlsx`}
+            download={`Schedule, revision ${revision.letters}.xlsx`}
+          >
+            Schedule (XLSX)
+          </a>
+        )}
         {["sent", "seen", "onHold"].includes(revision.state) && (
           <a href={signHere(job.id, revision.id)} target="_blank" rel="noreferrer">
             Sign here

@@ -1,5 +1,7 @@
 import { ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { classes } from "../controls/classes";
 import { Check } from "../controls/Check";
 import { Field } from "../controls/Field";
 import { wholeOr } from "../controls/wholeOr";
@@ -10,7 +12,7 @@ import styles from "./proposal.module.css";
 type Terms = Schemas["ProposalTerms"];
 type Detail = Schemas["Detail"];
 
-const prices: readonly Detail[] = ["total", "section", "place", "line", "headline"];
+const prices: readonly Detail[] = ["total", "section", "place", "line", "headline", "schedule"];
 const scopes: readonly Detail[] = ["section", "place", "line"];
 
 interface Props {
@@ -27,7 +29,7 @@ function Picks(props: { label: string; value: Detail; of: readonly Detail[]; onC
         exclusive
         value={props.value}
         aria-label={props.label}
-        className={styles.picks}
+        className={classes(styles.picks, props.of.length > 5 && styles.many)}
         onChange={(_, now: Detail | null) => now && props.onChoose(now)}
       >
         {props.of.map((detail) => (
@@ -97,6 +99,9 @@ export function ShownTerms() {
           contingency on its own line
         </Check>
         {terms.detail === "headline" && <Headlines />}
+        {terms.detail === "schedule" && (
+          <Link to={`/jobs/${job.id}/measure/schedule?view=priced`}>The customer’s schedule, priced</Link>
+        )}
         <span className="note">Parts shown add up to the total shown.</span>
       </div>
     </section>

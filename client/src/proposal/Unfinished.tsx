@@ -11,6 +11,7 @@ const where = {
   work: "Work",
   price: "Price",
   proposal: "here",
+  schedule: "the schedule",
 };
 
 /** With what the proposal should not go out, each with its way there. */
@@ -19,6 +20,7 @@ export function Unfinished({ view, onBlock }: { view: Schemas["ProposalView"]; o
   const to = (hole: Hole) => {
     const base = `/jobs/${job.id}/${hole.at}`;
     if (hole.at === "work" && hole.work) return `${base}?work=${hole.work}${hole.place ? `&place=${hole.place}` : ""}`;
+    if (hole.at === "schedule") return `/jobs/${job.id}/measure/schedule?view=priced`;
     if (hole.at === "measure" && hole.place) return `${base}?place=${hole.place}`;
     return hole.key === "payment" ? `${base}?field=payment` : base;
   };

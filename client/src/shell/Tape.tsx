@@ -18,6 +18,7 @@ const details = {
   place: "by place",
   line: "by line",
   headline: "by headline",
+  schedule: "by their schedule",
 };
 
 /** The tape measure across the top: navigation, progress and totals in one. */

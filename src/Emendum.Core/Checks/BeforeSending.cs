@@ -4,6 +4,7 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
 
 namespace Emendum.Core.Checks;
 
@@ -16,6 +17,9 @@ public enum Station
     Work,
     Price,
     Proposal,
+
+    /// <summary>The customer's schedule of quantities.</summary>
+    Schedule,
 }
 
 /// <summary>Something with which a proposal should not go out as it is.</summary>
@@ -75,6 +79,8 @@ public static class BeforeSending
             all.Add(
                 new("price", "The price is not among what is read.", "Show its block, or add it.", Station.Proposal)
             );
+        if (job.Proposal.Detail == Detail.Schedule && OfSchedule(estimate) is { } unpriced)
+            all.Add(unpriced);
         foreach (var block in document.Blocks.Where(b => !b.Hidden))
         foreach (var name in block.Missing)
             all.Add(
@@ -99,5 +105,35 @@ public static class BeforeSending
             foreach (var found in findings.Where(f => f.Reason.Length == 0))
                 all.Add(new(found.Key, found.Says, found.Why, at, found.Place, found.Work));
         }
+    }
+
+    private static Unfinished? OfSchedule(Estimate estimate)
+    {
+        var schedule = estimate.Job.Schedule;
+        if (schedule.IsEmpty)
+            return new(
+                "schedule",
+                "There is no schedule of quantities.",
+                "The price is to be shown by the customer's schedule, and this job has none.",
+                Station.Schedule
+            );
+        var rows = new ScheduleRows(estimate.Job);
+        var priced = estimate
+            .Reckoned.Lines.Where(l => l.Seen)
+            .Select(l => rows.At(l.Item.Item.Id, l.Measures.Place))
+            .ToHashSet();
+        var open = Enumerable
+            .Range(0, schedule.Length)
+            .Where(row => !schedule[row].IsHeading && !priced.Contains(row))
+            .Select(row => schedule[row].Called)
+            .ToArray();
+        return open.Length == 0
+            ? null
+            : new(
+                "schedule",
+                $"{Counted.Of(open.Length, "row")} of the schedule {(open.Length == 1 ? "has" : "have")} no price: {Counted.Few(open, 6)}.",
+                "They go back as “not included”. Say which work is in their price.",
+                Station.Schedule
+            );
     }
 }

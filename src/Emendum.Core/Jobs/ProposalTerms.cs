@@ -12,6 +12,9 @@ public enum Detail
 
     /// <summary>By sentences that bundle sections.</summary>
     Headline,
+
+    /// <summary>By the rows of the customer's own schedule of quantities.</summary>
+    Schedule,
 }
 
 /// <summary>A sentence that stands for the work of some sections, with one price for all of it.</summary>
@@ -62,7 +65,7 @@ public sealed record ProposalTerms(Detail Detail, bool Coats, int ValidDays)
                 throw RefusedException.Of("headlines", "A headline is a sentence of at most 500 characters.");
         if (Headlines.SelectMany(h => h.Sections).GroupBy(s => s).Any(of => of.Count() > 1))
             throw RefusedException.Of("headlines", "A section stands under one headline.");
-        if (ScopeBy is Detail.Total or Detail.Headline)
+        if (ScopeBy is Detail.Total or Detail.Headline or Detail.Schedule)
             throw RefusedException.Of("scopeBy", "What we will do is told by section, by place or by line.");
     }
 }

@@ -24,7 +24,7 @@ public static class ScheduleTable
         new("quantity", "Quantity", ["qty", "amount", "measured"]),
     ];
 
-    /// <summary>Reads rows; those without a quantity and unit are headings of the schedule and are left out.</summary>
+    /// <summary>Reads rows; those with words and without quantity and unit are headings of the schedule.</summary>
     public static IReadOnlyList<ScheduleTableRow> Read(
         IReadOnlyList<IReadOnlyList<string>> rows,
         IReadOnlyDictionary<string, int> mapping
@@ -36,7 +36,11 @@ public static class ScheduleTable
             string Of(string field) => TableField.In(rows[i], mapping, field);
             var (unit, quantity) = (Of("unit"), Of("quantity"));
             if (unit.Length + quantity.Length == 0)
+            {
+                if (Of("wording").Length > 0)
+                    read.Add(new(i + 1, Of("number"), Of("wording"), "", 0, null));
                 continue;
+            }
             var (number, unclear) = TableField.Number(quantity);
             var wrong =
                 unclear is not null ? unclear

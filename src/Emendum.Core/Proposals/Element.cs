@@ -95,7 +95,20 @@ public sealed record PriceRow(RowKind Kind, string Label, string Detail, decimal
 
     /// <summary>Hours of it; empty where they are not shown.</summary>
     public string Hours { get; init; } = "";
+
+    /// <summary>The customer's own number for it; empty where it has none.</summary>
+    public string Number { get; init; } = "";
+
+    /// <summary>What it counts, where it is a row of the customer's schedule.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ScheduleNumbers? Of { get; init; }
 }
+
+/// <summary>A row of the customer's schedule as numbers, for tables that reckon on.</summary>
+/// <param name="Quantity">The customer's quantity.</param>
+/// <param name="Unit">The customer's unit, as written.</param>
+/// <param name="UnitPrice">Money; null where the row has no price or counts nothing.</param>
+public sealed record ScheduleNumbers(decimal Quantity, string Unit, decimal? UnitPrice);
 
 /// <summary>Money in rows. Where it has a total, its parts add up to the price before tax, and that with the tax to the total.</summary>
 public sealed record PriceTable(string Currency, ImmutableArray<PriceRow> Rows) : Element;

@@ -19,6 +19,9 @@ public static class Shown
     /// <summary>A need, a purchase: two places at the most.</summary>
     public static string Fine(decimal value) => Of(value, "#,0.##");
 
+    /// <summary>A quantity with all the places that it was typed with.</summary>
+    public static string Typed(decimal value) => Of(value, "#,0.######");
+
     /// <summary>A measured quantity, to as many places as its unit is shown with; a count whole, where it is whole.</summary>
     public static string Amount(decimal value, string unit) =>
         unit.Length == 0 ? Fine(value) : Of(value, Fixed(Unit.Find(unit)?.ShownPlaces ?? 1));

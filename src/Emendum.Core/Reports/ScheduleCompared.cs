@@ -33,7 +33,9 @@ public sealed record ScheduleCompared(ScheduleItem Item, Val? Ours, Val? Differe
                 MeasureTotals.Sum(reckoned, measure, group is [var g] ? g : null, trace),
                 measure.UnitIn(system)
             ),
-            ["work", var id] when Guid.TryParse(id, out var work) => Quantity(reckoned, work),
+            ["work", ..] when item.ComparedWork is { } work => Quantity(reckoned, l => l.Item.Item.Id == work),
+            // Compared with nothing in particular, it is held against the work that is in its price.
+            _ when !item.Work.IsEmpty => OfItsWork(item, reckoned),
             _ => null,
         };
         if (found is not { } ours || Unit.Find(item.Unit) is not { } unit || unit.Kind != ours.Unit.Kind)
@@ -68,14 +70,25 @@ public sealed record ScheduleCompared(ScheduleItem Item, Val? Ours, Val? Differe
         );
     }
 
-    private static (Val, Unit)? Quantity(Reckoned reckoned, Guid work)
+    private static (Val, Unit)? OfItsWork(ScheduleItem item, Reckoned reckoned)
     {
-        var item = Array.Find(reckoned.Items, i => i.Item.Id == work);
-        if (item is null)
+        var rows = new ScheduleRows(reckoned.Job);
+        return Quantity(
+            reckoned,
+            l => rows.At(l.Item.Item.Id, l.Measures.Place) is { } row && reckoned.Job.Schedule[row].Id == item.Id
+        );
+    }
+
+    /// <summary>Quantity of lines that are all counted alike; null where there is none, or they are not.</summary>
+    private static (Val, Unit)? Quantity(Reckoned reckoned, Func<Line, bool> within)
+    {
+        Line[] lines = [.. reckoned.Lines.Where(within)];
+        var units = lines.Select(l => l.OfItem.UnitIn(reckoned.Job.Units)).Distinct().ToArray();
+        if (units is not [var unit])
             return null;
         var sum = new Sum();
-        foreach (var line in reckoned.Lines.Where(l => ReferenceEquals(l.OfItem, item)))
+        foreach (var line in lines)
             sum.Add(line.Quantity);
-        return (sum.Total, item.UnitIn(reckoned.Job.Units));
+        return (sum.Total, unit);
     }
 }

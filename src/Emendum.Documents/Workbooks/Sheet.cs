@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.IO.Compression;
 using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using DocumentFormat.OpenXml.Spreadsheet;
@@ -144,7 +145,7 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
         return sheet;
     }
 
-    /// <summary>Writes sheets as a workbook whose formulas are reckoned anew when it is opened.</summary>
+    /// <summary>Writes sheets as a workbook whose formulas are reckoned anew when it is opened. The same sheets give the same bytes.</summary>
     /// <param name="sheets">In their order.</param>
     /// <param name="places">Places of its money.</param>
     public static byte[] Write(IEnumerable<Sheet> sheets, int places)
@@ -153,7 +154,9 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
         using (var document = SpreadsheetDocument.Create(stream, SpreadsheetDocumentType.Workbook))
         {
             var part = document.AddWorkbookPart();
-            part.AddNewPart<WorkbookStylesPart>().Stylesheet = Look.Of(places);
+            // Ids would be made by chance.
+            document.ChangeIdOfPart(part, "workbook");
+            part.AddNewPart<WorkbookStylesPart>("styles").Stylesheet = Look.Of(places);
             var list = new Sheets();
             part.Workbook = new Workbook(
                 new BookViews(new WorkbookView()),
@@ -162,7 +165,7 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
             );
             foreach (var sheet in sheets)
             {
-                var worksheet = part.AddNewPart<WorksheetPart>();
+                var worksheet = part.AddNewPart<WorksheetPart>($"sheet{list.ChildElements.Count + 1}");
                 worksheet.Worksheet = sheet.Worksheet();
                 list.Append(
                     new DocumentFormat.OpenXml.Spreadsheet.Sheet
@@ -174,6 +177,23 @@ internal sealed class Sheet(string name, double[] widths, int fixedRows = 0)
                 );
             }
         }
+        return Undated(stream);
+    }
+
+    /// <summary>The same archive without the moment at which it was made.</summary>
+    private static byte[] Undated(MemoryStream made)
+    {
+        using var stream = new MemoryStream();
+        using (var from = new ZipArchive(made, ZipArchiveMode.Read))
+        using (var to = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true))
+            foreach (var entry in from.Entries)
+            {
+                var written = to.CreateEntry(entry.FullName);
+                written.LastWriteTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
+                using var read = entry.Open();
+                using var write = written.Open();
+                read.CopyTo(write);
+            }
         return stream.ToArray();
     }
 }

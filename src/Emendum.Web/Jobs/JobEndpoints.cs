@@ -130,22 +130,22 @@ public static class JobEndpoints
                     var job = open.Get(id).Estimate.Job;
                     return Results.File(
                         CostWorkbook.Write(job),
-                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                        TableEndpoints.Workbooks,
                         $"Cost sheet {job.Info.Number}.xlsx"
                     );
                 }
             )
-            .Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+            .Produces<byte[]>(200, TableEndpoints.Workbooks);
         jobs.MapGet(
                 "/{id:guid}/workings.xlsx",
                 (Guid id, OpenJobs open) =>
                     Results.File(
                         WorkingsWorkbook.Write(open.Get(id).Recorded()),
-                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                        TableEndpoints.Workbooks,
                         "Workings.xlsx"
                     )
             )
-            .Produces<byte[]>(200, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+            .Produces<byte[]>(200, TableEndpoints.Workbooks);
         jobs.MapGet(
             "/{id:guid}/workings",
             (Guid id, string figure, int? levels, OpenJobs open, OtherBooks books) =>

@@ -7,6 +7,8 @@ using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 using Emendum.Core.Reports;
+using PriceRow = Emendum.Core.Proposals.PriceRow;
+using PriceTable = Emendum.Core.Proposals.PriceTable;
 
 namespace Emendum.Web.Jobs;
 
@@ -305,59 +307,133 @@ public sealed record DeductionView(
 }
 
 /// <summary>A row of the schedule beside ours.</summary>
+/// <param name="Heading">Whether it is a heading, which counts nothing.</param>
+/// <param name="Work">The work in its price.</param>
+/// <param name="Price">It as the proposal prices it.</param>
+/// <param name="UnitPrice">Its unit price; null where it has none.</param>
+/// <param name="Amount">Its amount; null where nothing is in its price.</param>
 public sealed record ScheduleRowView(
     Guid Id,
     string Number,
     string Wording,
     string Unit,
     string Quantity,
+    bool Heading,
     string Source,
     FigureView? Ours,
     FigureView? Difference,
     FigureView? Percent,
     bool Apart,
-    IReadOnlyList<SourceView> Sources
+    IReadOnlyList<SourceView> Sources,
+    IReadOnlyList<ScheduleWorkView> Work,
+    FigureView? UnitPrice,
+    FigureView? Amount
 );
 
 /// <summary>Something of our takeoff that a row can be compared with.</summary>
 public sealed record SourceView(string Source, string Label);
 
-/// <summary>The customer's schedule of quantities beside our own takeoff.</summary>
-public sealed record ScheduleView(IReadOnlyList<ScheduleRowView> Rows, int Apart, int Open)
+/// <summary>Work in the price of a row.</summary>
+/// <param name="Of">What it is.</param>
+/// <param name="Label">It in words: the work, and where.</param>
+/// <param name="Gone">Whether there is no such work any more, or it is nowhere.</param>
+public sealed record ScheduleWorkView(ScheduleWork Of, string Label, bool Gone);
+
+/// <summary>The customer's schedule of quantities beside our own takeoff, and priced.</summary>
+/// <param name="Rows">Its rows.</param>
+/// <param name="Apart">Rows whose quantities are apart.</param>
+/// <param name="Open">Rows that are not compared.</param>
+/// <param name="Unpriced">Rows without a price.</param>
+/// <param name="AsCompared">Rows without a price that can have that of the work they are compared with.</param>
+/// <param name="Beside">What the price has beside the rows, and its sums; empty where it cannot be reckoned.</param>
+/// <param name="Currency">Of its money.</param>
+public sealed record ScheduleView(
+    IReadOnlyList<ScheduleRowView> Rows,
+    int Apart,
+    int Open,
+    int Unpriced,
+    int AsCompared,
+    IReadOnlyList<PriceRow> Beside,
+    string Currency
+)
 {
     /// <summary>The schedule of a job.</summary>
     public static ScheduleView Of(Estimate estimate)
     {
         var job = estimate.Job;
         var sources = Sources(estimate);
+        var table = Priced(estimate);
+        var lines = new ScheduleRows(job);
+        var worked = estimate
+            .Reckoned.Lines.Where(l => l.Seen)
+            .ToLookup(l => lines.At(l.Item.Item.Id, l.Measures.Place) ?? -1, l => l.Item.Item.Id);
         var rows = ScheduleCompared
             .Of(estimate.Reckoned, Trace.Silent)
-            .Select(check =>
-            {
-                var item = check.Item;
-                var kind = Unit.Find(item.Unit)?.Kind;
-                FigureView? Figure(string leaf, Val? value, string unit) =>
-                    value is { } v
-                        ? kind == Kind.Count
-                            ? FigureView.Fine($"schedule/{item.Id}/{leaf}", v, unit)
-                            : FigureView.Amount($"schedule/{item.Id}/{leaf}", v, unit)
-                        : null;
-                return new ScheduleRowView(
-                    item.Id,
-                    item.Number,
-                    item.Wording,
-                    item.Unit,
-                    FigureView.Fine("", item.Quantity, "").Shown,
-                    item.Source,
-                    Figure("ours", check.Ours, item.Unit),
-                    Figure("difference", check.Difference, item.Unit),
-                    check.Percent is { } p ? FigureView.Percent($"schedule/{item.Id}/percent", p) : null,
-                    check.Apart,
-                    [.. sources.Where(s => s.Kind == kind).Select(s => s.View)]
-                );
-            })
+            .Select(
+                (check, row) =>
+                {
+                    var (item, price) = (check.Item, table.Rows[row]);
+                    var kind = Unit.Find(item.Unit)?.Kind;
+                    FigureView? Figure(string leaf, Val? value, string unit) =>
+                        value is { } v
+                            ? kind == Kind.Count
+                                ? FigureView.Fine($"schedule/{item.Id}/{leaf}", v, unit)
+                                : FigureView.Amount($"schedule/{item.Id}/{leaf}", v, unit)
+                            : null;
+                    FigureView? Money(string leaf, decimal? value) =>
+                        price.Figure is not null && value is { } v
+                            ? FigureView.Money($"schedule/{item.Id}/{leaf}", v, places: estimate.MoneyPlaces)
+                            : null;
+                    return new ScheduleRowView(
+                        item.Id,
+                        item.Number,
+                        item.Wording,
+                        item.Unit,
+                        FigureView.Fine("", item.Quantity, "").Shown,
+                        item.IsHeading,
+                        item.Source,
+                        Figure("ours", check.Ours, item.Unit),
+                        Figure("difference", check.Difference, item.Unit),
+                        check.Percent is { } p ? FigureView.Percent($"schedule/{item.Id}/percent", p) : null,
+                        check.Apart,
+                        item.IsHeading ? [] : [.. sources.Where(s => s.Kind == kind).Select(s => s.View)],
+                        [
+                            .. item.Work.Select(w => new ScheduleWorkView(
+                                w,
+                                Label(job, w),
+                                !worked[row].Contains(w.Work)
+                            )),
+                        ],
+                        Money("unitPrice", price.Of?.UnitPrice),
+                        Money("price", price.Amount)
+                    );
+                }
+            )
             .ToList();
-        return new(rows, rows.Count(r => r.Apart), rows.Count(r => r.Ours is null));
+        return new(
+            rows,
+            rows.Count(r => r.Apart),
+            rows.Count(r => r is { Heading: false, Ours: null }),
+            rows.Count(r => r is { Heading: false, Amount: null }),
+            PriceAsCompared.Of(job).Count(),
+            [.. table.Rows.Skip(rows.Count)],
+            table.Currency
+        );
+    }
+
+    /// <summary>The price of a job by the rows of its schedule, which come first, one each.</summary>
+    public static PriceTable Priced(Estimate estimate) =>
+        Core.Proposals.Proposal.Price(
+            estimate.ShownAs(estimate.Job.Proposal with { Detail = Detail.Schedule }),
+            Trace.Silent
+        );
+
+    private static string Label(Job job, ScheduleWork work)
+    {
+        var name = job.Item(work.Work)?.Name ?? "work that is gone";
+        return work.Place is { } id ? $"{name} at {job.Place(id)?.Name ?? "a place that is gone"}"
+            : work.Group.Length > 0 ? $"{name} in {work.Group}"
+            : name;
     }
 
     private static List<(Kind Kind, SourceView View)> Sources(Estimate estimate)

@@ -11,6 +11,7 @@ using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Core.Reports;
 using Emendum.Documents;
+using Emendum.Documents.Workbooks;
 using Emendum.Storage;
 using Emendum.Web.Outside;
 
@@ -98,6 +99,12 @@ public static class RevisionEndpoints
                     Pdf(Found(revisions, id, revision), files, inline is true)
             )
             .Produces<byte[]>(200, "application/pdf");
+        jobs.MapGet(
+                "/{id:guid}/revisions/{revision:guid}/schedule.xlsx",
+                (Guid id, Guid revision, RevisionStore revisions, FileStore files) =>
+                    Schedule(Found(revisions, id, revision), files)
+            )
+            .Produces<byte[]>(200, TableEndpoints.Workbooks);
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/facts", Record);
         jobs.MapRevisionMails();
         jobs.MapCustomersSide();
@@ -122,6 +129,17 @@ public static class RevisionEndpoints
         var file = files.Find(revision.Pdf) ?? throw new NotThereException("That PDF is not here any more.");
         return Results.Stream(files.Read(file), "application/pdf", inline ? null : NameOf(revision));
     }
+
+    /// <summary>The customer's schedule as a revision gave it back, priced.</summary>
+    /// <exception cref="NotThereException">It did not.</exception>
+    internal static IResult Schedule(Revision revision, FileStore files) =>
+        files.Find(revision.Figures.Schedule) is { } file
+            ? Results.Stream(files.Read(file), file.Type, ScheduleNameOf(revision))
+            : throw new NotThereException("There is nothing here.");
+
+    /// <summary>File name of its priced schedule.</summary>
+    internal static string ScheduleNameOf(Revision revision) =>
+        $"Schedule, {revision.Document.Document.Head.Title}, revision {revision.Start.Letters}.xlsx";
 
     /// <summary>File name of its PDF.</summary>
     internal static string NameOf(Revision revision) =>
@@ -312,6 +330,19 @@ public static class RevisionEndpoints
         using var content = new MemoryStream(await ProposalEndpoints.Set(document, job.Info, brand, pictures));
         var pdf = await files.Take(content, FileEndpoints.Kind, now, CancellationToken.None);
         files.Name(pdf.Hash);
+        var figures = RevisionFigures.Of(estimate);
+        if (PricedSchedule.In(document) is { } table)
+        {
+            using var priced = new MemoryStream(PricedSchedule.Write(document.Head, table, figures.Places));
+            var schedule = await files.Take(
+                priced,
+                _ => (TableEndpoints.Workbooks, null, null),
+                now,
+                CancellationToken.None
+            );
+            files.Name(schedule.Hash);
+            figures = figures with { Schedule = schedule.Hash };
+        }
         return new(
             new(id, number, job.PricesHoldUntil),
             job.Id,
@@ -320,7 +351,7 @@ public static class RevisionEndpoints
             JobFile.Write(job, party: party == Party.None ? null : party),
             JsonSerializer.SerializeToUtf8Bytes(Reported.Of(job), CoreJson.Options),
             new(document, brand),
-            RevisionFigures.Of(estimate),
+            figures,
             pdf.Hash
         );
     }

@@ -125,7 +125,13 @@ public static class RevisionMails
                 Way = message.Way,
                 More = byText
                     ? []
-                    : [.. revision.Document.Document.Elements.OfType<Attached>().SelectMany(a => a.Files)],
+                    :
+                    [
+                        .. revision.Document.Document.Elements.OfType<Attached>().SelectMany(a => a.Files),
+                        .. revision.Figures.Schedule is { Length: > 0 } schedule
+                            ? new[] { new AttachedFile(schedule, RevisionEndpoints.ScheduleNameOf(revision)) }
+                            : [],
+                    ],
             };
             if (outside.IsThere)
             {

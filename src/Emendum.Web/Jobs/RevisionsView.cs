@@ -99,6 +99,7 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
 /// <param name="Selection">Version of what the customer chose; 0 for nothing.</param>
 /// <param name="Agreed">Whether it was agreed, and stands.</param>
 /// <param name="Signed">The names under what was agreed; empty where nothing was signed.</param>
+/// <param name="Schedule">Whether it gave the customer's schedule back, priced.</param>
 /// <param name="May">What the firm can record of it now.</param>
 public sealed record RevisionView(
     Guid Id,
@@ -114,6 +115,7 @@ public sealed record RevisionView(
     int Selection,
     bool Agreed,
     IReadOnlyList<SignedBy> Signed,
+    bool Schedule,
     IReadOnlyList<FactKind> May
 );
 
@@ -281,6 +283,7 @@ public sealed class Told(
             selection,
             agreed is not null,
             [.. agreed?.Under(moment) ?? []],
+            figures.Schedule.Length > 0,
             [.. RevisionEndpoints.OfTheFirm.Where(kind => life.May(kind, start.Id, today))]
         );
     }

@@ -7,6 +7,7 @@ using Emendum.Core.Reckoning;
 using Emendum.Core.Reports;
 using Emendum.Core.Work;
 using Emendum.Documents.Tables;
+using Emendum.Documents.Workbooks;
 using Emendum.Storage;
 using Microsoft.AspNetCore.Mvc;
 
@@ -47,8 +48,10 @@ public sealed record ScheduleRowsView(IReadOnlyList<ScheduleTableRow> Rows, int 
 public static class TableEndpoints
 {
     private const string Places = "places",
-        Schedule = "schedule",
-        Workbooks = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+        Schedule = "schedule";
+
+    /// <summary>Media type of workbooks.</summary>
+    internal const string Workbooks = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
     /// <summary>Maps them.</summary>
     public static void MapTables(this IEndpointRouteBuilder app)
@@ -78,6 +81,26 @@ public static class TableEndpoints
             )
             .Produces<byte[]>(200, Workbooks);
         jobs.MapGet("/schedule", (Guid id, OpenJobs open) => ScheduleView.Of(open.Get(id).Estimate));
+        jobs.MapGet("/schedule.xlsx", PricedScheduleFile).Produces<byte[]>(200, Workbooks);
+    }
+
+    /// <summary>The schedule as the job would price it now, whatever the proposal shows.</summary>
+    private static IResult PricedScheduleFile(Guid id, OpenJobs open, CustomerStore customers, SettingStore settings)
+    {
+        var estimate = open.Get(id).Estimate;
+        if (estimate.Job.Schedule.IsEmpty)
+            throw new NotThereException("This job has no schedule of quantities.");
+        var document = Proposal.Of(
+            estimate,
+            customers.Party(estimate.Job.Info.Customer),
+            settings.Brand(),
+            Core.Figures.Trace.Silent
+        );
+        return Results.File(
+            PricedSchedule.Write(document.Head, ScheduleView.Priced(estimate), estimate.MoneyPlaces),
+            Workbooks,
+            $"Schedule {estimate.Job.Info.Number}.xlsx"
+        );
     }
 
     private static async Task<TableView> Upload(string purpose, int? sheet, HttpRequest request, SettingStore settings)

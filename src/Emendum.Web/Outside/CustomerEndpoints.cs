@@ -49,6 +49,11 @@ public static class CustomerEndpoints
             (string token, Behind behind, FileStore files) =>
                 RevisionEndpoints.Pdf(behind.Of(token).Frozen.Revision, files)
         );
+        link.MapGet(
+            "/schedule.xlsx",
+            (string token, Behind behind, FileStore files) =>
+                RevisionEndpoints.Schedule(behind.Of(token).Frozen.Revision, files)
+        );
         link.MapGet("/signed", Signed);
         link.MapGet("/mark", Mark);
         link.MapPost("/accept", (string token, AcceptRevision accept, Behind behind) => behind.Accept(token, accept));

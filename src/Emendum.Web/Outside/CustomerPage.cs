@@ -95,6 +95,7 @@ public sealed record PageNow(
 /// <param name="Document">The document, without what is not read and without paths of figures.</param>
 /// <param name="Brand">Its look.</param>
 /// <param name="HasMark">Whether the firm has a mark.</param>
+/// <param name="HasSchedule">Whether their schedule of quantities stands here, priced.</param>
 /// <param name="Currency">ISO 4217.</param>
 /// <param name="For">Whom the link was made for; empty where the firm looks at it.</param>
 /// <param name="Signs">Whether they may choose, decline and sign; otherwise they read and ask.</param>
@@ -103,6 +104,7 @@ public sealed record CustomerPage(
     Document Document,
     Brand Brand,
     bool HasMark,
+    bool HasSchedule,
     string Currency,
     string For,
     bool Signs,
@@ -120,6 +122,7 @@ public sealed record CustomerPage(
                 Mark = "",
             },
             brand.Mark.Length > 0,
+            frozen.Revision.Figures.Schedule.Length > 0,
             frozen.AsSent.Currency,
             link?.For ?? "",
             link?.Signs ?? false,

@@ -280,7 +280,7 @@ internal sealed class Fuzz
         // Few jobs have a schedule, rhythms, quotes or choices.
         var few = kind switch
         {
-            "setScheduleItem" => "schedule",
+            "setScheduleItem" or "setScheduleWork" or "priceAsCompared" => "schedule",
             "setRhythm" or "takeFrequency" or "setVisit" or "removeRhythm" => "rhythms",
             "setQuote" or "takeQuote" or "removeQuote" => "quotes",
             "setChoice" or "setOption" or "takeChoice" or "removeChoice" => "choices",
@@ -924,6 +924,18 @@ internal sealed class Fuzz
                 (command["item"], command["was"]) = (item?["id"]?.DeepClone(), item?["source"]?.DeepClone());
                 // A source has to be of the kind that the row is counted in; none always is.
                 command["source"] = One<string>(["", "", "netWallArea"]);
+                break;
+            case "setScheduleWork":
+                var row = Some("schedule");
+                (command["item"], command["was"]) = (row?["id"]?.DeepClone(), row?["work"]?.DeepClone());
+                command["now"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["work"] = IdOf("work"),
+                        ["group"] = "",
+                        ["place"] = random.Next(2) == 0 ? null : IdOf("places"),
+                    }
+                );
                 break;
             case "addWork":
                 command["entry"] = One(bookWork);

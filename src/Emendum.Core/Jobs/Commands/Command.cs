@@ -20,6 +20,8 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(SetUnits), "setUnits")]
 [JsonDerivedType(typeof(AddSchedule), "addSchedule")]
 [JsonDerivedType(typeof(SetScheduleItem), "setScheduleItem")]
+[JsonDerivedType(typeof(SetScheduleWork), "setScheduleWork")]
+[JsonDerivedType(typeof(PriceAsCompared), "priceAsCompared")]
 [JsonDerivedType(typeof(RemoveSchedule), "removeSchedule")]
 [JsonDerivedType(typeof(AddWork), "addWork")]
 [JsonDerivedType(typeof(SetWork), "setWork")]

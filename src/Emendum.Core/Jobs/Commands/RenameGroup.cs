@@ -18,6 +18,26 @@ public sealed record RenameGroup(string Was, string Group) : Command
         return
         [
             .. touched.Select(p => new Change($"places/{p.Id}/group", p.Group, PlacesInJob.Moved(p.Group, Was, now))),
+            .. job.Schedule.SelectMany(row => InSchedule(row, now)),
         ];
+    }
+
+    /// <summary>What a row of the schedule is compared with and priced by follows; where there is no heading any more it stays, and stands for nothing.</summary>
+    private IEnumerable<Change> InSchedule(ScheduleItem row, string now)
+    {
+        if (now.Length == 0)
+            yield break;
+        if (
+            row.Source.Split('/', 3) is ["measure", var name, var group]
+            && $"measure/{name}/{PlacesInJob.Moved(group, Was, now)}" is var source
+            && source != row.Source
+        )
+            yield return new($"schedule/{row.Id}/source", row.Source, source);
+        ImmutableArray<ScheduleWork> work =
+        [
+            .. row.Work.Select(w => w with { Group = PlacesInJob.Moved(w.Group, Was, now) }),
+        ];
+        if (!work.SequenceEqual(row.Work))
+            yield return new($"schedule/{row.Id}/work", Commands.Node(row.Work), Commands.Node(work));
     }
 }

@@ -23,5 +23,18 @@ internal sealed class SchedulePart() : ThingsPart<ScheduleItem>("schedule")
         Once(job, "row of the schedule");
         foreach (var item in job.Schedule)
             item.Check(job);
+        var said = new Dictionary<ScheduleWork, ScheduleItem>();
+        foreach (var item in job.Schedule)
+        foreach (var work in item.Work)
+            if (!said.TryAdd(work, item))
+                throw RefusedException.Of(
+                    "work",
+                    $"{job.Item(work.Work)?.Name ?? "That work"}{Where(job, work)} is in the price of row {said[work].Called} already."
+                );
     }
+
+    private static string Where(Job job, ScheduleWork work) =>
+        work.Place is { } place ? $" at {job.Place(place)?.Name}"
+        : work.Group.Length > 0 ? $" in {work.Group}"
+        : "";
 }

@@ -5,6 +5,7 @@ using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
+using Emendum.Core.Work;
 
 namespace Emendum.Core.Proposals;
 
@@ -19,19 +20,22 @@ internal static class PriceBlock
         var (terms, price) = (writing.Terms, writing.Estimate.Price);
         if (terms.Detail == Detail.Total)
             return Sums(writing);
+        // Without a schedule there are no rows of it.
+        var detail = terms.Detail == Detail.Schedule && writing.Job.Schedule.IsEmpty ? Detail.Section : terms.Detail;
         var apart =
-            terms is { Detail: Detail.Line, UnitPrices: true } ? Apart.Adjustments
+            detail == Detail.Schedule || (detail == Detail.Line && terms.UnitPrices) ? Apart.Adjustments
             : price.Steps.Any(s => s.IsDiscount) ? Apart.Discounts
             : Apart.Nothing;
         var spread = Spread.Of(writing.Estimate, writing.Trace, apart);
         var parts = new Parts(writing, spread);
         return
         [
-            .. terms.Detail switch
+            .. detail switch
             {
                 Detail.Place => parts.ByPlace(),
                 Detail.Line => parts.ByLine(),
                 Detail.Headline => parts.ByHeadline(),
+                Detail.Schedule => parts.BySchedule(),
                 _ => parts.BySection(),
             },
             .. Beside(writing, spread, apart),
@@ -46,17 +50,94 @@ internal static class PriceBlock
         private readonly HashSet<Line> visible = [.. writing.Visible];
 
         public IEnumerable<PriceRow> BySection() =>
-            writing.Sections.Select(section =>
-                Part(
-                    section.Name,
-                    string.Join(
-                        ", ",
-                        At(l => l.Item.Item.Section == section.Id).Select(l => l.Item.Item.Name).Distinct()
-                    ),
-                    l => l.Item.Item.Section == section.Id,
-                    new("sections", section.Id, "price")
-                )
+            writing.Sections.Select(section => OfSection(section, _ => true, "price"));
+
+        /// <summary>What of a section a condition holds for.</summary>
+        private PriceRow OfSection(Section section, Func<Line, bool> holds, string leaf)
+        {
+            bool Within(Line line) => line.Item.Item.Section == section.Id && holds(line);
+            return Part(
+                section.Name,
+                string.Join(", ", At(Within).Select(l => l.Item.Item.Name).Distinct()),
+                Within,
+                new("sections", section.Id, leaf)
             );
+        }
+
+        /// <summary>The customer's rows with their numbers and quantities, each at the price of the work that is in it; what is in none, by section after them.</summary>
+        public IEnumerable<PriceRow> BySchedule()
+        {
+            var schedule = writing.Job.Schedule;
+            var rows = new ScheduleRows(writing.Job);
+            int? RowOf(Line line) => rows.At(line.Item.Item.Id, line.Measures.Place);
+            var at = Enumerable
+                .Range(0, lines.Length)
+                .Where(i => visible.Contains(lines[i]))
+                .ToLookup(i => RowOf(lines[i]) ?? -1);
+            for (var row = 0; row < schedule.Length; row++)
+                yield return schedule[row].IsHeading
+                    ? new(RowKind.Group, schedule[row].Wording, "", null, null) { Number = schedule[row].Number }
+                    : OfSchedule(schedule[row], [.. at[row]]);
+            if (at.Contains(-1))
+            {
+                yield return new(RowKind.Group, "Not in your schedule", "", null, null);
+                foreach (var section in writing.Sections)
+                    if (at[-1].Any(i => lines[i].Item.Item.Section == section.Id))
+                        yield return OfSection(section, l => visible.Contains(l) && RowOf(l) is null, "notInSchedule");
+            }
+            foreach (var left in Rounded())
+                yield return left;
+        }
+
+        /// <summary>A row of the schedule: the price of its work by the customer's quantity, in whole cents a unit, and that times the quantity.</summary>
+        private PriceRow OfSchedule(ScheduleItem item, int[] of)
+        {
+            var trace = writing.Trace;
+            var row = new PriceRow(RowKind.Part, item.Wording, "", 0, null)
+            {
+                Shown = "not included",
+                Number = item.Number,
+                Quantity = writing.Number(Shown.Typed(item.Quantity)) + " " + item.Unit,
+                Of = new(item.Quantity, item.Unit, null),
+                Hours =
+                    writing.Terms.Hours && of.Sum(i => writing.Estimate.Reckoned.HoursInYear(i).V) is > 0 and var hours
+                        ? writing.Hours(hours)
+                        : "",
+            };
+            if (of.Length == 0)
+                return row;
+            var called = $"{item.Number} {item.Wording}".Trim();
+            var sum = trace.Make(
+                Figures.Sum.Of(of.Select(i => spread.Shown[i])),
+                "",
+                called + ": price of its work",
+                new("schedule", item.Id, "work")
+            );
+            var (amount, unit) = (sum, default(Val?));
+            if (item.Quantity != 0)
+            {
+                var places = writing.Estimate.MoneyPlaces;
+                var theirs = trace.Typed(item.Quantity, "", "the schedule's quantity", null, "schedule", item.Id);
+                unit = trace.Make(
+                    (sum / theirs).Money(places),
+                    "",
+                    called + ": unit price",
+                    new("schedule", item.Id, "unitPrice")
+                );
+                amount = (unit.Value * theirs).Money(places);
+                rounded.Add(sum - amount);
+            }
+            var path = new FigurePath("schedule", item.Id, "price");
+            amount = trace.Make(amount, "", called + ": price", path);
+            return row with
+            {
+                Amount = amount.V,
+                Shown = writing.Money(amount.V),
+                Figure = path.ToString(),
+                UnitPrice = unit is { } each ? writing.Money(each.V) : "",
+                Of = row.Of! with { UnitPrice = unit?.V },
+            };
+        }
 
         public IEnumerable<PriceRow> ByPlace()
         {
@@ -140,14 +221,26 @@ internal static class PriceBlock
                             : OfLine(i, way.Key.Wording, Writing.PlaceName(lines[i]));
                 }
             }
-            if (rounded.Total.V != 0)
-                yield return writing.Row(
-                    RowKind.Part,
-                    "Rounding of unit prices",
-                    "",
-                    writing.Trace.Make(rounded.Total, "", "Rounding of unit prices", new("price", "unitRounding")).V,
-                    "price/unitRounding"
-                );
+            foreach (var left in Rounded())
+                yield return left;
+        }
+
+        /// <summary>What unit prices in whole cents leave, in a row of its own.</summary>
+        private IEnumerable<PriceRow> Rounded()
+        {
+            if (rounded.Total.V == 0)
+                yield break;
+            var path = new FigurePath(
+                "price",
+                writing.Terms.Detail == Detail.Schedule ? "scheduleRounding" : "unitRounding"
+            );
+            yield return writing.Row(
+                RowKind.Part,
+                "Rounding of unit prices",
+                "",
+                writing.Trace.Make(rounded.Total, "", "Rounding of unit prices", path).V,
+                path.ToString()
+            );
         }
 
         /// <summary>What unit prices in whole cents leave, so far.</summary>

@@ -49,6 +49,9 @@ public sealed record RevisionFigures(
     int Places
 )
 {
+    /// <summary>SHA-256 of the customer's schedule of quantities as it was given back, priced (.xlsx); empty where the price is not shown by it.</summary>
+    public string Schedule { get; init; } = "";
+
     /// <summary>A number that is no money, to as many places as are read back.</summary>
     private static decimal Kept(decimal value) =>
         decimal.Round(value, Rounding.InputDecimals, MidpointRounding.AwayFromZero);
