@@ -61,6 +61,36 @@ public sealed class JobStore(Database database)
     /// <summary>Names of the jobs that stand in the database and cannot be asked for.</summary>
     public List<string> Unread() => [.. Rows().Where(r => r.Row is null).Select(r => r.Name)];
 
+    /// <summary>The jobs of a customer, the newest change first; one whose id cannot be read is left out.</summary>
+    public List<Guid> OfCustomer(Guid customer)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection
+                .Rows(
+                    "SELECT id FROM job WHERE customer_id = $customer ORDER BY changed DESC, id",
+                    r => Guid.TryParse(r.GetString(0), out var id) ? id : (Guid?)null,
+                    ("$customer", customer)
+                )
+                .OfType<Guid>(),
+        ];
+    }
+
+    /// <summary>Number and name of a job.</summary>
+    public string NameOf(Guid id)
+    {
+        using var connection = database.Connect();
+        return connection
+                .Rows(
+                    "SELECT number, name FROM job WHERE id = $id",
+                    r => $"{r.GetString(0)} {r.GetString(1)}".Trim(),
+                    ("$id", id)
+                )
+                .FirstOrDefault()
+            ?? "";
+    }
+
     private List<(string Name, JobRow? Row)> Rows()
     {
         using var connection = database.Connect();

@@ -72,7 +72,27 @@ public sealed class RevisionStore(Database database)
             Waiting = ScheduledStore.Waiting(connection, job),
         };
 
+    /// <summary>Lives with those that lead their revisions.</summary>
     private static Dictionary<Guid, ProposalLife> Lives(SqliteConnection connection, Guid? job)
+    {
+        var lives = Alone(connection, job);
+        var leads = new Dictionary<Guid, ProposalLife>();
+        foreach (var (of, life) in lives.ToList())
+        {
+            var led = ImmutableDictionary.CreateBuilder<Guid, ProposalLife>();
+            foreach (var lead in life.Revisions.Select(r => r.Lead?.Job).OfType<Guid>().Distinct())
+            {
+                if (!leads.TryGetValue(lead, out var found))
+                    leads[lead] = found = Alone(connection, lead).GetValueOrDefault(lead, ProposalLife.Empty);
+                led[lead] = found;
+            }
+            if (led.Count > 0)
+                lives[of] = life with { Leads = led.ToImmutable() };
+        }
+        return lives;
+    }
+
+    private static Dictionary<Guid, ProposalLife> Alone(SqliteConnection connection, Guid? job)
     {
         var which = job is null ? "" : "WHERE job_id = $job";
         (string, object?)[] of = job is null ? [] : [("$job", job)];
@@ -104,8 +124,8 @@ public sealed class RevisionStore(Database database)
             .ToLookup(f => f.Job, f => f.Fact);
         return connection
             .Rows(
-                $"SELECT id, number, valid_until, job_id FROM revision {which} ORDER BY number",
-                r => (Job: r.GetGuid(3), Start: Start(r)),
+                $"SELECT id, number, valid_until, lead_job_id, lead_id, job_id FROM revision {which} ORDER BY number",
+                r => (Job: r.GetGuid(5), Start: Start(r)),
                 of
             )
             .GroupBy(r => r.Job, r => r.Start)
@@ -113,7 +133,10 @@ public sealed class RevisionStore(Database database)
     }
 
     private static RevisionStart Start(SqliteDataReader r) =>
-        new(r.GetGuid(0), r.GetInt32(1), r.IsDBNull(2) ? null : Day.Of(r.GetString(2)));
+        new(r.GetGuid(0), r.GetInt32(1), r.IsDBNull(2) ? null : Day.Of(r.GetString(2)))
+        {
+            Lead = r.IsDBNull(4) ? null : new(r.GetGuid(3), r.GetGuid(4)),
+        };
 
     /// <summary>A job's revisions, the latest first.</summary>
     public List<RevisionRow> Of(Guid job) => Rows("job_id = $job ORDER BY number DESC", ("$job", job));
@@ -126,8 +149,8 @@ public sealed class RevisionStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            $"SELECT id, number, valid_until, figures FROM revision WHERE {which}",
-            r => new RevisionRow(Start(r), Json<RevisionFigures>((byte[])r[3])),
+            $"SELECT id, number, valid_until, lead_job_id, lead_id, figures FROM revision WHERE {which}",
+            r => new RevisionRow(Start(r), Json<RevisionFigures>((byte[])r[5])),
             parameters
         );
     }
@@ -137,32 +160,69 @@ public sealed class RevisionStore(Database database)
     {
         using var connection = database.Connect();
         return connection
-            .Rows(
-                "SELECT id, number, valid_until, job_version, rules, job, reckoning, document, figures, pdf FROM revision WHERE id = $id AND job_id = $job",
-                r => new Revision(
-                    Start(r),
-                    job,
-                    r.GetInt64(3),
-                    r.GetInt32(4),
-                    Packed.Read((byte[])r[5]),
-                    Packed.Read((byte[])r[6]),
-                    Json<SentDocument>((byte[])r[7]),
-                    Json<RevisionFigures>((byte[])r[8]),
-                    r.GetString(9)
-                ),
-                ("$id", id),
-                ("$job", job)
-            )
+            .Rows($"SELECT {Whole} FROM revision WHERE id = $id AND job_id = $job", Read, ("$id", id), ("$job", job))
             .FirstOrDefault();
     }
+
+    /// <summary>The further estimates that went out with a revision, whole, in their order.</summary>
+    public List<Revision> Further(Guid lead)
+    {
+        using var connection = database.Connect();
+        return connection.Rows(
+            $"SELECT {Whole} FROM revision WHERE lead_id = $lead ORDER BY rowid",
+            Read,
+            ("$lead", lead)
+        );
+    }
+
+    /// <summary>Number and name of the further estimates that went out with revisions of a job, and what they came to, by revision, in their order.</summary>
+    public ILookup<Guid, (string Name, RevisionFigures Figures)> FurtherOf(Guid job)
+    {
+        using var connection = database.Connect();
+        return connection
+            .Rows(
+                "SELECT lead_id, job.number, job.name, figures FROM revision JOIN job ON job.id = revision.job_id WHERE lead_job_id = $job ORDER BY revision.rowid",
+                r =>
+                    (
+                        Lead: r.GetGuid(0),
+                        Name: $"{r.GetString(1)} {r.GetString(2)}".Trim(),
+                        Figures: Json<RevisionFigures>((byte[])r[3])
+                    ),
+                ("$job", job)
+            )
+            .ToLookup(f => f.Lead, f => (f.Name, f.Figures));
+    }
+
+    private const string Whole =
+        "id, number, valid_until, lead_job_id, lead_id, job_id, job_version, rules, job, reckoning, document, figures, pdf";
+
+    private static Revision Read(SqliteDataReader r) =>
+        new(
+            Start(r),
+            r.GetGuid(5),
+            r.GetInt64(6),
+            r.GetInt32(7),
+            Packed.Read((byte[])r[8]),
+            Packed.Read((byte[])r[9]),
+            Json<SentDocument>((byte[])r[10]),
+            Json<RevisionFigures>((byte[])r[11]),
+            r.GetString(12)
+        );
 
     /// <summary>Keeps a revision with the fact of its sending, both or none. The same id again is answered by what is there.</summary>
     /// <param name="revision">The revision; its number is the next that is free.</param>
     /// <param name="sent">The fact.</param>
     /// <param name="bring">The links and mails that bring it.</param>
     /// <param name="scheduled">Whether it is one that has waited for its time; it waits no more then.</param>
+    /// <param name="further">The further estimates that go out with it, each a revision of its own job.</param>
     /// <exception cref="Core.RefusedException">It cannot be sent any more: another was accepted, one with its number was sent meanwhile, or it was cancelled.</exception>
-    public ProposalLife Send(Revision revision, Fact sent, Brought bring, bool scheduled = false)
+    public ProposalLife Send(
+        Revision revision,
+        Fact sent,
+        Brought bring,
+        bool scheduled = false,
+        ImmutableArray<Revision>? further = null
+    )
     {
         using var writing = database.Writes();
         var connection = writing.Connection;
@@ -175,30 +235,48 @@ public sealed class RevisionStore(Database database)
         )
             throw Core.RefusedException.Of("revision", "It was cancelled meanwhile.");
         var then = life.Sending(revision.Start, sent);
+        CheckNumber(life, revision);
+        Write(connection, revision, sent.At);
+        Append(connection, revision.Job, sent, bring);
+        // Each further estimate takes the next letters of its own job (L22).
+        foreach (var one in further ?? [])
+        {
+            var its = Life(connection, one.Job);
+            its.Sending(one.Start, sent with { Revision = one.Start.Id });
+            CheckNumber(its, one);
+            Write(connection, one, sent.At);
+        }
+        writing.Commit();
+        return then;
+    }
+
+    private static void CheckNumber(ProposalLife life, Revision revision)
+    {
         if (life.Revisions.Length + 1 != revision.Start.Number)
             throw Core.RefusedException.Of(
                 "revision",
                 $"Revision {revision.Start.Letters} was sent meanwhile: look at it, and send the next."
             );
+    }
+
+    private static void Write(SqliteConnection connection, Revision revision, DateTime sent) =>
         connection.Run(
-            "INSERT INTO revision (id, job_id, number, sent, job_version, rules, valid_until, job, reckoning, document, figures, pdf) VALUES ($id, $job, $number, $sent, $version, $rules, $until, $file, $reckoning, $document, $figures, $pdf)",
+            "INSERT INTO revision (id, job_id, number, sent, job_version, rules, valid_until, lead_job_id, lead_id, job, reckoning, document, figures, pdf) VALUES ($id, $job, $number, $sent, $version, $rules, $until, $leadJob, $lead, $file, $reckoning, $document, $figures, $pdf)",
             ("$id", revision.Start.Id),
             ("$job", revision.Job),
             ("$number", revision.Start.Number),
-            ("$sent", JobStore.Utc(sent.At)),
+            ("$sent", JobStore.Utc(sent)),
             ("$version", revision.JobVersion),
             ("$rules", revision.Rules),
             ("$until", revision.Start.ValidUntil is { } until ? Day.Written(until) : null),
+            ("$leadJob", revision.Start.Lead?.Job),
+            ("$lead", revision.Start.Lead?.Revision),
             ("$file", Packed.Of(revision.JobFile)),
             ("$reckoning", Packed.Of(revision.Reckoning)),
             ("$document", Packed.Of(JsonSerializer.SerializeToUtf8Bytes(revision.Document, CoreJson.Options))),
             ("$figures", Packed.Of(JsonSerializer.SerializeToUtf8Bytes(revision.Figures, CoreJson.Options))),
             ("$pdf", revision.Pdf)
         );
-        Append(connection, revision.Job, sent, bring);
-        writing.Commit();
-        return then;
-    }
 
     /// <summary>Appends a fact, with the links and mails that were made with it, if it may happen as the proposal stands in this very transaction. The same id again changes nothing.</summary>
     /// <exception cref="Core.RefusedException">It may not; says why.</exception>
@@ -210,6 +288,8 @@ public sealed class RevisionStore(Database database)
         var life = was.With(fact, today);
         if (ReferenceEquals(life, was))
             return was;
+        if (fact.Kind is FactKind.Reopened or FactKind.YesRecorded)
+            CheckFurther(connection, fact);
         // A link that was revoked while its page stood open does nothing more; one is revoked once.
         if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
             throw Core.RefusedException.Of("link", "That link was revoked.");
@@ -224,6 +304,18 @@ public sealed class RevisionStore(Database database)
         Append(connection, job, fact, bring ?? Brought.Nothing);
         writing.Commit();
         return life;
+    }
+
+    /// <summary>Refuses to revive a proposal of which a further estimate has gone another way since.</summary>
+    private static void CheckFurther(SqliteConnection connection, Fact fact)
+    {
+        var further = connection.Rows(
+            "SELECT revision.job_id, revision.id, job.name FROM revision JOIN job ON job.id = revision.job_id WHERE lead_id = $lead",
+            r => (Job: r.GetGuid(0), Revision: r.GetGuid(1), Name: r.GetString(2)),
+            ("$lead", fact.Revision)
+        );
+        foreach (var one in further)
+            Life(connection, one.Job).CheckRevived(fact.Kind, one.Revision, one.Name);
     }
 
     /// <summary>What is chosen of a revision by now.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Emendum.Core;
 using Emendum.Core.Json;
@@ -24,7 +25,11 @@ public enum ScheduledOutcome
 /// <param name="Message">The mail that brings it, with its figures filled in.</param>
 /// <param name="Sender">Address of the firm.</param>
 /// <param name="Words">Why it goes out though something is unfinished; empty where nothing is.</param>
-public sealed record ScheduledSending(Revision Revision, Message Message, string Sender, string Words);
+public sealed record ScheduledSending(Revision Revision, Message Message, string Sender, string Words)
+{
+    /// <summary>The further estimates that go out with it, frozen likewise.</summary>
+    public ImmutableArray<Revision> Further { get; init; } = [];
+}
 
 /// <summary>A sending that waits, as it was set.</summary>
 /// <param name="Of">Which it is, and when it goes.</param>

@@ -212,6 +212,13 @@ export const askJob = {
           })
         ).data!,
     }),
+  /** The customer's other jobs, whose estimates can go out with the proposal. */
+  further: (job: At) =>
+    queryOptions({
+      queryKey: ["further", job.id, job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/further", { params: of(job) })).data!,
+      placeholderData: keepPreviousData,
+    }),
   /** A revision as it was sent. */
   revision: (job: At, revision: string) =>
     queryOptions({

@@ -2937,6 +2937,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/further": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FurtherJob"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions": {
         parameters: {
             query?: never;
@@ -5264,7 +5301,7 @@ export interface components {
             height: number;
         };
         /** @enum {unknown} */
-        BlockKind: "cover" | "letter" | "about" | "scope" | "theirs" | "exclusions" | "year" | "price" | "options" | "payment" | "time" | "expect" | "terms" | "words" | "pictures" | "attachments" | "signatures";
+        BlockKind: "cover" | "letter" | "about" | "scope" | "theirs" | "exclusions" | "year" | "price" | "options" | "payment" | "time" | "expect" | "terms" | "words" | "pictures" | "attachments" | "estimates" | "signatures";
         BookEntry: components["schemas"]["BookEntryLabourRole"] | components["schemas"]["BookEntryMaterial"] | components["schemas"]["BookEntryEquipment"] | components["schemas"]["BookEntrySubcontract"] | components["schemas"]["BookEntryProductionRate"] | components["schemas"]["BookEntryAssembly"] | components["schemas"]["BookEntryPriceOnlyItem"] | components["schemas"]["BookEntryCondition"] | components["schemas"]["BookEntrySurfaceFactor"] | components["schemas"]["BookEntrySetUp"] | components["schemas"]["BookEntryBookText"];
         BookEntryAssembly: {
             /** @enum {string} */
@@ -6867,6 +6904,22 @@ export interface components {
             underFloor: boolean;
             refused: string;
         };
+        FurtherJob: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            version: number;
+            name: string;
+            total: string;
+            state: string;
+            wrong: string;
+        };
+        FurtherSeen: {
+            /** Format: uuid */
+            job: string;
+            /** Format: int64 */
+            version: number;
+        };
         GoodsTaken: {
             added: components["schemas"]["NamedEntry"][];
             /** Format: int32 */
@@ -7024,6 +7077,12 @@ export interface components {
             words: string;
             day: string;
             number: string;
+        };
+        LeadView: {
+            /** Format: uuid */
+            job: string;
+            name: string;
+            letters: string;
         };
         Letterhead: {
             firm: string;
@@ -7762,6 +7821,7 @@ export interface components {
             text: null | string;
             words: null | string;
             files: null | components["schemas"]["BlockFile"][];
+            estimates: null | string[];
             /** Format: int32 */
             across: null | number;
             hidden: boolean;
@@ -7933,6 +7993,7 @@ export interface components {
             outside: boolean;
             scheduled: null | components["schemas"]["ScheduledView"];
             dropped: string;
+            further: components["schemas"]["FurtherJob"][];
             revisions: components["schemas"]["RevisionView"][];
         };
         RevisionView: {
@@ -7945,6 +8006,9 @@ export interface components {
             printedUntil: string;
             beforeTax: string;
             total: string;
+            lead: null | components["schemas"]["LeadView"];
+            further: string[];
+            all: string;
             history: components["schemas"]["FactView"][];
             links: components["schemas"]["LinkView"][];
             /** Format: int32 */
@@ -8226,6 +8290,7 @@ export interface components {
             message: null | components["schemas"]["Message"];
             day: string;
             time: string;
+            further?: components["schemas"]["FurtherSeen"][];
         };
         SentCommand: {
             command: components["schemas"]["Command"];
@@ -8322,6 +8387,7 @@ export interface components {
             offered: components["schemas"]["StatementRow"][];
             steps: components["schemas"]["StatementRow"][];
             taken: string[];
+            also: string[];
             sentence: string;
             declares: string;
         };
@@ -8627,6 +8693,8 @@ export interface components {
             work?: null | string;
             /** Format: uuid */
             block?: null | string;
+            /** Format: uuid */
+            job?: null | string;
         };
         /** Format: unit */
         Unit: string;

@@ -9,6 +9,7 @@ import { useJob } from "../job/JobContext";
 import { PaymentTerms } from "../price/PaymentTerms";
 import { useTermsHeld } from "../price/useTermsHeld";
 import { BlockFiles } from "./BlockFiles";
+import { FurtherEstimates } from "./FurtherEstimates";
 import type { Block } from "./Paper";
 import styles from "./proposal.module.css";
 import type { BlocksDo } from "./useBlocks";
@@ -33,6 +34,7 @@ export function BlockSettings({ block, does }: { block: Block; does: BlocksDo })
         </button>
       </header>
       {(block.kind === "pictures" || block.kind === "attachments") && <BlockFiles held={held} does={does} />}
+      {block.kind === "estimates" && <FurtherEstimates held={held} does={does} />}
       <div className="pad">
         {block.kind !== "signatures" && (
           <>

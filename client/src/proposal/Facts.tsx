@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
@@ -77,6 +78,20 @@ export function Facts(props: {
       <h3>
         <b>{revision.letters}</b> {revision.stateWords} <span>{revision.beforeTax}</span>
       </h3>
+      {revision.lead && (
+        <p className="note">
+          Went out with{" "}
+          <Link to={`/jobs/${revision.lead.job}/proposal?view=revisions`}>
+            {revision.lead.name}, revision {revision.lead.letters}
+          </Link>
+          : what happens to that happens to this.
+        </p>
+      )}
+      {revision.further.length > 0 && (
+        <p className="note">
+          With {revision.further.join("; ")}. The customer pays {revision.all} for all.
+        </p>
+      )}
       <dl>
         {revision.history.map((fact) => (
           <div key={fact.id}>
@@ -129,7 +144,7 @@ export function Facts(props: {
             Schedule (XLSX)
           </a>
         )}
-        {["sent", "seen", "onHold"].includes(revision.state) && (
+        {!revision.lead && ["sent", "seen", "onHold"].includes(revision.state) && (
           <a href={signHere(job.id, revision.id)} target="_blank" rel="noreferrer">
             Sign here
           </a>

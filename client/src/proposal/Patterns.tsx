@@ -24,7 +24,12 @@ export function Patterns() {
       trade: "",
       terms: { ...job.proposal, headlines: [] },
       // What is attached is the firm's own paper; pictures are of this job.
-      blocks: job.blocks.map((b) => ({ ...b, words: null, files: b.kind === "attachments" ? b.files : null })),
+      blocks: job.blocks.map((b) => ({
+        ...b,
+        words: null,
+        files: b.kind === "attachments" ? b.files : null,
+        estimates: null,
+      })),
     };
     await change.patterns({ was: data!, now: { ...data!, all: [...data!.all, pattern] } });
     await queries.invalidateQueries(ask.patterns);

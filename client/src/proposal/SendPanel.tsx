@@ -98,7 +98,9 @@ export function SendPanel({ revisions }: { revisions: Schemas["RevisionsView"] }
           It is frozen as it stands: its numbers, words and PDF stay for good, whatever the job becomes.
         </span>
       </div>
-      {asked && <SendDialog asked={asked} next={revisions.next} onClose={() => setAsked(null)} />}
+      {asked && (
+        <SendDialog asked={asked} next={revisions.next} further={revisions.further} onClose={() => setAsked(null)} />
+      )}
     </section>
   );
 }
@@ -137,7 +139,12 @@ function Waits({ waits }: { waits: Schemas["ScheduledView"] }) {
   );
 }
 
-function SendDialog(props: { asked: { id: string; fact: string }; next: string; onClose: () => void }) {
+function SendDialog(props: {
+  asked: { id: string; fact: string };
+  next: string;
+  further: readonly Schemas["FurtherJob"][];
+  onClose: () => void;
+}) {
   const [, { job }] = useJob();
   const { data: view } = useQuery(askJob.proposal(job));
   const told = useRevisionsTold();
@@ -165,6 +172,7 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
       despite: despite.trim(),
       day: message && later ? day : "",
       time: message && later ? time : "",
+      further: props.further.map((f) => ({ job: f.id, version: f.version })),
     });
   const wrongAt = (field: string) => (wrong?.field === field ? wrong.message : undefined);
   return (
@@ -193,6 +201,8 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
       }}
       onRefused={(error) => {
         setWrong(error as Refused);
+        // One of them has changed meanwhile: it is shown as it stands now, and can be sent then.
+        if ((error as Refused).field === "further") void told();
         return (
           message !== null && (message.refuse(error) || (later && ["day", "time"].includes((error as Refused).field)))
         );
@@ -210,6 +220,18 @@ function SendDialog(props: { asked: { id: string; fact: string }; next: string; 
             ))}
           </ul>
           <Input label="Why it goes out all the same" value={despite} onType={setDespite} />
+        </>
+      )}
+      {props.further.length > 0 && (
+        <>
+          <p>Goes out with it, accepted by the same signature:</p>
+          <ul>
+            {props.further.map((f) => (
+              <li key={f.id}>
+                {f.name} <span className="note">{f.total} with tax</span>
+              </li>
+            ))}
+          </ul>
         </>
       )}
       <Radios

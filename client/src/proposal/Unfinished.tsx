@@ -18,11 +18,11 @@ const where = {
 export function Unfinished({ view, onBlock }: { view: Schemas["ProposalView"]; onBlock: (id: string) => void }) {
   const [, { job }] = useJob();
   const to = (hole: Hole) => {
-    const base = `/jobs/${job.id}/${hole.at}`;
+    const base = `/jobs/${hole.job ?? job.id}/${hole.at}`;
     if (hole.at === "work" && hole.work) return `${base}?work=${hole.work}${hole.place ? `&place=${hole.place}` : ""}`;
-    if (hole.at === "schedule") return `/jobs/${job.id}/measure/schedule?view=priced`;
+    if (hole.at === "schedule") return `/jobs/${hole.job ?? job.id}/measure/schedule?view=priced`;
     if (hole.at === "measure" && hole.place) return `${base}?place=${hole.place}`;
-    return hole.key === "payment" ? `${base}?field=payment` : base;
+    return hole.key.endsWith("payment") ? `${base}?field=payment` : base;
   };
   const payment = view.document.blocks.find((b) => b.kind === "payment");
   return (
@@ -43,7 +43,7 @@ export function Unfinished({ view, onBlock }: { view: Schemas["ProposalView"]; o
                 <button type="button" className="act" onClick={() => onBlock(hole.block ?? payment!.id)}>
                   Show it
                 </button>
-              ) : hole.at === "job" || hole.at === "proposal" ? (
+              ) : hole.at === "job" || (hole.at === "proposal" && !hole.job) ? (
                 <span className="note">{where[hole.at]}</span>
               ) : (
                 <Link to={to(hole)}>{where[hole.at]}</Link>

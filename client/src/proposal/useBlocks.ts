@@ -27,6 +27,7 @@ export const blockNames: Record<BlockKind, string> = {
   words: "Words of your own",
   pictures: "Pictures",
   attachments: "Attached",
+  estimates: "Further estimates",
   signatures: "Signatures",
 };
 
@@ -63,6 +64,7 @@ export const newBlock = (kind: BlockKind): Held => ({
   text: null,
   words: null,
   files: null,
+  estimates: null,
   across: null,
   hidden: false,
   newPage: false,

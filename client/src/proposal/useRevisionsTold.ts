@@ -8,7 +8,7 @@ export function useRevisionsTold() {
     () =>
       queries.invalidateQueries({
         predicate: (q) =>
-          ["revisions", "stands", "proposal", "compared", "jobs", "outbox", "message", "questions"].includes(
+          ["revisions", "stands", "proposal", "compared", "jobs", "outbox", "message", "questions", "further"].includes(
             String(q.queryKey[0]),
           ),
       }),

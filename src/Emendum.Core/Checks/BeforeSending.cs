@@ -38,7 +38,11 @@ public sealed record Unfinished(
     Guid? Place = null,
     Guid? Work = null,
     Guid? Block = null
-);
+)
+{
+    /// <summary>The job that it is about, where that is a further estimate; null for the job whose proposal it is.</summary>
+    public Guid? Job { get; init; }
+}
 
 /// <summary>What is unfinished in a proposal: nothing goes out with a hole. What somebody has set aside among the checks, with a reason, is no hole any more.</summary>
 public static class BeforeSending

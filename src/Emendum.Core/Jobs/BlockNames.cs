@@ -22,6 +22,7 @@ public static class BlockNames
             BlockKind.Terms => "Terms",
             BlockKind.Pictures => "Pictures",
             BlockKind.Attachments => "Attached",
+            BlockKind.Estimates => "Further estimates",
             BlockKind.Signatures => "Signatures",
             _ => "Words of your own",
         };

@@ -56,6 +56,9 @@ public enum BlockKind
     /// <summary>Files that go with it.</summary>
     Attachments,
 
+    /// <summary>Further estimates of the customer, accepted together with this one.</summary>
+    Estimates,
+
     /// <summary>Where both sign.</summary>
     Signatures,
 }
@@ -86,6 +89,13 @@ public sealed record ProposalBlock(Guid Id, BlockKind Kind, string Rank)
     /// <summary>Pictures or attachments, in order; null for none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<BlockFile>? Files { get; init; }
+
+    /// <summary>Other jobs of the same customer whose estimates go out with this one, in order; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<Guid>? Estimates { get; init; }
+
+    /// <summary>Most further estimates in one proposal.</summary>
+    public const int MostEstimates = 9;
 
     /// <summary>Most pictures in a row; null for the usual <see cref="UsualAcross"/>.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -160,6 +170,13 @@ public sealed record ProposalBlock(Guid Id, BlockKind Kind, string Rank)
         if (Kind == BlockKind.Words && string.IsNullOrWhiteSpace(Title))
             throw RefusedException.Of("title", "Words of your own need a heading.");
         BlockFile.Check(Kind, Files ?? []);
+        if (Estimates is { Length: > 0 } estimates)
+        {
+            if (Kind != BlockKind.Estimates)
+                throw RefusedException.Of("estimates", $"“{BlockNames.Of(Kind)}” holds no estimates.");
+            if (estimates.Length > MostEstimates || estimates.Distinct().Count() != estimates.Length)
+                throw RefusedException.Of("estimates", $"Each estimate once, and at most {MostEstimates}.");
+        }
         if (Across is not (null or 1 or 2 or 3))
             throw RefusedException.Of("across", "One, two or three pictures in a row.");
     }

@@ -20,6 +20,7 @@ internal static class KindsOfBlock
             BlockKind.Signatures => SignaturesBlock.Of,
             BlockKind.Pictures => _ => PicturesBlock.Of(block),
             BlockKind.Attachments => _ => AttachmentsBlock.Of(block),
+            BlockKind.Estimates => writing => EstimatesBlock.Of(block, writing),
             _ => _ => [],
         };
 
@@ -35,7 +36,8 @@ internal static class KindsOfBlock
                 or BlockKind.Time
                 or BlockKind.Signatures
                 or BlockKind.Pictures
-                or BlockKind.Attachments;
+                or BlockKind.Attachments
+                or BlockKind.Estimates;
 
     /// <summary>Its usual heading; empty where it has none.</summary>
     public static string Title(BlockKind kind, Writing writing) =>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text;
 using Emendum.Core.Book;
 using Emendum.Core.Figures;
@@ -10,11 +11,19 @@ namespace Emendum.Core.Proposals;
 public static class Proposal
 {
     /// <summary>The proposal, at the job's own detail, for <paramref name="party"/>, as <paramref name="brand"/> writes days and numbers; <paramref name="revision"/> says by its letters which
-    /// it is, empty where that is not to be read.</summary>
-    public static Document Of(Estimate estimate, Party party, Brand brand, Trace trace, string revision = "")
+    /// it is, empty where that is not to be read; <paramref name="further"/> are the estimates that its block of further estimates names, as far as they are there.</summary>
+    public static Document Of(
+        Estimate estimate,
+        Party party,
+        Brand brand,
+        Trace trace,
+        string revision = "",
+        ImmutableArray<Estimate>? further = null
+    )
     {
         var job = estimate.Job;
-        var (info, writing) = (job.Info, new Writing(estimate, party, brand, trace) { Revision = revision });
+        var writing = new Writing(estimate, party, brand, trace) { Revision = revision, Further = further ?? [] };
+        var info = job.Info;
         return new(
             new(
                 info.Firm,
@@ -66,7 +75,8 @@ public static class Proposal
         return filled.Append(text, from, text.Length - from).ToString();
     }
 
-    private static Block Made(ProposalBlock block, Writing writing)
+    /// <summary>A block of a job as it is read.</summary>
+    internal static Block Made(ProposalBlock block, Writing writing)
     {
         var (job, figures) = (writing.Job, new NamedFigures(writing));
         var usual = KindsOfBlock.Title(block.Kind, writing);

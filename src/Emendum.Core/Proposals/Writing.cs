@@ -28,6 +28,9 @@ internal sealed class Writing
 
     /// <summary>Letters of the revision that it is, or would be; empty where that is not to be read.</summary>
     public string Revision { get; init; } = "";
+
+    /// <summary>Further estimates that go out with it, each a job of its own.</summary>
+    public ImmutableArray<Estimate> Further { get; init; } = [];
     public Job Job => Estimate.Job;
     public ProposalTerms Terms => Job.Proposal;
 

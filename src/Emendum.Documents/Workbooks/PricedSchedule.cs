@@ -1,3 +1,4 @@
+using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
 
 namespace Emendum.Documents.Workbooks;
@@ -8,7 +9,11 @@ public static class PricedSchedule
 {
     /// <summary>The price by the rows of a schedule that a document shows; null where it shows none.</summary>
     public static PriceTable? In(Document document) =>
-        document.Elements.OfType<PriceTable>().FirstOrDefault(t => t.Rows.Any(r => r.Of is not null));
+        document
+            .Blocks.Where(b => b.IsRead && b.Kind == BlockKind.Price)
+            .SelectMany(b => b.Made)
+            .OfType<PriceTable>()
+            .FirstOrDefault(t => t.Rows.Any(r => r.Of is not null));
 
     /// <summary>Writes it.</summary>
     /// <param name="head">Who writes to whom, about what.</param>

@@ -64,10 +64,12 @@ public sealed class Departures(
                     now,
                     row.By,
                     sending.Message.Went(),
-                    sending.Words
+                    sending.Words,
+                    sending.Further
                 ),
                 RevisionMails.Bringing(sending.Message, row.Fact, sending.Revision, sending.Sender, now, outside),
-                scheduled: true
+                scheduled: true,
+                sending.Further
             );
         }
         catch (RefusedException refused)

@@ -118,6 +118,7 @@ public static class JobEndpoints
         jobs.MapWork();
         jobs.MapPrice();
         jobs.MapProposal();
+        jobs.MapFurther();
         jobs.MapRevisions();
         jobs.MapGet(
             "/{id:guid}/cost-sheet.pdf",

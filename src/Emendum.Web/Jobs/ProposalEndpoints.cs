@@ -31,7 +31,7 @@ public static class ProposalEndpoints
                 SettingStore settings,
                 RevisionStore revisions,
                 FirmDay day
-            ) => View(open.Get(id).Estimate, customers, settings.Brand(), revisions.Life(id).Next, day.Today)
+            ) => View(open.Get(id).Estimate, open, customers, settings.Brand(), revisions.Life(id).Next, day.Today)
         );
         jobs.MapGet(
             "/{id:guid}/proposal.pdf",
@@ -46,6 +46,7 @@ public static class ProposalEndpoints
             ) =>
                 Pdf(
                     open.Get(id).Estimate,
+                    open,
                     customers,
                     settings.Brand(),
                     revisions.Life(id).Next,
@@ -73,6 +74,7 @@ public static class ProposalEndpoints
 
     private static ProposalView View(
         Estimate estimate,
+        OpenJobs open,
         CustomerStore customers,
         Brand brand,
         string revision,
@@ -84,13 +86,19 @@ public static class ProposalEndpoints
             customers.Party(estimate.Job.Info.Customer),
             brand,
             Trace.Silent,
-            revision
+            revision,
+            FurtherEstimates.Of(estimate.Job, open)
         );
-        return new(document, brand, BeforeSending.Of(estimate, document, today));
+        return new(
+            document,
+            brand,
+            [.. BeforeSending.Of(estimate, document, today), .. FurtherEstimates.Holes(estimate.Job, open, today)]
+        );
     }
 
     private static async Task<IResult> Pdf(
         Estimate estimate,
+        OpenJobs open,
         CustomerStore customers,
         Brand brand,
         string revision,
@@ -103,7 +111,8 @@ public static class ProposalEndpoints
             customers.Party(estimate.Job.Info.Customer),
             brand,
             Trace.Silent,
-            revision
+            revision,
+            FurtherEstimates.Of(estimate.Job, open)
         );
         return Results.File(
             await Set(document, estimate.Job.Info, brand, pictures),

@@ -35,7 +35,11 @@ public sealed record SendRevision(
     Message? Message,
     string Day,
     string Time
-);
+)
+{
+    /// <summary>The further estimates that its sender has seen, where there are any.</summary>
+    public ImmutableArray<FurtherSeen> Further { get; init; } = [];
+}
 
 /// <summary>Cancels a revision that waits to go out.</summary>
 /// <param name="Id">The revision.</param>
@@ -173,15 +177,24 @@ public static class RevisionEndpoints
         var now = time.GetUtcNow().UtcDateTime;
         var goes = Goes(send, day, now);
         // The date of what goes out later, and until when it holds, count from the day on which it goes.
-        if (goes is { } on)
-            estimate = Dated(estimate, day.Days()(on));
+        if (goes is { } later)
+            estimate = Dated(estimate, day.Days()(later));
         var (job, brand) = (estimate.Job, settings.Brand());
         var party = customers.Party(job.Info.Customer);
-        var document = Proposal.Of(estimate, party, brand, Trace.Silent, life.Next);
+        var further = FurtherEstimates.Sent(job, send.Further, open);
+        var document = Proposal.Of(
+            estimate,
+            party,
+            brand,
+            Trace.Silent,
+            life.Next,
+            [.. further.Select(f => f.Estimate)]
+        );
         if (job.PricesHoldUntil < day.Today)
             throw RefusedException.Of("validDays", "The prices hold no longer: set a new date of the proposal first.");
-        var holes = BeforeSending.Of(estimate, document, goes is { } then ? day.Days()(then) : day.Today);
-        if (!holes.IsEmpty && string.IsNullOrWhiteSpace(send.Despite))
+        var on = goes is { } then ? day.Days()(then) : day.Today;
+        Unfinished[] holes = [.. BeforeSending.Of(estimate, document, on), .. FurtherEstimates.Holes(job, open, on)];
+        if (holes.Length > 0 && string.IsNullOrWhiteSpace(send.Despite))
             throw RefusedException.Of("despite", $"{holes[0].Says} Say why it goes out all the same.");
         CheckFiles(document, files);
         var message = send.Message is { } asked
@@ -200,22 +213,29 @@ public static class RevisionEndpoints
             pictures,
             now
         );
-        var despite = holes.IsEmpty ? "" : $"unfinished: {send.Despite.Trim()}";
+        ImmutableArray<Revision> others =
+        [
+            .. further.Select(f =>
+                FrozenWith(revision, revisions.Life(f.Estimate.Job.Id).NextNumber, f.Version, f.Estimate, party, brand)
+            ),
+        ];
+        var despite = holes.Length == 0 ? "" : $"unfinished: {send.Despite.Trim()}";
         if (goes is { } at)
         {
             scheduled.Set(
                 new(new(send.Id, revision.Start.Number, at), id, send.Fact, JobEndpoints.Owner),
-                new(revision, message!, sender, despite),
+                new(revision, message!, sender, despite) { Further = others },
                 now
             );
             return told.Of(open.Get(id).Estimate);
         }
         revisions.Send(
             revision,
-            SentBy(send.Fact, revision, now, JobEndpoints.Owner, message?.Went() ?? send.How.Trim(), despite),
+            SentBy(send.Fact, revision, now, JobEndpoints.Owner, message?.Went() ?? send.How.Trim(), despite, others),
             message is null
                 ? Brought.Nothing
-                : RevisionMails.Bringing(message, send.Fact, revision, sender, now, outside)
+                : RevisionMails.Bringing(message, send.Fact, revision, sender, now, outside),
+            further: others
         );
         return told.Of(estimate);
     }
@@ -289,7 +309,16 @@ public static class RevisionEndpoints
     /// <param name="by">Whose doing it was.</param>
     /// <param name="how">How it went out.</param>
     /// <param name="despite">Why it did though something is unfinished; empty where nothing is.</param>
-    internal static Fact SentBy(Guid id, Revision revision, DateTime now, string by, string how, string despite) =>
+    /// <param name="further">The further estimates that went out with it.</param>
+    internal static Fact SentBy(
+        Guid id,
+        Revision revision,
+        DateTime now,
+        string by,
+        string how,
+        string despite,
+        ImmutableArray<Revision>? further = null
+    ) =>
         new(
             id,
             revision.Start.Id,
@@ -299,7 +328,7 @@ public static class RevisionEndpoints
             string.Join("; ", new[] { how, despite }.Where(w => w.Length > 0))
         )
         {
-            Total = revision.Figures.Total,
+            Total = revision.Figures.Total + (further ?? []).Sum(f => f.Figures.Total),
         };
 
     /// <summary>A job as it stands, frozen as a revision: its PDF is made, and is on disk.</summary>
@@ -353,6 +382,39 @@ public static class RevisionEndpoints
             new(document, brand),
             figures,
             pdf.Hash
+        );
+    }
+
+    /// <summary>A further estimate as it stands, frozen with the revision that it goes out with: it holds as long as that, and its paper is that one's.</summary>
+    /// <param name="lead">That revision.</param>
+    /// <param name="number">The number that it takes in its own job.</param>
+    /// <param name="version">The version of its job.</param>
+    /// <param name="estimate">Its job, priced.</param>
+    /// <param name="party">The customer.</param>
+    /// <param name="brand">The look.</param>
+    internal static Revision FrozenWith(
+        Revision lead,
+        int number,
+        long version,
+        Estimate estimate,
+        Party party,
+        Brand brand
+    )
+    {
+        var start = new RevisionStart(Guid.CreateVersion7(), number, lead.Start.ValidUntil)
+        {
+            Lead = new(lead.Job, lead.Start.Id),
+        };
+        return new(
+            start,
+            estimate.Job.Id,
+            version,
+            Rules.Version,
+            JobFile.Write(estimate.Job, party: party == Party.None ? null : party),
+            JsonSerializer.SerializeToUtf8Bytes(Reported.Of(estimate.Job), CoreJson.Options),
+            new(Proposal.Of(estimate, party, brand, Trace.Silent, start.Letters), brand),
+            RevisionFigures.Of(estimate),
+            lead.Pdf
         );
     }
 
@@ -448,7 +510,8 @@ public static class RevisionEndpoints
                     customers.Party(estimate.Job.Info.Customer),
                     settings.Brand(),
                     Trace.Silent,
-                    letters
+                    letters,
+                    FurtherEstimates.Of(estimate.Job, open)
                 )
             );
         }

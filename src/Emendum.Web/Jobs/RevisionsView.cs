@@ -85,6 +85,12 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
     }
 }
 
+/// <summary>The proposal of another job that an estimate went out with.</summary>
+/// <param name="Job">That job.</param>
+/// <param name="Name">Its number and name.</param>
+/// <param name="Letters">Letters of its revision.</param>
+public sealed record LeadView(Guid Job, string Name, string Letters);
+
 /// <summary>A revision as the station lists it.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Letters">Its letters.</param>
@@ -94,6 +100,9 @@ public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
 /// <param name="PrintedUntil">The same as its document says it.</param>
 /// <param name="BeforeTax">Its price before tax.</param>
 /// <param name="Total">What the customer pays.</param>
+/// <param name="Lead">The proposal of another job that it went out with; null where it went out by itself.</param>
+/// <param name="Further">The further estimates that went out with it, each with its total.</param>
+/// <param name="All">What the customer pays for all of them, with tax; empty where there are no further ones.</param>
 /// <param name="History">What happened, the latest last.</param>
 /// <param name="Links">The customer's links to it.</param>
 /// <param name="Selection">Version of what the customer chose; 0 for nothing.</param>
@@ -110,6 +119,9 @@ public sealed record RevisionView(
     string PrintedUntil,
     string BeforeTax,
     string Total,
+    LeadView? Lead,
+    IReadOnlyList<string> Further,
+    string All,
     IReadOnlyList<FactView> History,
     IReadOnlyList<LinkView> Links,
     int Selection,
@@ -158,6 +170,7 @@ public sealed record StandsView(string Words, string Next, bool WasSent, int Que
 /// <param name="Outside">Whether people outside can open a page: links can be made.</param>
 /// <param name="Scheduled">What waits to go out; null for nothing.</param>
 /// <param name="Dropped">Why what was last to go out did not; empty where nothing has to be told.</param>
+/// <param name="Further">The further estimates that the proposal names, as they stand.</param>
 /// <param name="Revisions">Those that were sent.</param>
 public sealed record RevisionsView(
     string Next,
@@ -167,6 +180,7 @@ public sealed record RevisionsView(
     bool Outside,
     ScheduledView? Scheduled,
     string Dropped,
+    IReadOnlyList<FurtherJob> Further,
     IReadOnlyList<RevisionView> Revisions
 );
 
@@ -179,6 +193,8 @@ public sealed record ScheduledView(Guid Id, string Letters, string Goes);
 /// <summary>Tells of the revisions of jobs.</summary>
 public sealed class Told(
     RevisionStore revisions,
+    JobStore jobs,
+    OpenJobs open,
     ScheduledStore scheduled,
     MailStore mailStore,
     LinkStore linkStore,
@@ -194,7 +210,7 @@ public sealed class Told(
         var job = estimate.Job.Id;
         var (life, rows) = (revisions.Life(job), revisions.Of(job));
         var (today, moment, mails, links) = (day.Today, day.Moments(), mailStore.Of(job), linkStore.Of(job));
-        var now = time.GetUtcNow().UtcDateTime;
+        var (now, further) = (time.GetUtcNow().UtcDateTime, revisions.FurtherOf(job));
         LinkView Listed(Link link) =>
             new(link.Id, link.For, link.Signs, moment(link.Made), link.StateAt(now), Says(link, life, moment, now));
         return new(
@@ -209,11 +225,16 @@ public sealed class Told(
             outside.IsThere,
             life.Waiting is { } waits ? new(waits.Id, waits.Letters, moment(waits.Goes)) : null,
             scheduled.Dropped(job),
+            FurtherEstimates.Seen(estimate.Job, open),
             [
                 .. rows.Select(r =>
                     Row(
                         r,
                         life,
+                        r.Start.Lead is { } lead
+                            ? new LeadView(lead.Job, jobs.NameOf(lead.Job), LedLetters(life, r.Start.Id))
+                            : null,
+                        [.. further[r.Start.Id]],
                         today,
                         moment,
                         mails,
@@ -224,6 +245,12 @@ public sealed class Told(
                 ),
             ]
         );
+    }
+
+    private static string LedLetters(ProposalLife life, Guid revision)
+    {
+        var (led, id) = life.Led(revision);
+        return led.Revision(id).Letters;
     }
 
     /// <summary>How a link stands, in words. Of who has a copy nobody learns whether they looked (L19).</summary>
@@ -244,6 +271,8 @@ public sealed class Told(
     private static RevisionView Row(
         RevisionRow row,
         ProposalLife life,
+        LeadView? lead,
+        IReadOnlyList<(string Name, RevisionFigures Figures)> further,
         DateOnly today,
         Func<DateTime, string> moment,
         ILookup<Guid, (Guid Id, string Address)> mails,
@@ -263,9 +292,11 @@ public sealed class Told(
             Said(start.ValidUntil),
             Money(figures.BeforeTax, figures.Places),
             Money(figures.Total, figures.Places),
+            lead,
+            [.. further.Select(f => $"{f.Name}, {Money(f.Figures.Total, f.Figures.Places)}")],
+            further.Count == 0 ? "" : Money(figures.Total + further.Sum(f => f.Figures.Total), figures.Places),
             [
-                .. life
-                    .Facts.Where(f => f.Revision == start.Id)
+                .. life.Of(start.Id)
                     .Select(f => new FactView(
                         f.Id,
                         Did(f),

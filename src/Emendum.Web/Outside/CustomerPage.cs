@@ -123,7 +123,7 @@ public sealed record CustomerPage(
             },
             brand.Mark.Length > 0,
             frozen.Revision.Figures.Schedule.Length > 0,
-            frozen.AsSent.Currency,
+            frozen.AsSent.Statement.Currency,
             link?.For ?? "",
             link?.Signs ?? false,
             PageNow.Of(frozen, life, link, day, signings)

@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using Emendum.Core;
 using Emendum.Core.Jobs;
 using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
 using Emendum.Storage;
 
 namespace Emendum.Web.Outside;
@@ -10,8 +12,12 @@ public sealed class Frozen
 {
     private readonly Lazy<Offer?> offer;
 
-    /// <summary>Of a revision.</summary>
-    public Frozen(Revision revision)
+    private readonly Statement alone;
+    private readonly ImmutableArray<Statement> further;
+    private readonly decimal furtherTotal;
+
+    /// <summary>Of a revision, with the further estimates that went out with it.</summary>
+    public Frozen(Revision revision, IReadOnlyCollection<Revision> others)
     {
         var (document, brand) = revision.Document;
         // What is held in memory needs no figures of lines: of a large job they are many megabytes.
@@ -19,11 +25,19 @@ public sealed class Frozen
         {
             Reckoning = [],
         };
-        AsSent = Statement.AsSent(document, brand, revision.Figures, revision.Start.Letters, revision.Pdf);
+        alone = Statement.AsSent(document, brand, revision.Figures, revision.Start.Letters, revision.Pdf);
+        further =
+        [
+            .. others.Select(o =>
+                Statement.AsSent(o.Document.Document, brand, o.Figures, o.Start.Letters, revision.Pdf)
+            ),
+        ];
+        furtherTotal = others.Sum(o => o.Figures.Total);
+        AsSent = Together(new(alone, revision.Figures.Total));
         Offers = Core.Proposals.Offer.IsMadeBy(document);
         offer = new(() =>
             Offers
-                ? Core.Proposals.Offer.Of(JobFile.Read(revision.JobFile, out _), revision.Figures, brand, AsSent)
+                ? Core.Proposals.Offer.Of(JobFile.Read(revision.JobFile, out _), revision.Figures, brand, alone)
                 : null
         );
     }
@@ -31,8 +45,18 @@ public sealed class Frozen
     /// <summary>It.</summary>
     public Revision Revision { get; }
 
-    /// <summary>What would be signed of it as it was sent.</summary>
-    public Statement AsSent { get; }
+    /// <summary>What would be signed of it as it was sent, with its total.</summary>
+    public ToSign AsSent { get; }
+
+    /// <summary>What would be signed of one revision, together with the further estimates that went out with it.</summary>
+    private ToSign Together(ToSign one)
+    {
+        if (further.IsEmpty)
+            return one;
+        var total = one.Total + furtherTotal;
+        var said = Revision.Document.Brand.Writes.Number(Shown.Money(total, Revision.Figures.Places));
+        return new(one.Statement.With(further, said), total);
+    }
 
     /// <summary>Whether its document offers anything to choose from.</summary>
     public bool Offers { get; }
@@ -49,14 +73,14 @@ public sealed class Frozen
         try
         {
             if (Offer is { } offers)
-                return offers.With(selection);
+                return Together(offers.With(selection));
         }
         catch (RefusedException)
         {
             // What was chosen before cannot be priced any more.
         }
         live = !Offers && selection.Version == 0;
-        return new(AsSent, Revision.Figures.Total);
+        return AsSent;
     }
 }
 
@@ -82,7 +106,7 @@ public sealed class FrozenRevisions(RevisionStore revisions)
                 }
         if (revisions.Find(job, id) is not { } found)
             return null;
-        var frozen = new Frozen(found);
+        var frozen = new Frozen(found, revisions.Further(id));
         lock (gate)
         {
             held.AddFirst(frozen);

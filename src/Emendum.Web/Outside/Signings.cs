@@ -139,9 +139,7 @@ public sealed class Signings(
     public ProposalLife Record(Guid job, Frozen revision, Fact yes, bool asSent)
     {
         var live = true;
-        var (statement, total) = asSent
-            ? new(revision.AsSent, revision.Revision.Figures.Total)
-            : revision.With(Selected(yes.Revision), out live);
+        var (statement, total) = asSent ? revision.AsSent : revision.With(Selected(yes.Revision), out live);
         if (!live)
             throw RefusedException.Of(
                 "asSent",

@@ -33,6 +33,11 @@ public sealed record TakePattern(ProposalPattern Pattern) : Command
                     // A pattern has no words of a job, whatever it was sent with.
                     Words = same?.Words ?? other.Find(b => b.Words is not null)?.Words,
                     Files = same?.Files ?? other.Find(b => b.Files is not null)?.Files ?? block.Files,
+                    // Which estimates go out with it is this job's affair.
+                    Estimates =
+                        block.Kind == BlockKind.Estimates
+                            ? job.Blocks.FirstOrDefault(b => b.Kind == BlockKind.Estimates)?.Estimates
+                            : null,
                 }
             );
         }

@@ -20,13 +20,15 @@ internal sealed class BlocksPart() : ThingsPart<ProposalBlock>("blocks")
 
     /// <inheritdoc/>
     public override bool Settable(string field) =>
-        field is "title" or "words" or "hidden" or "newPage" or "files" or "across";
+        field is "title" or "words" or "hidden" or "newPage" or "files" or "across" or "estimates";
 
     /// <inheritdoc/>
     public override void Check(Job job)
     {
         Once(job, "block");
         ProposalBlock.Check(job.Blocks);
+        if (job.Blocks.Any(b => b.Estimates?.Contains(job.Id) == true))
+            throw RefusedException.Of("estimates", "A job is no further estimate beside itself.");
         foreach (var block in job.Blocks)
             if (block.Text is { } text && job.Book.GetValueOrDefault(text) is not BookText)
                 throw RefusedException.Of("text", "That text is not in this job.");

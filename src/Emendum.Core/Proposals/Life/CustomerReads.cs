@@ -20,6 +20,7 @@ public sealed record CustomerReads(bool Open, string Stands, string Holds)
         Func<DateTime, DateOnly> dayOf
     )
     {
+        (life, revision) = life.Led(revision);
         var (start, until) = (life.Revision(revision), life.HoldsUntil(revision));
         string At(Fact? fact) => fact is null ? "" : $" on {writes.Day(fact.Day ?? dayOf(fact.At))}";
         var stands = life.StateOf(revision, today) switch

@@ -24,6 +24,15 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     /// <summary>The revision that is frozen and goes out later (L5); null for none.</summary>
     public Scheduled? Waiting { get; init; }
 
+    /// <summary>The lives of the jobs with whose proposals revisions of this one went out, by job.</summary>
+    public ImmutableDictionary<Guid, ProposalLife> Leads { get; init; } = ImmutableDictionary<Guid, ProposalLife>.Empty;
+
+    /// <summary>Where the life of a revision is led: with another job's where it went out with that one's proposal, else here.</summary>
+    public (ProposalLife Life, Guid Revision) Led(Guid revision) =>
+        Revisions.FirstOrDefault(r => r.Id == revision)?.Lead is { } lead && Leads.TryGetValue(lead.Job, out var life)
+            ? (life, lead.Revision)
+            : (this, revision);
+
     /// <summary>The revision with that id.</summary>
     /// <exception cref="RefusedException">There is none.</exception>
     public RevisionStart Revision(Guid id) =>
@@ -36,7 +45,12 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     /// <summary>Its letters.</summary>
     public string Next => RevisionStart.LettersOf(NextNumber);
 
-    private IEnumerable<Fact> Of(Guid revision) => Facts.Where(f => f.Revision == revision);
+    /// <summary>What happened to a revision, in order.</summary>
+    public IEnumerable<Fact> Of(Guid revision)
+    {
+        var (life, led) = Led(revision);
+        return life.Facts.Where(f => f.Revision == led).Select(f => f with { Revision = revision });
+    }
 
     /// <summary>The acceptance that stands; null for none. A job has at most one.</summary>
     public Fact? Acceptance => Revisions.Select(r => AcceptanceOf(r.Id)).FirstOrDefault(f => f is not null);
@@ -89,10 +103,13 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
             return RevisionState.Accepted;
         if (NoOf(revision) is not null)
             return RevisionState.Declined;
+        var (life, led) = Led(revision);
         if (
             Of(revision).Any(f => f.Kind == FactKind.Withdrawn)
             || Revisions.Any(r => r.Number > Revision(revision).Number)
+            || life.Revisions.Any(r => r.Number > life.Revision(led).Number)
             || Acceptance is not null
+            || life.Acceptance is not null
         )
             return RevisionState.Superseded;
         if (HoldsUntil(revision) < today)
@@ -149,7 +166,9 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
 
     /// <summary>Whether something may happen to a revision as it stands, leaving aside what has to be said with it.</summary>
     public bool May(FactKind kind, Guid revision, DateOnly today) =>
-        !RefusedIn(kind).Contains(StateOf(revision, today))
+        Revision(revision).Lead is null
+        && !(kind == FactKind.YesRecorded && OpenLead is not null)
+        && !RefusedIn(kind).Contains(StateOf(revision, today))
         && !(kind == FactKind.YesRecorded && Acceptance is not null)
         && !(kind == FactKind.Reopened && Revisions.Any(r => r.Number > Revision(revision).Number));
 
@@ -164,6 +183,11 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
         // Who has a copy reads and asks (L19); what they see makes nothing seen, and is not recorded.
         if (fact is { Copy: true, Kind: not FactKind.Asked })
             throw RefusedException.Of("link", "This link is for reading and asking.");
+        if (Revision(fact.Revision).Lead is not null)
+            throw RefusedException.Of(
+                "revision",
+                "This estimate went out with another proposal: what happens to that happens to both."
+            );
         var state = StateOf(fact.Revision, today);
         if (RefusedIn(fact.Kind).Contains(state))
             throw RefusedException.Of("revision", $"Revision {Revision(fact.Revision).Letters} {Why(fact, state)}.");
@@ -182,20 +206,44 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
                 "revision",
                 $"Revision {there.Letters} was sent on {Said(Facts.First(f => f.Revision == there.Id).At)}."
             );
-        CheckOpen(revision.Id);
-        return new(Revisions.Add(revision), Facts.Add(sent));
+        CheckOpen(revision.Id, revision.Lead?.Job);
+        return this with { Revisions = Revisions.Add(revision), Facts = Facts.Add(sent), Waiting = null };
+    }
+
+    /// <summary>The open proposal of another job that this one's latest estimate went out with; null for none.</summary>
+    public LeadRevision? OpenLead =>
+        Revisions is [.., { Lead: { } lead } latest]
+        // Expired it can still be extended: it is open for whoever would send the estimate elsewhere.
+        && StateOf(latest.Id, DateOnly.MinValue) is RevisionState.Sent or RevisionState.Seen or RevisionState.OnHold
+            ? lead
+            : null;
+
+    /// <summary>Refuses to revive a proposal of which a further estimate has gone another way since (L22).</summary>
+    /// <param name="kind">What is to be recorded of the proposal.</param>
+    /// <param name="revision">The further estimate's revision, in this life, that went out with it.</param>
+    /// <param name="name">What the further estimate is called.</param>
+    /// <exception cref="RefusedException">It was sent anew, or accepted otherwise.</exception>
+    public void CheckRevived(FactKind kind, Guid revision, string name)
+    {
+        if (
+            kind == FactKind.Reopened
+            && Revisions.FirstOrDefault(r => r.Number > Revision(revision).Number) is { } later
+        )
+            throw RefusedException.Of("revision", $"“{name}” was sent anew since, as its revision {later.Letters}.");
+        if (kind == FactKind.YesRecorded && Acceptance is { } yes)
+            throw RefusedException.Of("revision", $"“{name}” was accepted otherwise on {Said(yes.At)}.");
     }
 
     /// <summary>The life with a revision that is to go out later (L5): until then what was sent before stays as it is.</summary>
     /// <exception cref="RefusedException">It could not be sent now, or another waits already.</exception>
     public ProposalLife Scheduling(Scheduled later)
     {
-        CheckOpen(later.Id);
+        CheckOpen(later.Id, null);
         return this with { Waiting = later };
     }
 
     /// <summary>Refuses a revision that cannot be sent by what has happened to the others.</summary>
-    private void CheckOpen(Guid revision)
+    private void CheckOpen(Guid revision, Guid? lead)
     {
         if (Acceptance is { } yes)
             throw RefusedException.Of(
@@ -206,6 +254,18 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
             throw RefusedException.Of(
                 "revision",
                 $"Revision {waiting.Letters} waits to go out. Let it go, or cancel it first."
+            );
+        CheckLead(lead);
+    }
+
+    /// <summary>Refuses what would part an estimate from an open proposal of another job.</summary>
+    /// <param name="but">The job whose next proposal it goes out with; null for none.</param>
+    private void CheckLead(Guid? but)
+    {
+        if (OpenLead is { } open && open.Job != but)
+            throw RefusedException.Of(
+                "revision",
+                "This estimate stands in another proposal that is open. Send it from there, or withdraw that first."
             );
     }
 
@@ -242,6 +302,7 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
                 // On a revision that is not open the firm says why it takes it all the same (L14).
                 if (state is RevisionState.Expired or RevisionState.Declined or RevisionState.Superseded)
                     Reason($"It is {state.Words()}: say why you take the yes.");
+                CheckLead(null);
                 if (Acceptance is { } other)
                     throw RefusedException.Of(
                         "revision",

@@ -27,6 +27,9 @@ public static class RevisionStates
 /// <param name="ValidUntil">Last day on which its prices hold as its document says; null for never ending.</param>
 public sealed record RevisionStart(Guid Id, int Number, DateOnly? ValidUntil)
 {
+    /// <summary>Where it went out as a further estimate of another job's proposal, that: what happens happens there (L22). Null where it went out by itself.</summary>
+    public LeadRevision? Lead { get; init; }
+
     /// <summary>Its letters: A … Z, AA, AB …</summary>
     public string Letters => LettersOf(Number);
 
@@ -39,3 +42,8 @@ public sealed record RevisionStart(Guid Id, int Number, DateOnly? ValidUntil)
         return letters;
     }
 }
+
+/// <summary>The revision of another job with which an estimate went out.</summary>
+/// <param name="Job">That job.</param>
+/// <param name="Revision">Its revision.</param>
+public sealed record LeadRevision(Guid Job, Guid Revision);

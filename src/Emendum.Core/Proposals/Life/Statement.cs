@@ -49,6 +49,25 @@ public sealed record Statement(
     /// <summary>Names of what was chosen otherwise than it was sent; what follows it is not named.</summary>
     public ImmutableArray<string> Taken { get; init; } = [];
 
+    /// <summary>Names of the further estimates that are accepted with it (L22).</summary>
+    public ImmutableArray<string> Also { get; init; } = [];
+
+    /// <summary>It together with those of further estimates: each row says whose it is, and the total is that of all.</summary>
+    /// <param name="further">Theirs as they were sent; their choices are not offered here.</param>
+    /// <param name="total">What the customer pays for all, with tax, as it is read.</param>
+    public Statement With(IReadOnlyCollection<Statement> further, string total)
+    {
+        static IEnumerable<StatementRow> Of(Statement one, ImmutableArray<StatementRow> rows) =>
+            rows.Select(r => r with { Label = $"{one.Title}: {r.Label}" });
+        return this with
+        {
+            Also = [.. further.Select(f => f.Title)],
+            Price = [.. Of(this, Price), .. further.SelectMany(f => Of(f, f.Price))],
+            Total = total,
+            Steps = [.. Of(this, Steps), .. further.SelectMany(f => Of(f, f.Steps))],
+        };
+    }
+
     /// <summary>That of a revision as it was sent. It is read from the document and its stored figures, and holds whatever the rules have become (L10).</summary>
     /// <param name="document">The document.</param>
     /// <param name="brand">How it writes numbers.</param>
@@ -121,9 +140,12 @@ public sealed record Statement(
                 1 => ", to be paid at once",
                 _ => $", to be paid in {Steps.Length} steps",
             };
-            return $"{(Customer.Length > 0 ? Customer : "The customer")} accepts revision {Revision} of “{Title}” by {Firm} {(Taken.IsEmpty ? "as it was sent" : "with " + string.Join("; ", Taken))}, for {Total}{(Currency.Length > 0 ? " " + Currency : "")} in all, with tax{paid}.";
+            return $"{(Customer.Length > 0 ? Customer : "The customer")} accepts revision {Revision} of “{Title}”{With(Also)} by {Firm} {(Taken.IsEmpty ? "as it was sent" : "with " + string.Join("; ", Taken))}, for {Total}{(Currency.Length > 0 ? " " + Currency : "")} in all, with tax{paid}.";
         }
     }
+
+    private static string With(ImmutableArray<string> also) =>
+        also.IsEmpty ? "" : ", together with " + string.Join(" and ", also.Select(title => $"“{title}”")) + ",";
 
     /// <summary>What whoever signs says of themselves.</summary>
     public string Declares =>
