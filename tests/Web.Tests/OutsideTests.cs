@@ -957,6 +957,9 @@ public sealed class OutsideTests : IDisposable
                     DROP TABLE signature;
                     DROP TABLE acceptance;
                     DROP TABLE link;
+                    DROP INDEX revision_by_lead;
+                    ALTER TABLE revision DROP COLUMN lead_id;
+                    ALTER TABLE revision DROP COLUMN lead_job_id;
                     DROP INDEX proposal_fact_link;
                     ALTER TABLE proposal_fact DROP COLUMN link_id;
                     ALTER TABLE proposal_fact DROP COLUMN about_id;

@@ -1,5 +1,5 @@
 import { type Browser, type Page, expect, test } from "./test";
-import { accessible, saved } from "./pages";
+import { accessible, newJob, saved, tapeLine } from "./pages";
 import { addEverywhere, rooms } from "./workPages";
 
 /** A phone in somebody else's hand. */
@@ -434,4 +434,71 @@ test("two people choose on their phones: one follows the other, prices follow, a
   await expect(revision(page, "A")).toContainText("chose");
   await ida.context().close();
   await bo.context().close();
+});
+
+test("two estimates of one customer go out together by keys, are signed once, and the firm sees both accepted", async ({
+  page,
+  browser,
+}) => {
+  await newJob(page, "Bittern Quay", "Bittern stores");
+  await page.getByRole("link", { name: "Jobs", exact: true }).click();
+  await page.getByRole("button", { name: "New job" }).click();
+  await page
+    .getByRole("textbox", { name: "Job", exact: true })
+    .fill("Bittern sheds");
+  await page
+    .getByRole("combobox", { name: "Customer" })
+    .selectOption({ label: "Bittern Quay" });
+  await page.getByRole("button", { name: "Add the job" }).click();
+  await expect(
+    page.getByRole("heading", { name: "Bittern sheds" }),
+  ).toBeVisible();
+  await page.keyboard.press("Alt+4");
+  await page
+    .getByRole("combobox", { name: "Add a block" })
+    .selectOption({ label: "Further estimates" });
+  const settings = page.getByRole("region", {
+    name: "Block: Further estimates",
+  });
+  await settings
+    .getByRole("checkbox", { name: /Bittern stores$/ })
+    .press("Space");
+  const block = page
+    .getByRole("region", { name: "Proposal as the customer sees it" })
+    .getByRole("region", { name: "Further estimates" });
+  await expect(
+    block.getByRole("row", { name: /^All estimates, with tax/ }),
+  ).toBeVisible();
+  await expect(
+    page.getByText("Bittern stores: Nothing is promised."),
+  ).toBeVisible();
+  await accessible(page, "further estimates");
+  await saved(page);
+  await send(page, "A");
+  const a = revision(page, "A");
+  await expect(a).toContainText(/With \d+ Bittern stores, 0.00/);
+  const customer = await phone(browser, await link(page, "A", "Ida Marrow"));
+  await customer.getByRole("link", { name: "Accept and sign" }).press("Enter");
+  await expect(
+    customer.getByText(
+      /of “Bittern sheds”, together with “Bittern stores”, by /,
+    ),
+  ).toBeVisible();
+  await customer.getByRole("radio", { name: "Type it" }).check();
+  await customer.getByRole("checkbox", { name: /^I may sign/ }).press("Space");
+  await customer.getByRole("button", { name: /^Sign for / }).press("Enter");
+  await expect(customer.getByText(/^Accepted on /)).toBeVisible();
+  await customer.context().close();
+  await expect(a).toHaveAccessibleName("Revision A, accepted");
+  await page.getByRole("link", { name: "Jobs", exact: true }).click();
+  await page.getByRole("link", { name: "Bittern stores" }).click();
+  await expect(tapeLine(page)).toBeVisible();
+  await page.keyboard.press("Alt+4");
+  await page.getByRole("button", { name: /^Revisions/ }).press("Enter");
+  const other = revision(page, "A");
+  await expect(other).toHaveAccessibleName("Revision A, accepted");
+  await other.getByRole("link", { name: /Bittern sheds, revision A/ }).click();
+  await expect(
+    page.getByRole("heading", { name: "Bittern sheds" }),
+  ).toBeVisible();
 });

@@ -26,6 +26,8 @@ export function BlockList({ blocks, chosen, onChoose, onWrite, does }: Props) {
     if (from < 0 || from === at) return;
     does.move(blocks[from]!.id, from < at ? blocks[at]!.id : before(at));
   }
+  // A new block stands before the signatures.
+  const last = blocks.findLast((b) => b.kind !== "signatures")?.id ?? null;
   return (
     <>
       <ul className={styles.list} aria-label="Blocks in their order">
@@ -98,9 +100,7 @@ export function BlockList({ blocks, chosen, onChoose, onWrite, does }: Props) {
           value=""
           none="choose"
           options={addable(blocks)}
-          onChoose={(kind) =>
-            void does.add(kind, kind === "cover" ? null : ((chosen || blocks.at(-1)?.id) ?? null)).then(onChoose)
-          }
+          onChoose={(kind) => void does.add(kind, kind === "cover" ? null : chosen || last).then(onChoose)}
         />
         <p className="note">
           On a block: <span className="kbd">W</span> write, <span className="kbd">H</span> hide,{" "}

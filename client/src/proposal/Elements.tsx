@@ -22,7 +22,7 @@ function Spans({ spans }: { spans: readonly Schemas["Span"][] }) {
 export function One({ element }: { element: Schemas["Element"] }) {
   switch (element.type) {
     case "heading":
-      return <h3>{element.text}</h3>;
+      return element.level === 1 ? <h2>{element.text}</h2> : <h3>{element.text}</h3>;
     case "paragraph":
       return (
         <p>

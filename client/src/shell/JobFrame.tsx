@@ -1,5 +1,5 @@
 import { Alert, Snackbar } from "@mui/material";
-import { Suspense, useCallback, useEffect, useState } from "react";
+import { Suspense, useCallback, useEffect, useLayoutEffect, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { JobContext, WhyContext, useJob, useWay } from "../job/JobContext";
 import { holdJob, letGo } from "../job/heldJobs";
@@ -98,7 +98,8 @@ function Frame() {
     },
     [job.id, navigate, open],
   );
-  useEffect(() => {
+  // Whoever sees the page can press its keys: they are heard before it is painted.
+  useLayoutEffect(() => {
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
   }, [onKey]);

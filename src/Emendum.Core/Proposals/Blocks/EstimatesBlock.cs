@@ -17,7 +17,7 @@ internal static class EstimatesBlock
         foreach (var estimate in further)
         foreach (var element in Of(estimate, writing, said))
             yield return element;
-        yield return new Heading(2, "All together");
+        yield return new Heading(1, "All together");
         yield return writing.Table(Together(writing, further));
     }
 
@@ -25,7 +25,7 @@ internal static class EstimatesBlock
     {
         var job = estimate.Job;
         var writing = new Writing(estimate, with.Party, with.Brand, Trace.Silent) { Revision = with.Revision };
-        yield return new Heading(2, job.Info.Name);
+        yield return new Heading(1, job.Info.Name);
         if (job.Info.Subtitle.Length > 0)
             yield return Writing.Plain(job.Info.Subtitle);
         foreach (
@@ -38,7 +38,7 @@ internal static class EstimatesBlock
             if (!made.IsRead)
                 continue;
             if (made.IsTitled)
-                yield return new Paragraph([new(made.Title, Stress.Strong)]);
+                yield return new Heading(2, made.Title);
             foreach (var element in made.Elements.SkipWhile(e => e is Heading { Level: 1 }))
                 yield return Bare(element);
         }
@@ -80,8 +80,8 @@ internal static class EstimatesBlock
     private static Element Bare(Element element) =>
         element switch
         {
-            // Its own headings stand below its name.
-            Heading heading => new Paragraph([new(heading.Text, Stress.Strong)]),
+            // Headings within its blocks stand below theirs.
+            Heading heading => new Paragraph([new(heading.Text, Stress.Slanted)]),
             Paragraph paragraph => paragraph with { Spans = Bare(paragraph.Spans) },
             Bullets bullets => bullets with
             {
