@@ -165,12 +165,13 @@ public sealed class RevisionStore(Database database)
     }
 
     /// <summary>The further estimates that went out with a revision, whole, in their order.</summary>
-    public List<Revision> Further(Guid lead)
+    public List<Revision> Further(Guid job, Guid lead)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            $"SELECT {Whole} FROM revision WHERE lead_id = $lead ORDER BY rowid",
+            $"SELECT {Whole} FROM revision WHERE lead_job_id = $job AND lead_id = $lead ORDER BY rowid",
             Read,
+            ("$job", job),
             ("$lead", lead)
         );
     }
@@ -191,6 +192,17 @@ public sealed class RevisionStore(Database database)
                 ("$job", job)
             )
             .ToLookup(f => f.Lead, f => (f.Name, f.Figures));
+    }
+
+    /// <summary>The jobs of which something went out with a proposal of this one.</summary>
+    public List<Guid> FurtherJobs(Guid job)
+    {
+        using var connection = database.Connect();
+        return connection.Rows(
+            "SELECT DISTINCT job_id FROM revision WHERE lead_job_id = $job",
+            r => r.GetGuid(0),
+            ("$job", job)
+        );
     }
 
     private const string Whole =
@@ -289,7 +301,7 @@ public sealed class RevisionStore(Database database)
         if (ReferenceEquals(life, was))
             return was;
         if (fact.Kind is FactKind.Reopened or FactKind.YesRecorded)
-            CheckFurther(connection, fact);
+            CheckFurther(connection, job, fact);
         // A link that was revoked while its page stood open does nothing more; one is revoked once.
         if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
             throw Core.RefusedException.Of("link", "That link was revoked.");
@@ -307,11 +319,12 @@ public sealed class RevisionStore(Database database)
     }
 
     /// <summary>Refuses to revive a proposal of which a further estimate has gone another way since.</summary>
-    private static void CheckFurther(SqliteConnection connection, Fact fact)
+    private static void CheckFurther(SqliteConnection connection, Guid job, Fact fact)
     {
         var further = connection.Rows(
-            "SELECT revision.job_id, revision.id, job.name FROM revision JOIN job ON job.id = revision.job_id WHERE lead_id = $lead",
+            "SELECT revision.job_id, revision.id, job.name FROM revision JOIN job ON job.id = revision.job_id WHERE lead_job_id = $job AND lead_id = $lead",
             r => (Job: r.GetGuid(0), Revision: r.GetGuid(1), Name: r.GetString(2)),
+            ("$job", job),
             ("$lead", fact.Revision)
         );
         foreach (var one in further)

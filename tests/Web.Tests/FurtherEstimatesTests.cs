@@ -237,6 +237,11 @@ public sealed class FurtherEstimatesTests : IDisposable
         Assert.True((bool)agreed["agreed"]!);
         Assert.Equal("Ida Marrow", (string)agreed["signed"]![0]!["name"]!);
         Refused(await Send(Showroom, Guid.CreateVersion7(), []), "what is wanted next is a change order");
+        // The signed PDF is one, by whichever of the two jobs it is asked for first.
+        Assert.Equal(
+            await server.Http.GetByteArrayAsync($"/api/jobs/{Showroom}/revisions/{its}/signed"),
+            await server.Http.GetByteArrayAsync($"/api/jobs/{Pottery}/revisions/{revision}/signed")
+        );
 
         // By mistake: both stand as before.
         Assert.Equal(200, (await Record(Pottery, revision, "annulled")).Status);

@@ -958,6 +958,7 @@ public sealed class OutsideTests : IDisposable
                     DROP TABLE acceptance;
                     DROP TABLE link;
                     DROP INDEX revision_by_lead;
+                    DROP INDEX revision_life;
                     ALTER TABLE revision DROP COLUMN lead_id;
                     ALTER TABLE revision DROP COLUMN lead_job_id;
                     DROP INDEX proposal_fact_link;

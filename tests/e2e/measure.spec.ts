@@ -391,11 +391,8 @@ test("an answer that comes late drags nobody back to the station they have left"
   await expect(page.getByRole("button", { name: "Year" })).toBeVisible();
 });
 
-test("a customer's schedule is held against our takeoff and differences are flagged", async ({
-  page,
-}) => {
-  await newJob(page, "Dotterel", "Dotterel offices");
-  await measure(page, "Office 20 x 16 x 9; door 3 x 7");
+/** Brings in a customer's schedule of three rows. */
+async function bringInSchedule(page: Page, csv: string) {
   await page.getByRole("button", { name: "Bring in" }).click();
   await page
     .getByRole("menuitem", { name: "A schedule of quantities, to compare" })
@@ -406,11 +403,20 @@ test("a customer's schedule is held against our takeoff and differences are flag
     .setInputFiles({
       name: "schedule.csv",
       mimeType: "text/csv",
-      buffer: Buffer.from(
-        "No,Description,Unit,Qty\n1,Walls,m2,65\n2,Floor,sf,320\n3,Handrail,ells,9\n",
-      ),
+      buffer: Buffer.from(csv),
     });
   await page.getByRole("button", { name: "Add 3 rows" }).click();
+}
+
+test("a customer's schedule is held against our takeoff and differences are flagged", async ({
+  page,
+}) => {
+  await newJob(page, "Dotterel", "Dotterel offices");
+  await measure(page, "Office 20 x 16 x 9; door 3 x 7");
+  await bringInSchedule(
+    page,
+    "No,Description,Unit,Qty\n1,Walls,m2,65\n2,Floor,sf,320\n3,Handrail,ells,9\n",
+  );
   await page
     .getByLabel("1 Walls is compared with")
     .selectOption({ label: "Measured: Walls, net" });
@@ -439,21 +445,10 @@ test("a customer's schedule is priced by keys, goes into the proposal and back w
   await rooms(page, "Whimbrel", 2);
   await addEverywhere(page, "Walls Paint", "Doors");
   await page.keyboard.press("Alt+1");
-  await page.getByRole("button", { name: "Bring in" }).click();
-  await page
-    .getByRole("menuitem", { name: "A schedule of quantities, to compare" })
-    .click();
-  await page.getByRole("button", { name: "Bring in a table" }).first().click();
-  await page
-    .getByLabel("A CSV or .xlsx file, headings in its first row")
-    .setInputFiles({
-      name: "schedule.csv",
-      mimeType: "text/csv",
-      buffer: Buffer.from(
-        "No,Description,Unit,Qty\nA,Walls,,\nA.1,Paint to walls,m2,110\nA.2,Gilding,m2,2\n",
-      ),
-    });
-  await page.getByRole("button", { name: "Add 3 rows" }).click();
+  await bringInSchedule(
+    page,
+    "No,Description,Unit,Qty\nA,Walls,,\nA.1,Paint to walls,m2,110\nA.2,Gilding,m2,2\n",
+  );
   await page.getByRole("button", { name: "Priced" }).press("Enter");
   await expect(page.getByText("2 rows · 2 without a price")).toBeVisible();
   const paint = page.getByRole("button", {

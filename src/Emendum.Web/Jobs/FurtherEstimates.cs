@@ -74,8 +74,9 @@ public static class FurtherEstimates
     /// <summary>What is unfinished of the further estimates: that they cannot go out with this one, and what they should not go out with themselves.</summary>
     /// <param name="job">The job whose proposal it is.</param>
     /// <param name="open">The jobs.</param>
+    /// <param name="party">The customer.</param>
     /// <param name="today">The firm's day.</param>
-    public static IEnumerable<Unfinished> Holes(Job job, OpenJobs open, DateOnly today)
+    public static IEnumerable<Unfinished> Holes(Job job, OpenJobs open, Party party, DateOnly today)
     {
         var named = Named(job, open);
         if (named.Length < Ids(job).Length)
@@ -90,18 +91,19 @@ public static class FurtherEstimates
             var (id, name) = (estimate.Job.Id, estimate.Job.Info.Name);
             if (Wrong(job, estimate.Job) is { Length: > 0 } wrong)
                 yield return new($"further/{id}", wrong, "It cannot go out with this proposal.", Station.Proposal);
-            var document = Proposal.Of(estimate, Party.None, Brand.Starting, Trace.Silent);
+            var document = Proposal.Of(estimate, party, Brand.Starting, Trace.Silent, RevisionStart.LettersOf(1));
             // To whom it goes and how long it holds is said by this proposal.
             foreach (
                 var hole in BeforeSending
                     .Of(estimate, document, today)
-                    .Where(h => h.Key is not ("customer" or "expired" or "price") && h.Block is null)
+                    .Where(h => h.Key is not ("customer" or "expired" or "price"))
             )
                 yield return hole with
                 {
                     Key = $"further/{id}/{hole.Key}",
                     Says = $"{name}: {hole.Says}",
                     Job = id,
+                    Block = null,
                 };
         }
     }

@@ -30,7 +30,7 @@ public sealed class LiveHub(Watchers watchers, JobStore jobs) : Hub
 }
 
 /// <summary>Tells the windows that show a job what an edit has moved. While some window is slow to take it, nothing is piled up: afterwards all are told up to which version they have missed.</summary>
-public sealed class Live(IHubContext<LiveHub> hub, Watchers watchers, ILogger<Live> log)
+public sealed class Live(IHubContext<LiveHub> hub, Watchers watchers, RevisionStore revisions, ILogger<Live> log)
 {
     /// <summary>Most connections at once.</summary>
     public const int MostConnections = 500;
@@ -63,8 +63,15 @@ public sealed class Live(IHubContext<LiveHub> hub, Watchers watchers, ILogger<Li
         _ = Send(job, at, moved);
     }
 
-    /// <summary>Tells that something has happened to the proposal of a job: whoever shows it asks anew.</summary>
-    public void Happened(Guid job) =>
+    /// <summary>Tells that something has happened to the proposal of a job, and so to the further estimates that went out with it: whoever shows one asks anew.</summary>
+    public void Happened(Guid job)
+    {
+        Tell(job);
+        foreach (var further in revisions.FurtherJobs(job))
+            Tell(further);
+    }
+
+    private void Tell(Guid job) =>
         _ = hub
             .Clients.Group(GroupOf(job))
             .SendAsync("happened", job)

@@ -81,9 +81,10 @@ public static class ProposalEndpoints
         DateOnly today
     )
     {
+        var party = customers.Party(estimate.Job.Info.Customer);
         var document = Proposal.Of(
             estimate,
-            customers.Party(estimate.Job.Info.Customer),
+            party,
             brand,
             Trace.Silent,
             revision,
@@ -92,7 +93,10 @@ public static class ProposalEndpoints
         return new(
             document,
             brand,
-            [.. BeforeSending.Of(estimate, document, today), .. FurtherEstimates.Holes(estimate.Job, open, today)]
+            [
+                .. BeforeSending.Of(estimate, document, today),
+                .. FurtherEstimates.Holes(estimate.Job, open, party, today),
+            ]
         );
     }
 

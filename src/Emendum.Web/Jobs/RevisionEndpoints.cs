@@ -193,7 +193,11 @@ public static class RevisionEndpoints
         if (job.PricesHoldUntil < day.Today)
             throw RefusedException.Of("validDays", "The prices hold no longer: set a new date of the proposal first.");
         var on = goes is { } then ? day.Days()(then) : day.Today;
-        Unfinished[] holes = [.. BeforeSending.Of(estimate, document, on), .. FurtherEstimates.Holes(job, open, on)];
+        Unfinished[] holes =
+        [
+            .. BeforeSending.Of(estimate, document, on),
+            .. FurtherEstimates.Holes(job, open, party, on),
+        ];
         if (holes.Length > 0 && string.IsNullOrWhiteSpace(send.Despite))
             throw RefusedException.Of("despite", $"{holes[0].Says} Say why it goes out all the same.");
         CheckFiles(document, files);

@@ -116,7 +116,7 @@ public sealed record CustomerPage(
     {
         var (document, brand) = frozen.Revision.Document;
         return new(
-            Bare(document),
+            Read(document),
             brand with
             {
                 Mark = "",
@@ -131,33 +131,14 @@ public sealed record CustomerPage(
     }
 
     /// <summary>A document as it may leave the house: what is hidden, whose words a block has, and where its figures come from stay here.</summary>
-    private static Document Bare(Document document) =>
+    private static Document Read(Document document) =>
         document with
         {
             Blocks =
             [
                 .. document
                     .Blocks.Where(b => b.IsRead)
-                    .Select(b => b with { WordsOf = WordsOf.Nobody, Words = Bare(b.Words), Made = Bare(b.Made) }),
+                    .Select(b => b with { WordsOf = WordsOf.Nobody, Words = Bare.Of(b.Words), Made = Bare.Of(b.Made) }),
             ],
         };
-
-    private static ImmutableArray<Element> Bare(ImmutableArray<Element> elements) =>
-        [
-            .. elements.Select(element =>
-                element switch
-                {
-                    Paragraph paragraph => paragraph with { Spans = Bare(paragraph.Spans) },
-                    Bullets bullets => bullets with
-                    {
-                        Items = [.. bullets.Items.Select(i => i with { Spans = Bare(i.Spans) })],
-                    },
-                    PriceTable table => table with { Rows = [.. table.Rows.Select(r => r with { Figure = null })] },
-                    _ => element,
-                }
-            ),
-        ];
-
-    private static ImmutableArray<Span> Bare(ImmutableArray<Span> spans) =>
-        [.. spans.Select(s => s with { Name = null, Figure = null })];
 }

@@ -106,7 +106,7 @@ public sealed class FrozenRevisions(RevisionStore revisions)
                 }
         if (revisions.Find(job, id) is not { } found)
             return null;
-        var frozen = new Frozen(found, revisions.Further(id));
+        var frozen = new Frozen(found, revisions.Further(job, id));
         lock (gate)
         {
             held.AddFirst(frozen);

@@ -179,6 +179,9 @@ public sealed class Signings(
     public async Task<IResult> Sent(ProposalLife life, Revision revision)
     {
         var agreed = Agreed(life, revision.Start.Id);
+        // What was signed is the proposal that it went out with.
+        if (revision.Start.Lead is { } lead)
+            revision = revisions.Find(lead.Job, lead.Revision)!;
         return Results.Stream(
             files.Read(await Pdf(revision, agreed)),
             "application/pdf",

@@ -39,8 +39,10 @@ internal static class EstimatesBlock
                 continue;
             if (made.IsTitled)
                 yield return new Heading(2, made.Title);
-            foreach (var element in made.Elements.SkipWhile(e => e is Heading { Level: 1 }))
-                yield return Bare(element);
+            // The ways to workings would lead to those of the other job.
+            foreach (var element in Bare.Of(made.Elements.SkipWhile(e => e is Heading { Level: 1 })))
+                // Headings within its blocks stand below theirs.
+                yield return element is Heading heading ? new Paragraph([new(heading.Text, Stress.Slanted)]) : element;
         }
     }
 
@@ -75,22 +77,4 @@ internal static class EstimatesBlock
             yield return writing.Row(RowKind.Tax, "Tax", "as each estimate says", total - before, null);
         yield return writing.Row(RowKind.Total, "All estimates, with tax", "", total, null);
     }
-
-    /// <summary>Without the ways to workings: those are the other job's.</summary>
-    private static Element Bare(Element element) =>
-        element switch
-        {
-            // Headings within its blocks stand below theirs.
-            Heading heading => new Paragraph([new(heading.Text, Stress.Slanted)]),
-            Paragraph paragraph => paragraph with { Spans = Bare(paragraph.Spans) },
-            Bullets bullets => bullets with
-            {
-                Items = [.. bullets.Items.Select(i => i with { Spans = Bare(i.Spans) })],
-            },
-            PriceTable table => table with { Rows = [.. table.Rows.Select(r => r with { Figure = null })] },
-            _ => element,
-        };
-
-    private static ImmutableArray<Span> Bare(ImmutableArray<Span> spans) =>
-        [.. spans.Select(s => s with { Name = null, Figure = null })];
 }
