@@ -358,10 +358,17 @@ public sealed class RevisionStore(Database database)
     /// <exception cref="Core.RefusedException">It may not; says why.</exception>
     public ProposalLife Choose(Guid job, Fact fact, int seen, Selection next, DateOnly today)
     {
+        // Of many who choose at once all but one have seen an older selection: they need not wait for their turn to write to be told.
+        using (var reading = database.Connect())
+            if (!IsKept(reading, fact) && seen != Selected(reading, fact.Revision).Version)
+            {
+                Life(reading, job).With(fact, today);
+                throw Meanwhile();
+            }
         using var writing = database.Writes();
         var connection = writing.Connection;
         var life = Life(connection, job);
-        if (connection.Rows("SELECT 1 FROM selection WHERE id = $id", r => r.GetInt32(0), ("$id", fact.Id)).Count > 0)
+        if (IsKept(connection, fact))
             return life;
         var then = life.With(fact, today);
         if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
@@ -369,10 +376,7 @@ public sealed class RevisionStore(Database database)
         // What stands now is what its sender has seen (L8), and what the change was made from.
         var now = Selected(connection, fact.Revision).Version;
         if (seen != now || next.Version != now + 1)
-            throw Core.RefusedException.Of(
-                "version",
-                "Somebody else has chosen meanwhile. What stands now is shown; choose again."
-            );
+            throw Meanwhile();
         if (next.Version > Selection.Most)
             throw Core.RefusedException.Of("choose", "So many changes are better talked about: please call.");
         connection.Run(
@@ -392,6 +396,15 @@ public sealed class RevisionStore(Database database)
         writing.Commit();
         return life;
     }
+
+    private static bool IsKept(SqliteConnection connection, Fact chosen) =>
+        connection.Rows("SELECT 1 FROM selection WHERE id = $id", r => r.GetInt32(0), ("$id", chosen.Id)).Count > 0;
+
+    private static Core.RefusedException Meanwhile() =>
+        Core.RefusedException.Of(
+            "version",
+            "Somebody else has chosen meanwhile. What stands now is shown; choose again."
+        );
 
     private static void Append(SqliteConnection connection, Guid job, Fact fact, Brought bring)
     {

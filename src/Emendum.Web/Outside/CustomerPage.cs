@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
@@ -114,9 +113,9 @@ public sealed record CustomerPage(
     /// <summary>That of a revision; what its parts are is said at <see cref="PageNow.Of"/>.</summary>
     public static CustomerPage Of(Frozen frozen, ProposalLife life, Link? link, FirmDay day, Signings signings)
     {
-        var (document, brand) = frozen.Revision.Document;
+        var brand = frozen.Revision.Document.Brand;
         return new(
-            Read(document),
+            frozen.Read,
             brand with
             {
                 Mark = "",
@@ -129,16 +128,4 @@ public sealed record CustomerPage(
             PageNow.Of(frozen, life, link, day, signings)
         );
     }
-
-    /// <summary>A document as it may leave the house: what is hidden, whose words a block has, and where its figures come from stay here.</summary>
-    private static Document Read(Document document) =>
-        document with
-        {
-            Blocks =
-            [
-                .. document
-                    .Blocks.Where(b => b.IsRead)
-                    .Select(b => b with { WordsOf = WordsOf.Nobody, Words = Bare.Of(b.Words), Made = Bare.Of(b.Made) }),
-            ],
-        };
 }

@@ -12,6 +12,7 @@ public sealed class Frozen
 {
     private readonly Lazy<Offer?> offer;
 
+    private readonly Lazy<Document> read;
     private readonly Statement alone;
     private readonly ImmutableArray<Statement> further;
     private readonly decimal furtherTotal;
@@ -34,6 +35,7 @@ public sealed class Frozen
         ];
         furtherTotal = others.Sum(o => o.Figures.Total);
         AsSent = Together(new(alone, revision.Figures.Total));
+        read = new(() => Outward(document));
         Offers = Core.Proposals.Offer.IsMadeBy(document);
         offer = new(() =>
             Offers
@@ -44,6 +46,9 @@ public sealed class Frozen
 
     /// <summary>It.</summary>
     public Revision Revision { get; }
+
+    /// <summary>Its document as it may leave the house.</summary>
+    public Document Read => read.Value;
 
     /// <summary>What would be signed of it as it was sent, with its total.</summary>
     public ToSign AsSent { get; }
@@ -63,6 +68,18 @@ public sealed class Frozen
 
     /// <summary>What can be chosen, at live prices; null where nothing is offered, or where live pricing has stopped (L10).</summary>
     public Offer? Offer => offer.Value;
+
+    /// <summary>A document as it may leave the house: what is hidden, whose words a block has, and where its figures come from stay here.</summary>
+    private static Document Outward(Document document) =>
+        document with
+        {
+            Blocks =
+            [
+                .. document
+                    .Blocks.Where(b => b.IsRead)
+                    .Select(b => b with { WordsOf = WordsOf.Nobody, Words = Bare.Of(b.Words), Made = Bare.Of(b.Made) }),
+            ],
+        };
 
     /// <summary>What would be signed with what is chosen; where live pricing has stopped, what was sent, whatever was chosen before.</summary>
     /// <param name="selection">What is chosen.</param>

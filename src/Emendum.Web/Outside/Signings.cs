@@ -59,8 +59,9 @@ public sealed class Signings(
         var next = choose is { Together: true, Taken: true, Choice: { } choice }
             ? offer.Together(now, choice, choose.Of)
             : now.With(choose.Choice, choose.Of, choose.Taken);
-        // It can be priced, or is refused with its reason, before it is kept.
-        _ = offer.With(next);
+        // It can be priced, or is refused with its reason, before it is kept. What was chosen beside an older selection is refused for that below, and needs no price.
+        if (choose.Version == now.Version)
+            _ = offer.With(next);
         return revisions.Choose(
             job,
             new(

@@ -49,7 +49,8 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
     public IEnumerable<Fact> Of(Guid revision)
     {
         var (life, led) = Led(revision);
-        return life.Facts.Where(f => f.Revision == led).Select(f => f with { Revision = revision });
+        var facts = life.Facts.Where(f => f.Revision == led);
+        return led == revision ? facts : facts.Select(f => f with { Revision = revision });
     }
 
     /// <summary>The acceptance that stands; null for none. A job has at most one.</summary>
