@@ -186,6 +186,11 @@ public class ReckoningTests
         var all = job.Do(new SetWork(work, "labour", null, "27 h"));
         var refused = Assert.Throws<RefusedException>(() => _ = all.Set(work, job.Places[0].Id, "labour", "8 h"));
         Assert.Contains("typed in all", refused.Message);
+        // The other way round, too: a job that says both could not be read again.
+        var here = Here("8 h");
+        refused = Assert.Throws<RefusedException>(() => _ = here.Do(new SetWork(work, "labour", null, "27 h")));
+        Assert.Equal("labour", refused.Refusal.Field);
+        Assert.Contains("has hours of its own for", refused.Message);
     }
 
     [Fact]

@@ -63,12 +63,39 @@ internal sealed class WorkPart() : ThingsPart<WorkItem>("work")
         foreach (var (id, item) in Touched(job, changes))
         {
             if (item is not null)
+            {
                 Check(item, job);
+                CheckCells(item, job);
+            }
             else if (job.Places.Any(p => job.Cells.ContainsKey(new(id, p.Id))))
                 throw RefusedException.Of("", "Somebody has since put work there, so it cannot be taken away.");
         }
         var first = Touched(job, changes).FirstOrDefault(t => t.Thing is not null).Thing;
         WaitRules.Check(job.Work, first?.Id);
+    }
+
+    /// <summary>What places say otherwise of a work item must still be possible beside what it says itself: a job that could not be read again would be kept otherwise.</summary>
+    private static void CheckCells(WorkItem item, Job job)
+    {
+        foreach (var place in job.Places)
+        {
+            var key = new CellKey(item.Id, place.Id);
+            if (!job.Cells.TryGetValue(key, out var cell) || !cell.Differs)
+                continue;
+            if (item.Labour is not null && cell.Labour is not null)
+                throw RefusedException.Of(
+                    "labour",
+                    $"{place.Name} has hours of its own for {item.Name}: empty those first."
+                );
+            try
+            {
+                CellsPart.Check(job, key, cell);
+            }
+            catch (RefusedException refused)
+            {
+                throw RefusedException.Of(refused.Refusal.Field, $"At {place.Name}: {refused.Message}");
+            }
+        }
     }
 
     /// <summary>Checks a work item against the entries it uses.</summary>
