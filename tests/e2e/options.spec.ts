@@ -71,6 +71,7 @@ test("alternates that add and take off are named, put together, taken by one key
       .press(" ");
   const together = region(page, "Taken together");
   await expect(together).toContainText("As it stands, before rounding");
+  await expect(together).toContainText("Without room 3");
   await together
     .getByRole("button", { name: /^Taken together, taken together/ })
     .press("e");

@@ -117,6 +117,7 @@ function WorkInPrice({ row, onClose }: { row: Row; onClose: () => void }) {
   const save = (now: Work[]) => open.send({ type: "setScheduleWork", item: row.id, was, now });
   const groups = [...new Set(job.places.map((p) => p.group).filter(Boolean))];
   async function add() {
+    if (work === "") throw new Error("Choose the work first.");
     await save([
       ...was,
       {
@@ -169,7 +170,8 @@ function WorkInPrice({ row, onClose }: { row: Row; onClose: () => void }) {
         ]}
         onChoose={setWhere}
       />
-      <button type="button" className="act" disabled={work === ""} onClick={() => tell(add())}>
+      {/* It can always be pressed: what has the focus and cannot be pressed any more loses it, and the keys with it. */}
+      <button type="button" className="act" onClick={() => tell(add())}>
         Put it in the price
       </button>
       {wrong && (

@@ -81,8 +81,9 @@ export function Options() {
             </p>
           ) : (
             <ul className="rows">
-              {data.together.map((row, i) => (
-                <li key={i} className={row.sum ? styles.sum : undefined}>
+              {/* By what they are: a figure that has the focus keeps it while rows come before it. */}
+              {data.together.map((row) => (
+                <li key={`${row.sum} ${row.label}`} className={row.sum ? styles.sum : undefined}>
                   <span>{row.label}</span>
                   <Figure figure={row.figure} label={`${row.label}, taken together`} />
                 </li>
