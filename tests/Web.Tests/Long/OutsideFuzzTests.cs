@@ -18,6 +18,7 @@ public sealed class OutsideFuzzTests : IDisposable
         "/page",
         "/pdf",
         "/signed",
+        "/schedule.xlsx",
         "/mark",
         "/seen",
         "/questions",
