@@ -128,11 +128,7 @@ function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {
           <footer className={styles.foot}>
             <div>
               <a href={link.pdf}>The PDF</a>
-              {page.hasSchedule && (
-                <a href={link.schedule} className={styles.second}>
-                  Your schedule, priced (XLSX)
-                </a>
-              )}
+              {page.hasSchedule && <a href={link.schedule}>Your schedule, priced (XLSX)</a>}
               {page.statement.taken.length > 0 ? (
                 <span>with {page.statement.taken.join("; ")}</span>
               ) : (

@@ -183,6 +183,9 @@ public class PricedScheduleTests
         var compared = ScheduleCompared.Of(Sample.Reckon(job).Reckoned, Trace.Silent);
         Assert.Equal(100, compared[2].Ours!.Value.V);
         Assert.Equal(10, compared[0].Difference!.Value.V);
+        // Work that is nowhere is compared all the same: there is nothing of it.
+        var nowhere = job.Fill(a, [.. job.Places.Select(p => p.Id)], null);
+        Assert.Equal(0, ScheduleCompared.Of(Sample.Reckon(nowhere).Reckoned, Trace.Silent)[0].Ours!.Value.V);
     }
 
     [Fact]

@@ -21,10 +21,17 @@ public sealed record ScheduleCompared(ScheduleItem Item, Val? Ours, Val? Differe
         Difference is { } d && (Percent is { } p ? decimal.Abs(Rounding.ForCompare(p.V)) > Tolerance : d.V != 0);
 
     /// <summary>Every row compared.</summary>
-    public static IReadOnlyList<ScheduleCompared> Of(Reckoned reckoned, Trace trace) =>
-        [.. reckoned.Job.Schedule.Select(item => Of(item, reckoned, trace))];
+    public static IReadOnlyList<ScheduleCompared> Of(Reckoned reckoned, Trace trace)
+    {
+        var schedule = reckoned.Job.Schedule;
+        if (schedule.IsEmpty)
+            return [];
+        var rows = new ScheduleRows(reckoned.Job);
+        var inRow = reckoned.Lines.ToLookup(l => rows.At(l.Item.Item.Id, l.Measures.Place) ?? -1);
+        return [.. schedule.Select((item, row) => Of(item, inRow[row], reckoned, trace))];
+    }
 
-    private static ScheduleCompared Of(ScheduleItem item, Reckoned reckoned, Trace trace)
+    private static ScheduleCompared Of(ScheduleItem item, IEnumerable<Line> priced, Reckoned reckoned, Trace trace)
     {
         var system = reckoned.Job.Units;
         (Val Value, Unit Unit)? found = item.Source.Split('/', 3) switch
@@ -33,9 +40,9 @@ public sealed record ScheduleCompared(ScheduleItem Item, Val? Ours, Val? Differe
                 MeasureTotals.Sum(reckoned, measure, group is [var g] ? g : null, trace),
                 measure.UnitIn(system)
             ),
-            ["work", ..] when item.ComparedWork is { } work => Quantity(reckoned, l => l.Item.Item.Id == work),
+            ["work", ..] when item.ComparedWork is { } work => Quantity(reckoned, work),
             // Compared with nothing in particular, it is held against the work that is in its price.
-            _ when !item.Work.IsEmpty => OfItsWork(item, reckoned),
+            _ when !item.Work.IsEmpty => Quantity(priced, system),
             _ => null,
         };
         if (found is not { } ours || Unit.Find(item.Unit) is not { } unit || unit.Kind != ours.Unit.Kind)
@@ -70,25 +77,20 @@ public sealed record ScheduleCompared(ScheduleItem Item, Val? Ours, Val? Differe
         );
     }
 
-    private static (Val, Unit)? OfItsWork(ScheduleItem item, Reckoned reckoned)
-    {
-        var rows = new ScheduleRows(reckoned.Job);
-        return Quantity(
-            reckoned,
-            l => rows.At(l.Item.Item.Id, l.Measures.Place) is { } row && reckoned.Job.Schedule[row].Id == item.Id
-        );
-    }
+    private static (Val, Unit)? Quantity(Reckoned reckoned, Guid work) =>
+        Array.Find(reckoned.Items, i => i.Item.Id == work) is { } item
+            ? (Total(reckoned.Lines.Where(l => ReferenceEquals(l.OfItem, item))), item.UnitIn(reckoned.Job.Units))
+            : null;
 
     /// <summary>Quantity of lines that are all counted alike; null where there is none, or they are not.</summary>
-    private static (Val, Unit)? Quantity(Reckoned reckoned, Func<Line, bool> within)
+    private static (Val, Unit)? Quantity(IEnumerable<Line> lines, UnitSystem system) =>
+        lines.Select(l => l.OfItem.UnitIn(system)).Distinct().ToArray() is [var unit] ? (Total(lines), unit) : null;
+
+    private static Val Total(IEnumerable<Line> lines)
     {
-        Line[] lines = [.. reckoned.Lines.Where(within)];
-        var units = lines.Select(l => l.OfItem.UnitIn(reckoned.Job.Units)).Distinct().ToArray();
-        if (units is not [var unit])
-            return null;
         var sum = new Sum();
         foreach (var line in lines)
             sum.Add(line.Quantity);
-        return (sum.Total, unit);
+        return sum.Total;
     }
 }

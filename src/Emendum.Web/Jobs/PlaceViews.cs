@@ -309,7 +309,6 @@ public sealed record DeductionView(
 /// <summary>A row of the schedule beside ours.</summary>
 /// <param name="Heading">Whether it is a heading, which counts nothing.</param>
 /// <param name="Work">The work in its price.</param>
-/// <param name="Price">It as the proposal prices it.</param>
 /// <param name="UnitPrice">Its unit price; null where it has none.</param>
 /// <param name="Amount">Its amount; null where nothing is in its price.</param>
 public sealed record ScheduleRowView(
