@@ -9,7 +9,9 @@ import { Choices } from "./Choices";
 import { Contents } from "./Contents";
 import styles from "./customer.module.css";
 import { Decline } from "./Decline";
-import { linkOf, type Now, type Page, Refused } from "./link";
+import type { Refused } from "./answered";
+import { linkOf, type Now, type Page } from "./link";
+import { NotHere } from "./NotHere";
 import { Questions } from "./Questions";
 import { Sign } from "./Sign";
 
@@ -50,23 +52,7 @@ export function CustomerPage() {
         <Shown page={page} onPage={(now) => setPage({ ...page, ...now })} />
       </FilesContext>
     );
-  return (
-    <main className={styles.alone} aria-busy={!wrong}>
-      {wrong && (
-        <>
-          <h1>
-            {wrong.status === 410 ? "This link has ended" : wrong.status === 404 ? "Nothing here" : "Not just now"}
-          </h1>
-          <p role="alert">{wrong.message}</p>
-          {wrong.status !== 404 && wrong.status !== 410 && (
-            <button type="button" className={styles.act} onClick={() => void load()}>
-              Try again
-            </button>
-          )}
-        </>
-      )}
-    </main>
-  );
+  return <NotHere wrong={wrong} onAgain={() => void load()} />;
 }
 
 function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {

@@ -1,4 +1,5 @@
 import type { Schemas } from "../src/api/client";
+import { answered, Refused, sent } from "./answered";
 import { type Files, ownFiles } from "../src/proposal/filesContext";
 
 /** What moves on the page. */
@@ -6,16 +7,6 @@ export type Now = Schemas["PageNow"];
 
 /** The page as it is by now. */
 export type Page = Omit<Schemas["CustomerPage"], "now"> & Now;
-
-/** Why something was not done: a sentence, and whether the page shows anything at all. */
-export class Refused extends Error {
-  constructor(
-    message: string,
-    readonly status: number,
-  ) {
-    super(message);
-  }
-}
 
 /** What is said in words: a question, or why somebody declines. Its id makes it that it is said once, however often it is sent. */
 export interface Says {
@@ -62,31 +53,10 @@ export interface Link {
   files: Files;
 }
 
-async function answered(request: Promise<Response>): Promise<Response> {
-  let response: Response;
-  try {
-    response = await request;
-  } catch {
-    throw new Refused("The page cannot be reached just now. What you typed is still here; try again.", 0);
-  }
-  if (response.ok) return response;
-  const problem = (await response.json().catch(() => ({}))) as { title?: string };
-  throw new Refused(problem.title ?? "Something went wrong. Please try again.", response.status);
-}
-
 async function page(at: string): Promise<Page> {
   const { now, ...rest } = (await (await answered(fetch(`${at}/page`))).json()) as Schemas["CustomerPage"];
   return { ...rest, ...now };
 }
-
-const sent = (path: string, body: unknown) =>
-  answered(
-    fetch(path, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(body),
-    }),
-  );
 
 const options = async (at: string, choice: string, find: string) =>
   (await (

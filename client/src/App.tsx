@@ -4,6 +4,7 @@ import { JobsPage } from "./jobs/JobsPage";
 import {
   BookPage,
   CustomersPage,
+  DeliverPage,
   EntryInJob,
   JobFrame,
   MeasurePage,
@@ -38,6 +39,7 @@ export function App() {
                 <Route path="book/:entry" element={<EntryInJob />} />
                 <Route path="price" element={<PricePage />} />
                 <Route path="proposal" element={<ProposalPage />} />
+                <Route path="deliver" element={<DeliverPage />} />
               </Route>
               <Route path="*" element={<Navigate to="/jobs" replace />} />
             </Routes>

@@ -10,6 +10,7 @@ const stations = {
   work: () => import("./work/WorkPage"),
   price: () => import("./price/PricePage"),
   proposal: () => import("./proposal/ProposalPage"),
+  deliver: () => import("./deliver/DeliverPage"),
 };
 
 export const JobFrame = page("JobFrame", () => import("./shell/JobFrame"));
@@ -19,6 +20,7 @@ export const WorkPage = page("WorkPage", stations.work);
 export const EntryInJob = page("EntryInJob", () => import("./work/EntryInJob"));
 export const PricePage = page("PricePage", stations.price);
 export const ProposalPage = page("ProposalPage", stations.proposal);
+export const DeliverPage = page("DeliverPage", stations.deliver);
 export const CustomersPage = page("CustomersPage", () => import("./customers/CustomersPage"));
 export const BookPage = page("BookPage", () => import("./book/BookPage"));
 export const OfficePage = page("OfficePage", () => import("./office/OfficePage"));

@@ -7,7 +7,11 @@ using Emendum.Core.Json;
 namespace Emendum.Storage;
 
 /// <summary>One version of an entry, with who saved it and when (UTC; empty for what was there before versions were signed).</summary>
-public sealed record SavedVersion(BookEntry Entry, string Person, string At);
+public sealed record SavedVersion(BookEntry Entry, string Person, string At)
+{
+    /// <summary>Why it was written, where that says more than what differs in it; empty otherwise.</summary>
+    public string Why { get; init; } = "";
+}
 
 /// <summary>A job that has pinned an entry.</summary>
 public sealed record PinnedIn(Guid Job, string Name, string Number);
@@ -62,20 +66,21 @@ public sealed class BookStore(Database database)
         );
     }
 
-    /// <summary>Saves new versions in one go.</summary>
-    public void Add(IEnumerable<BookEntry> entries, string person, DateTime now)
+    /// <summary>Saves new versions in one go; <paramref name="why"/> stands with them where it says more than what differs.</summary>
+    public void Add(IEnumerable<BookEntry> entries, string person, DateTime now, string why = "")
     {
         using var writing = database.Writes();
         var connection = writing.Connection;
         foreach (var entry in entries)
         {
             connection.Run(
-                "INSERT INTO book_entry (id, version, content, person, at) VALUES ($id, $version, $content, $person, $at)",
+                "INSERT INTO book_entry (id, version, content, person, at, why) VALUES ($id, $version, $content, $person, $at, $why)",
                 ("$id", entry.Id),
                 ("$version", entry.Version),
                 ("$content", JsonSerializer.Serialize(entry, CoreJson.Options)),
                 ("$person", person),
-                ("$at", JobStore.Utc(now))
+                ("$at", JobStore.Utc(now)),
+                ("$why", why)
             );
             connection.Run("DELETE FROM book_deleted WHERE id = $id", ("$id", entry.Id));
         }
@@ -111,8 +116,8 @@ public sealed class BookStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            "SELECT content, person, at FROM book_entry WHERE id = $id ORDER BY version DESC",
-            r => new SavedVersion(Read(r.GetString(0)), r.GetString(1), r.GetString(2)),
+            "SELECT content, person, at, why FROM book_entry WHERE id = $id ORDER BY version DESC",
+            r => new SavedVersion(Read(r.GetString(0)), r.GetString(1), r.GetString(2)) { Why = r.GetString(3) },
             ("$id", id)
         );
     }

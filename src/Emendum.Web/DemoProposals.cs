@@ -1,3 +1,4 @@
+using Emendum.Core.Delivery;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
@@ -5,6 +6,7 @@ using Emendum.Core.Proposals;
 using Emendum.Core.Reports;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
+using Emendum.Web.Deliver;
 using Emendum.Web.Jobs;
 using Emendum.Web.Outside;
 
@@ -143,6 +145,85 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             gallery.Link
         );
         signings.Sign(accepted, gallery.Revision, Guid.CreateVersion7(), byFirm: true, Nora, "");
+        Works(gallery, signings);
+    }
+
+    /// <summary>The gallery is half delivered: two crew leads tick and write their hours on their own pages.</summary>
+    private void Works(Sent gallery, Signings signings)
+    {
+        var (links, sites) = (new WorkOrderStore(database), new SiteStore(database));
+        var order = new WorkOrders(links, revisions, signings, new Then(Ago(9, 18, 20))).Of(gallery.Job)!.Order;
+        CrewLink Link(string crew, params string[] sections)
+        {
+            var link = new CrewLink(Guid.CreateVersion7(), crew, [.. sections], Ago(7, 8, 0), null);
+            links.Add(gallery.Job, new(link, Token.HashOf(Token.New())));
+            return link;
+        }
+        var (idris, wyn) = (Link("Idris"), Link("Wyn", "Ceilings", "Walls"));
+        void Did(
+            CrewLink who,
+            int days,
+            string section,
+            string place,
+            decimal hours,
+            decimal percent,
+            string words = ""
+        )
+        {
+            var (line, at) = (order.Lines.First(l => l.Section == section && l.At == place), Ago(days, 16, 10));
+            sites.Record(
+                gallery.Job,
+                order,
+                [new DoneFact(Guid.CreateVersion7(), line.Work, line.Place, percent, at, who.For) { Link = who.Id }]
+            );
+            sites.Record(
+                gallery.Job,
+                order,
+                new HoursFact(
+                    Guid.CreateVersion7(),
+                    HoursFor.Work,
+                    line.Work,
+                    line.Place,
+                    who.For,
+                    Day(at),
+                    hours,
+                    words,
+                    at,
+                    who.For
+                )
+                {
+                    Link = who.Id,
+                },
+                firm.Today
+            );
+        }
+        Did(wyn, 6, "Ceilings", "Reading gallery", 4.5m, 100);
+        Did(wyn, 6, "Ceilings", "Map alcove", 1m, 100);
+        Did(wyn, 5, "Walls", "Reading gallery", 7.5m, 90, "the gallery rail was wet until noon");
+        Did(wyn, 4, "Walls", "Reading gallery", 1.75m, 100);
+        Did(wyn, 4, "Walls", "Map alcove", 4.25m, 100);
+        Did(idris, 2, "Woodwork", "Reading gallery", 2.5m, 100);
+        Did(idris, 1, "Woodwork", "Map alcove", 1m, 75);
+        sites.Record(
+            gallery.Job,
+            order,
+            new HoursFact(
+                Guid.CreateVersion7(),
+                HoursFor.SetUp,
+                null,
+                null,
+                "Idris",
+                Day(Ago(2, 7, 30)),
+                1.5m,
+                "boards brought up by the back stair",
+                Ago(2, 16, 15),
+                "Idris"
+            )
+            {
+                Link = idris.Id,
+            },
+            firm.Today
+        );
     }
 
     private DateOnly Day(DateTime at) => firm.Days()(at);

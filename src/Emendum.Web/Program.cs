@@ -5,6 +5,7 @@ using Emendum.Core.Json;
 using Emendum.Storage;
 using Emendum.Web;
 using Emendum.Web.Books;
+using Emendum.Web.Deliver;
 using Emendum.Web.Jobs;
 using Emendum.Web.Mails;
 using Emendum.Web.Outside;
@@ -73,6 +74,10 @@ builder
     .AddSingleton<AcceptanceStore>()
     .AddSingleton<Signings>()
     .AddSingleton<FrozenRevisions>()
+    .AddSingleton<WorkOrderStore>()
+    .AddSingleton<SiteStore>()
+    .AddSingleton<WorkOrders>()
+    .AddSingleton<Site>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()

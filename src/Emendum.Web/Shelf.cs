@@ -54,10 +54,10 @@ public sealed class Shelf(BookStore store, TimeProvider time)
             .Entries.Values.Where(e => e.Needs.Contains(id) || (e is WorkEntry work && work.Accessories.Contains(id)))
             .OrderBy(e => e.Name, StringComparer.Ordinal);
 
-    /// <summary>Saves an entry as its next version. <paramref name="was"/> is the version it was made from; 0 for a new one.</summary>
+    /// <summary>Saves an entry as its next version. <paramref name="was"/> is the version it was made from; 0 for a new one. <paramref name="why"/> stands with the version where it says more than what differs.</summary>
     /// <exception cref="RefusedException">With the field.</exception>
     /// <exception cref="ConflictException">Somebody has saved another version since.</exception>
-    public BookEntry Save(BookEntry entry, int was, string person)
+    public BookEntry Save(BookEntry entry, int was, string person, string why = "")
     {
         lock (writing)
         {
@@ -66,14 +66,14 @@ public sealed class Shelf(BookStore store, TimeProvider time)
                 throw new ConflictException("version", old?.Version);
             if (old is not null && old.GetType() != entry.GetType())
                 throw RefusedException.Of("kind", "The kind of an entry does not change; copy it to another.");
-            SaveAll([entry], person);
+            SaveAll([entry], person, why);
             return Get(entry.Id);
         }
     }
 
     /// <summary>Saves many entries as their next versions, all or none.</summary>
     /// <exception cref="RefusedException">One of them contradicts the Book as it would be; the message names it.</exception>
-    public void SaveAll(IReadOnlyList<BookEntry> entries, string person)
+    public void SaveAll(IReadOnlyList<BookEntry> entries, string person, string why = "")
     {
         lock (writing)
         {
@@ -99,7 +99,7 @@ public sealed class Shelf(BookStore store, TimeProvider time)
             if (versions.Length == 1 && Find(versions[0].Id) is not null)
                 foreach (var user in UsedBy(versions[0].Id))
                     CheckUser(user, changed, versions[0]);
-            store.Add(versions, person, time.GetUtcNow().UtcDateTime);
+            store.Add(versions, person, time.GetUtcNow().UtcDateTime, why);
             state = Of(changed);
         }
     }

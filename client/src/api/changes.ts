@@ -68,6 +68,24 @@ export const change = {
       })
     ).data!,
 
+  markDone: async (job: string, mark: Schemas["MarkDone"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/done", { params: { path: { id: job } }, body: mark })).data!,
+  writeHours: async (job: string, write: Schemas["WriteHours"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/hours", { params: { path: { id: job } }, body: write })).data!,
+  takeHoursBack: async (job: string, fact: string, id: string) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/hours/{fact}/take-back", {
+        params: { path: { id: job, fact } },
+        body: { id },
+      })
+    ).data!,
+  keepRate: (job: string, keep: Schemas["KeepRate"]) =>
+    api.POST("/api/jobs/{id}/deliver/keep-rate", { params: { path: { id: job } }, body: keep }),
+  makeCrewLink: async (job: string, make: Schemas["MakeCrewLink"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/links", { params: { path: { id: job } }, body: make })).data!,
+  revokeCrewLink: async (job: string, link: string) =>
+    (await api.POST("/api/jobs/{id}/deliver/links/{link}/revoke", { params: { path: { id: job, link } } })).data!,
+
   makeEntry: (entry: Schemas["NewEntry"]) => api.POST("/api/book", { body: entry }),
   entry: async (id: string, save: Schemas["SaveEntry"]) =>
     (await api.PUT("/api/book/{id}", { params: { path: { id } }, body: save })).data!,

@@ -156,6 +156,24 @@ export const askJob = {
       queryKey: ["stands", job.id],
       queryFn: async () => (await api.GET("/api/jobs/{id}/revisions/stands", { params: of(job) })).data!,
     }),
+  /** How delivery stands, in a few words. */
+  deliverStands: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "stands"],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/stands", { params: of(job) })).data!,
+    }),
+  /** What was accepted is delivered: the work order, what is done, hours. It changes by what happens, and not by edits of the estimate. */
+  deliver: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "all"],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver", { params: of(job) })).data!,
+    }),
+  /** Hours used against hours allowed, and what they teach the Book. */
+  hoursUsed: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "hours"],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/hours-used", { params: of(job) })).data!,
+    }),
   /** What was sent, and how it stands. */
   revisions: (job: At) =>
     queryOptions({

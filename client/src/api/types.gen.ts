@@ -4070,6 +4070,439 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeliverView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/stands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeliverStands"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/work-order.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    bySection?: boolean;
+                    section?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MarkDone"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeliverView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WriteHours"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeliverView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/hours/{fact}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    fact: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeHoursBack"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeliverView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/hours-used": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HoursUsedView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/keep-rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepRate"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HoursUsedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MakeCrewLink"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LinkMade"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/links/{link}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    link: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/links/{link}/revoke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    link: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeliverView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/places/read-table": {
         parameters: {
             query?: never;
@@ -6566,6 +6999,25 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CrewLinkView: {
+            /** Format: uuid */
+            id: string;
+            for: string;
+            about: string;
+            made: string;
+            state: components["schemas"]["LinkState"];
+        };
+        CrewPage: {
+            firm: string;
+            colour: string;
+            for: string;
+            about: string[];
+            order: components["schemas"]["OrderView"];
+            works: components["schemas"]["WorkToWrite"][];
+            people: string[];
+            hours: components["schemas"]["HoursView"][];
+            today: string;
+        };
         CrewTerms: {
             /** Format: int32 */
             size: number;
@@ -6613,6 +7065,20 @@ export interface components {
             rule: components["schemas"]["RuleView"];
             totals: components["schemas"]["WhatIfView"][];
             places: components["schemas"]["PlaceMovedView"][];
+        };
+        DeliverStands: {
+            words: string;
+        };
+        DeliverView: {
+            accepted: boolean;
+            order: null | components["schemas"]["OrderView"];
+            works: components["schemas"]["WorkToWrite"][];
+            people: string[];
+            hours: components["schemas"]["HoursView"][];
+            today: string;
+            sections: string[];
+            links: components["schemas"]["CrewLinkView"][];
+            outside: boolean;
         };
         DeltaView: {
             hours: null | components["schemas"]["FigureView"];
@@ -6963,6 +7429,29 @@ export interface components {
             round: components["schemas"]["RoundTerms"];
             variant: string;
         };
+        /** @enum {unknown} */
+        HoursFor: "work" | "setUp" | "snags";
+        HoursUsedView: {
+            work: components["schemas"]["WorkUsedView"][];
+            others: components["schemas"]["OtherUsed"][];
+            soFar: string;
+            used: string;
+            over: string;
+            isOver: boolean;
+            says: string;
+            people: components["schemas"]["PersonView"][];
+            questions: components["schemas"]["RateQuestion"][];
+        };
+        HoursView: {
+            /** Format: uuid */
+            id: string;
+            day: string;
+            person: string;
+            hours: string;
+            on: string;
+            words: string;
+            by: string;
+        };
         IncomingRow: {
             /** Format: int32 */
             row: number;
@@ -7057,6 +7546,15 @@ export interface components {
             /** Format: uuid */
             client: string;
         };
+        KeepRate: {
+            /** Format: uuid */
+            entry: string;
+            /** Format: int32 */
+            coats: number;
+            /** Format: int32 */
+            version: number;
+            pace: string;
+        };
         KeptView: {
             /** Format: int32 */
             bookVersion: number;
@@ -7099,6 +7597,12 @@ export interface components {
             name: string;
             /** Format: decimal */
             factor: string;
+        };
+        LineKey: {
+            /** Format: uuid */
+            work: string;
+            /** Format: uuid */
+            place: string;
         };
         LinkMade: {
             address: string;
@@ -7154,6 +7658,12 @@ export interface components {
             way: components["schemas"]["MessageWay"];
             waits: string;
         };
+        MakeCrewLink: {
+            /** Format: uuid */
+            id: string;
+            for: string;
+            sections: string[];
+        };
         MakeLink: {
             /** Format: uuid */
             fact: string;
@@ -7176,6 +7686,13 @@ export interface components {
             /** Format: double */
             turned: number;
             quiet: boolean;
+        };
+        MarkDone: {
+            /** Format: uuid */
+            id: string;
+            lines: components["schemas"]["LineKey"][];
+            /** Format: decimal */
+            percent: string;
         };
         /** @enum {unknown} */
         MaterialCost: "purchase" | "need";
@@ -7472,6 +7989,41 @@ export interface components {
             needs: components["schemas"]["NamedView"][];
             rulesOut: components["schemas"]["NamedView"][];
         };
+        OrderGroupView: {
+            heading: string;
+            name: string;
+            hours: string;
+            says: string;
+            done: boolean;
+            lines: components["schemas"]["OrderLineView"][];
+        };
+        OrderLineView: {
+            /** Format: uuid */
+            work: string;
+            /** Format: uuid */
+            place: string;
+            section: string;
+            name: string;
+            group: string;
+            at: string;
+            amount: string;
+            hours: string;
+            often: string;
+            goods: string[];
+            supply: string;
+            facts: string[];
+            notes: string[];
+            percent: string;
+            done: boolean;
+            begun: boolean;
+            said: string;
+            ticks: boolean;
+        };
+        OrderRow: {
+            name: string;
+            detail: string;
+            amount: string;
+        };
         OrderRules: {
             /** Format: decimal */
             minimum: string;
@@ -7479,6 +8031,29 @@ export interface components {
             delivery: string;
             /** Format: decimal */
             sparePercent: string;
+        };
+        OrderView: {
+            title: string;
+            reference: string;
+            for: string;
+            where: string;
+            planned: string;
+            hours: string;
+            percent: string;
+            byPlace: components["schemas"]["OrderGroupView"][];
+            bySection: components["schemas"]["OrderGroupView"][];
+            once: components["schemas"]["OrderRow"][];
+            supplies: components["schemas"]["OrderRow"][];
+            mixes: components["schemas"]["OrderRow"][];
+            leftOut: string[];
+            theirs: string[];
+        };
+        OtherUsed: {
+            name: string;
+            allowed: string;
+            used: string;
+            over: string;
+            isOver: boolean;
         };
         OwnBasis: {
             basis: components["schemas"]["PriceBasis"];
@@ -7546,6 +8121,12 @@ export interface components {
             label: string;
             per: string;
             figure: components["schemas"]["FigureView"];
+        };
+        PersonView: {
+            person: string;
+            hours: string;
+            /** Format: decimal */
+            share: string;
         };
         PickView: {
             /** Format: uuid */
@@ -7648,6 +8229,11 @@ export interface components {
             finish: string;
             notes: string;
             leadsIn: string[];
+        };
+        PlaceToWrite: {
+            /** Format: uuid */
+            id: string;
+            name: string;
         };
         PlaceView: {
             /** Format: uuid */
@@ -7937,6 +8523,24 @@ export interface components {
         QuotesView: {
             sections: components["schemas"]["QuotedSectionView"][];
             others: components["schemas"]["NamedView"][];
+        };
+        RatePoint: {
+            job: string;
+            pace: string;
+            /** Format: decimal */
+            faster: string;
+        };
+        RateQuestion: {
+            /** Format: uuid */
+            entry: string;
+            /** Format: int32 */
+            coats: number;
+            /** Format: int32 */
+            version: number;
+            words: string;
+            spread: string;
+            keep: string;
+            pace: string;
         };
         RateReading: {
             text: string;
@@ -8500,6 +9104,10 @@ export interface components {
             codes: string[];
             work: boolean;
         };
+        TakeHoursBack: {
+            /** Format: uuid */
+            id: string;
+        };
         TakeTable: {
             table: components["schemas"]["MappedTable"];
             leaveOut: boolean;
@@ -8763,6 +9371,7 @@ export interface components {
             version: number;
             person: string;
             at: string;
+            why: string;
             differences: components["schemas"]["Difference"][];
         };
         VisitOf: {
@@ -8805,6 +9414,29 @@ export interface components {
         WordsOf: "nobody" | "book" | "job";
         WorkingsText: {
             text: string;
+        };
+        WorkToWrite: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            places: components["schemas"]["PlaceToWrite"][];
+        };
+        WorkUsedView: {
+            /** Format: uuid */
+            work: string;
+            name: string;
+            done: string;
+            soFar: string;
+            used: string;
+            over: string;
+            isOver: boolean;
+            unit: string;
+            book: string;
+            here: null | components["schemas"]["RatePoint"];
+            lastFive: components["schemas"]["RatePoint"][];
+            middle: null | components["schemas"]["RatePoint"];
+            says: string;
+            question: null | components["schemas"]["RateQuestion"];
         };
         WorkView: {
             /** Format: uuid */
@@ -8872,6 +9504,19 @@ export interface components {
             sum: null | components["schemas"]["FigureView"];
             price: components["schemas"]["FigureView"];
             pieces: components["schemas"]["PieceView"][];
+        };
+        WriteHours: {
+            /** Format: uuid */
+            id: string;
+            for: components["schemas"]["HoursFor"];
+            /** Format: uuid */
+            work: null | string;
+            /** Format: uuid */
+            place: null | string;
+            person: string;
+            day: string;
+            hours: string;
+            words: string;
         };
         YearSupply: {
             /** Format: uuid */

@@ -23,6 +23,7 @@ export function HistoryDialog({ id, current, onClose }: { id: string; current: n
               <b>Version {v.version}</b>{" "}
               <span className="note">
                 {v.at && new Date(v.at).toLocaleString()} by {v.person}
+                {v.why && `, ${v.why}`}
               </span>{" "}
               {v.version !== current && (
                 <button type="button" className="link" onClick={() => void back(v.version)}>

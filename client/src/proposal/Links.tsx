@@ -4,6 +4,7 @@ import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
+import { LinkAddress, type LinkMade } from "../controls/LinkAddress";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
 import styles from "./revisions.module.css";
@@ -16,7 +17,7 @@ type Link = Schemas["LinkView"];
 export function Links({ revision, outside }: { revision: Revision; outside: boolean }) {
   const [, { job }] = useJob();
   const [making, setMaking] = useState("");
-  const [made, setMade] = useState<Made | null>(null);
+  const [made, setMade] = useState<LinkMade | null>(null);
   const [revoking, setRevoking] = useState<{ link: Link; fact: string } | null>(null);
   const told = useRevisionsTold();
   return (
@@ -70,7 +71,7 @@ export function Links({ revision, outside }: { revision: Revision; outside: bool
         )}
       </div>
       {making && <NewLink revision={revision} fact={making} onMade={setMade} onClose={() => setMaking("")} />}
-      {made && <Address made={made} onClose={() => setMade(null)} />}
+      {made && <LinkAddress made={made} onClose={() => setMade(null)} />}
       {revoking && (
         <Ask
           title={`Revoke the link of ${revoking.link.for}`}
@@ -86,13 +87,8 @@ export function Links({ revision, outside }: { revision: Revision; outside: bool
   );
 }
 
-interface Made {
-  who: string;
-  address: string;
-}
-
 /** Makes a link by hand. */
-function NewLink(props: { revision: Revision; fact: string; onMade: (made: Made) => void; onClose: () => void }) {
+function NewLink(props: { revision: Revision; fact: string; onMade: (made: LinkMade) => void; onClose: () => void }) {
   const [, { job }] = useJob();
   const told = useRevisionsTold();
   const [who, setWho] = useState("");
@@ -135,33 +131,6 @@ function NewLink(props: { revision: Revision; fact: string; onMade: (made: Made)
         ]}
         onChoose={setSigns}
       />
-    </Ask>
-  );
-}
-
-/** The address of a link that was just made; nobody is shown it again. */
-function Address({ made, onClose }: { made: Made; onClose: () => void }) {
-  const [copied, setCopied] = useState(false);
-  const copy = () => void navigator.clipboard.writeText(made.address).then(() => setCopied(true));
-  return (
-    <Ask title={`The link of ${made.who}`} onClose={onClose}>
-      <p className={styles.address}>
-        <a href={made.address} target="_blank" rel="noreferrer">
-          {made.address}
-        </a>
-      </p>
-      <p>
-        <Button variant="contained" onClick={copy}>
-          Copy the address
-        </Button>{" "}
-        <span role="status" className="note">
-          {copied && "It is copied."}
-        </span>
-      </p>
-      <p className="note">
-        It is shown this once: nobody here can look it up again. Whoever has it can open the page, for a year or until
-        you revoke it.
-      </p>
     </Ask>
   );
 }

@@ -8,9 +8,18 @@ export function useRevisionsTold() {
     () =>
       queries.invalidateQueries({
         predicate: (q) =>
-          ["revisions", "stands", "proposal", "compared", "jobs", "outbox", "message", "questions", "further"].includes(
-            String(q.queryKey[0]),
-          ),
+          [
+            "revisions",
+            "stands",
+            "proposal",
+            "compared",
+            "jobs",
+            "outbox",
+            "message",
+            "questions",
+            "further",
+            "deliver",
+          ].includes(String(q.queryKey[0])),
       }),
     [queries],
   );

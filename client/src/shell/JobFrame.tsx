@@ -88,7 +88,7 @@ function Frame() {
 
   const onKey = useCallback(
     (event: KeyboardEvent) => {
-      const station = event.altKey ? stations["1234".indexOf(event.key)] : undefined;
+      const station = event.altKey ? stations["12345".indexOf(event.key)] : undefined;
       if (station) void navigate(`/jobs/${job.id}/${station.path}`);
       else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !typing(event.target))
         void (event.shiftKey ? open.redo() : open.undo());

@@ -1,7 +1,7 @@
 import { Dialog, DialogContent, DialogTitle } from "@mui/material";
 
 const keys: [string, string][] = [
-  ["Alt 1 … 4", "Measure, Work, Price, Proposal"],
+  ["Alt 1 … 5", "Measure, Work, Price, Proposal, Deliver"],
   ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
   ["E", "why? — the workings of the figure or cell in focus"],
   ["Enter", "keep the tape line; in the list of places, change the one in focus"],

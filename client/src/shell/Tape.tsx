@@ -10,6 +10,7 @@ export const stations = [
   { path: "work", name: "Work" },
   { path: "price", name: "Price" },
   { path: "proposal", name: "Proposal" },
+  { path: "deliver", name: "Deliver" },
 ] as const;
 
 const details = {
@@ -25,6 +26,7 @@ const details = {
 export function Tape() {
   const [, { job }] = useJob();
   const { data: sent } = useQuery(askJob.stands(job));
+  const { data: delivered } = useQuery(askJob.deliverStands(job));
   const { tally } = job;
   const words = {
     measure: (
@@ -58,6 +60,7 @@ export function Tape() {
       </>
     ),
     proposal: `${details[job.proposal.detail]} · ${sent?.words ?? "draft"}`,
+    deliver: delivered?.words ?? "",
   };
   return (
     <nav className="tape" aria-label="Stations of the job">

@@ -230,14 +230,7 @@ public sealed class Offer
         if (Choosing.Conflicts(sent.Job, pairs).FirstOrDefault() is { } conflict)
             throw RefusedException.Of("choose", conflict);
         var rows = Rows(taken.Values).ToList();
-        var job = Choosing.Just(sent.Job, pairs);
-        // A fixed price covers what was sent; what is chosen otherwise is added to it, or taken off.
-        if (job.Pricing.Basis == PriceBasis.Fixed)
-            job = job with
-            {
-                Pricing = TakeAlternate.Fixed(sent.Job, TakenTogether.FixedWith(sent.Job, rows.Sum(r => r.By))),
-            };
-        var after = TakenTogether.Of(sent.If(job), selection.Alternates, Trace.Silent).Estimate;
+        var after = With(pairs, rows.Sum(r => r.By), selection.Alternates);
         rows.AddRange(
             alternates
                 .Where(a => selection.Alternates.Contains(a.Offered.Id))
@@ -266,6 +259,33 @@ public sealed class Offer
             Steps = asSent.Steps.IsEmpty ? [] : [.. PaymentBlock.Rows(writing).Select(StatementRow.Of)],
         };
         return new(statement, after.Price.Total.V);
+    }
+
+    /// <summary>The estimate with what is chosen taken: what is done after the yes.</summary>
+    /// <exception cref="RefusedException">It cannot be chosen so; says why.</exception>
+    public Estimate Agreed(Selection selection)
+    {
+        var taken = Taken(selection);
+        if (taken.Count == 0 && selection.Alternates.IsEmpty)
+            return sent;
+        return With(
+            [.. taken.Values.Select(t => (t.Choice, t.Option))],
+            Rows(taken.Values).Sum(r => r.By),
+            selection.Alternates
+        );
+    }
+
+    /// <summary>The estimate with options and alternates taken. A fixed price covers what was sent; what is chosen otherwise is added to it, or taken off.</summary>
+    private Estimate With(
+        (Choice Choice, ChoiceOption Option)[] pairs,
+        decimal printed,
+        ImmutableArray<Guid> alternates
+    )
+    {
+        var job = Choosing.Just(sent.Job, pairs);
+        if (job.Pricing.Basis == PriceBasis.Fixed)
+            job = job with { Pricing = TakeAlternate.Fixed(sent.Job, TakenTogether.FixedWith(sent.Job, printed)) };
+        return TakenTogether.Of(sent.If(job), alternates, Trace.Silent).Estimate;
     }
 
     private string Signed(decimal amount) => Moved(amount) is { Length: > 0 } moved ? moved : Money(0);

@@ -40,6 +40,10 @@ public sealed record Purchase(
 
     /// <summary>What is bought, in packs, and how far it may be from the cheapest where that could not be told.</summary>
     public string PacksInWords =>
+        PacksAlone + (Packs.Above == 0 ? "" : $" (at most {Shown.Money(Packs.Above)} above the cheapest)");
+
+    /// <summary>What is bought, in packs, and nothing about money.</summary>
+    public string PacksAlone =>
         string.Join(
             " + ",
             Packs
@@ -51,7 +55,7 @@ public sealed record Purchase(
                         ? $"{Rounding.Text(x.n * x.Pack.Size)} {Material.Unit} {x.Pack.Name}"
                         : $"{Rounding.Text(x.n)} × {x.Pack.Name}"
                 )
-        ) + (Packs.Above == 0 ? "" : $" (at most {Shown.Money(Packs.Above)} above the cheapest)");
+        );
 
     private Val WithDelivery(Val cost) => Delivery is null ? cost : cost + Delivery;
 }

@@ -55,6 +55,10 @@ internal static class Factors
             : amount;
     }
 
+    /// <summary>What difficulty, conditions, pace and what has built up make of the labour of a line together; 1 where nothing does.</summary>
+    public static decimal OfLabour(Line line, CompiledItem.Part labour, Job job) =>
+        Apply(line.Item, labour, 1m, On(line, job), job, Trace.Silent).V;
+
     /// <summary>The amount with difficulty, where it scales the part, and conditions of its class.</summary>
     public static Val Apply(
         CompiledItem item,

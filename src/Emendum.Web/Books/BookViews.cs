@@ -71,7 +71,18 @@ public sealed record EntryView(
 );
 
 /// <summary>A version of an entry and what it changed.</summary>
-public sealed record VersionView(int Version, string Person, string At, IReadOnlyList<Difference> Differences);
+/// <param name="Version">Its number.</param>
+/// <param name="Person">Who wrote it.</param>
+/// <param name="At">When, UTC.</param>
+/// <param name="Why">Why, where that says more than what differs; empty otherwise.</param>
+/// <param name="Differences">What differs from the one before.</param>
+public sealed record VersionView(
+    int Version,
+    string Person,
+    string At,
+    string Why,
+    IReadOnlyList<Difference> Differences
+);
 
 /// <summary>One figure of a trial.</summary>
 public sealed record TrialLine(string Label, FigureView Figure, string Note);
@@ -264,6 +275,7 @@ public static class BookViews
                         v.Entry.Version,
                         v.Person,
                         v.At,
+                        v.Why,
                         i + 1 == versions.Count
                             ? []
                             : Differences.Between(versions[i + 1].Entry, v.Entry, e => shelf.Find(e)?.Name)

@@ -12,6 +12,7 @@ using Emendum.Documents;
 using Emendum.Documents.Workbooks;
 using Emendum.Storage;
 using Emendum.Storage.Demo;
+using Emendum.Web.Deliver;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Emendum.Web.Jobs;
@@ -120,6 +121,7 @@ public static class JobEndpoints
         jobs.MapProposal();
         jobs.MapFurther();
         jobs.MapRevisions();
+        jobs.MapDeliver();
         jobs.MapGet(
             "/{id:guid}/cost-sheet.pdf",
             (Guid id, OpenJobs open, CustomerStore customers) => CostSheet(open.Get(id).Estimate, customers)

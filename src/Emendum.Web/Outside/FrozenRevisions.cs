@@ -81,6 +81,14 @@ public sealed class Frozen
             ],
         };
 
+    /// <summary>The estimate that was agreed: with what was chosen, or as it was sent.</summary>
+    /// <param name="selection">What was chosen.</param>
+    /// <exception cref="RefusedException">It cannot be reckoned any more.</exception>
+    public Core.Pricing.Estimate Agreed(Selection selection) =>
+        selection.Version > 0 && Offer is { } offers
+            ? offers.Agreed(selection)
+            : Core.Pricing.Estimate.Of(JobFile.Read(Revision.JobFile, out _), Core.Figures.Trace.Silent);
+
     /// <summary>What would be signed with what is chosen; where live pricing has stopped, what was sent, whatever was chosen before.</summary>
     /// <param name="selection">What is chosen.</param>
     /// <param name="live">Whether it could be priced.</param>
@@ -104,32 +112,12 @@ public sealed class Frozen
 /// <summary>The revisions that were looked at last, in memory: they never change, and to read one and to reckon what it offers takes longer than to answer by it.</summary>
 public sealed class FrozenRevisions(RevisionStore revisions)
 {
-    /// <summary>Most that are held.</summary>
-    private const int Most = 16;
-
-    private readonly Lock gate = new();
-    private readonly LinkedList<Frozen> held = [];
+    private readonly LastUsed<(Guid Job, Guid Id), Frozen> held = new(16);
 
     /// <summary>A revision; null where there is none of that id in the job.</summary>
-    public Frozen? Of(Guid job, Guid id)
-    {
-        lock (gate)
-            for (var at = held.First; at is not null; at = at.Next)
-                if (at.Value.Revision.Start.Id == id && at.Value.Revision.Job == job)
-                {
-                    held.Remove(at);
-                    held.AddFirst(at);
-                    return at.Value;
-                }
-        if (revisions.Find(job, id) is not { } found)
-            return null;
-        var frozen = new Frozen(found, revisions.Further(job, id));
-        lock (gate)
-        {
-            held.AddFirst(frozen);
-            if (held.Count > Most)
-                held.RemoveLast();
-        }
-        return frozen;
-    }
+    public Frozen? Of(Guid job, Guid id) =>
+        held.Of(
+            (job, id),
+            () => revisions.Find(job, id) is { } found ? new Frozen(found, revisions.Further(job, id)) : null
+        );
 }

@@ -4,6 +4,7 @@ using System.Threading.RateLimiting;
 using Emendum.Core;
 using Emendum.Core.Json;
 using Emendum.Storage;
+using Emendum.Web.Deliver;
 using Emendum.Web.Jobs;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.RateLimiting;
@@ -57,7 +58,7 @@ public sealed record PublicOptions(int Port, string? Address, IPAddress? Proxy, 
 }
 
 /// <summary>
-/// The door to the outside (architecture decision 32): a listener of its own that knows the customer's pages and nothing else. It shares the stores with the program inside, and none of its operations.
+/// The door to the outside (architecture decision 32): a listener of its own that knows the pages of customers and crews and nothing else. It shares the stores with the program inside, and none of its operations.
 /// </summary>
 public static class PublicDoor
 {
@@ -98,7 +99,11 @@ public static class PublicDoor
             .AddSingleton(inside.GetRequiredService<FirmDay>())
             .AddSingleton(inside.GetRequiredService<Live>())
             .AddSingleton(inside.GetRequiredService<Signings>())
-            .AddSingleton<CustomerEndpoints.Behind>();
+            .AddSingleton(inside.GetRequiredService<WorkOrders>())
+            .AddSingleton(inside.GetRequiredService<WorkOrderStore>())
+            .AddSingleton(inside.GetRequiredService<SiteStore>())
+            .AddSingleton<CustomerEndpoints.Behind>()
+            .AddSingleton<CrewEndpoints.Behind>();
         var app = builder.Build();
         if (options.Proxy is { } proxy)
             app.UseForwardedHeaders(Forwarded(proxy));
@@ -112,12 +117,16 @@ public static class PublicDoor
         app.UseMiddleware<Bodies>();
         var pages = app.MapGroup("").AddEndpointFilter(Refusals.Binds);
         pages.MapCustomersPage();
+        pages.MapCrewsPage();
         if (client is not null)
             // The page itself is the same for every token: what it shows, or that it shows nothing, it has to ask for.
-            app.MapGet(
-                CustomerEndpoints.Path + "/{token:length(1,64)}",
-                () => Results.File(Path.GetFullPath(Path.Combine(client, Pages[1..], "index.html")), "text/html")
-            );
+            foreach (
+                var (path, page) in new[] { (CustomerEndpoints.Path, "index.html"), (CrewEndpoints.Path, "crew.html") }
+            )
+                app.MapGet(
+                    path + "/{token:length(1,64)}",
+                    () => Results.File(Path.GetFullPath(Path.Combine(client, Pages[1..], page)), "text/html")
+                );
         app.Map("/{**rest}", () => Results.Problem(statusCode: 404, title: "There is nothing here."));
         return app;
     }

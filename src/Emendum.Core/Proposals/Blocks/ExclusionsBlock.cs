@@ -7,9 +7,12 @@ namespace Emendum.Core.Proposals;
 /// <summary>What is left out on purpose, with the reason where one was given.</summary>
 internal static class ExclusionsBlock
 {
-    public static IEnumerable<Element> Of(Writing writing)
+    public static IEnumerable<Element> Of(Writing writing) => LeftOut(writing.Job);
+
+    /// <summary>What a job leaves out.</summary>
+    public static IEnumerable<Element> LeftOut(Job job)
     {
-        var (job, places) = (writing.Job, new PlacesInWords(writing.Job));
+        var places = new PlacesInWords(job);
         var excluded =
             from item in job.Work
             from place in job.Places

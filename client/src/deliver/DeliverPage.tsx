@@ -1,0 +1,47 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { askJob } from "../api/jobQueries";
+import { Views } from "../controls/Views";
+import { useJob } from "../job/JobContext";
+import { useView } from "../job/useView";
+import styles from "./deliver.module.css";
+import { HoursUsed } from "./HoursUsed";
+import { WorkOrder } from "./WorkOrder";
+
+const views = { order: "Work order", hours: "Hours used" };
+
+/** The Deliver station: from the yes on. */
+export function DeliverPage() {
+  const [, { job }] = useJob();
+  const { data } = useQuery(askJob.deliver(job));
+  const [view, setView] = useView<keyof typeof views>(job.id, "deliver", views, "order");
+  if (!data) return <div aria-busy="true" aria-label="Opening the station" />;
+  if (!data.order)
+    return (
+      <section className={`panel ${styles.nothing}`} aria-label="Nothing to deliver yet">
+        <h2>Nothing was accepted yet</h2>
+        <p>
+          With the yes this becomes the work order of the crew: what is done where, the hours allowed, goods and notes,
+          and never a price. Crews tick what is done on their own page and write their hours, and those stand here
+          against the estimate.
+        </p>
+        <p>
+          <Link to={`/jobs/${job.id}/proposal`}>Send the proposal</Link>, or record a yes that came on paper or by word
+          under its revisions.
+        </p>
+      </section>
+    );
+  return (
+    <div className={styles.station}>
+      <div className={styles.bar}>
+        <Views views={views} value={view} onChoose={setView} />
+        <span className="note">
+          {view === "order"
+            ? `${data.order.reference} · what the crew reads, without a price`
+            : "Hours count as far as the work is marked done"}
+        </span>
+      </div>
+      {view === "order" ? <WorkOrder data={data} order={data.order} /> : <HoursUsed data={data} />}
+    </div>
+  );
+}
