@@ -950,6 +950,13 @@ public sealed class OutsideTests : IDisposable
                     connection,
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
+                    DROP TABLE rate_reached;
+                    DROP TABLE hours_fact;
+                    DROP TABLE done_fact;
+                    DROP TABLE crew_link_revoked;
+                    DROP TABLE crew_link;
+                    DROP TABLE work_order;
+                    ALTER TABLE book_entry DROP COLUMN why;
                     DROP TABLE mail;
                     DROP TABLE scheduled;
                     DROP TABLE selection;

@@ -68,8 +68,11 @@ public static class OrderMaking
     private static decimal Kept(decimal value) =>
         decimal.Round(value, Rounding.InputDecimals, MidpointRounding.AwayFromZero);
 
+    /// <summary>How much of something, with its unit; pieces have none.</summary>
     private static string Amount(decimal value, Unit unit) =>
-        $"{Shown.Amount(value, unit.Symbol)} {(unit.Kind == Kind.Count ? "" : unit.Symbol)}".TrimEnd();
+        unit == Unit.Each ? Shown.Fine(value)
+        : unit.Kind == Kind.Count ? $"{Shown.Fine(value)} {unit.Symbol}"
+        : $"{Shown.Amount(value, unit.Symbol)} {unit.Symbol}";
 
     private static string Called(BookEntry goods) =>
         goods is Material { Brand.Length: > 0 } of ? $"{of.Brand} {of.Name}" : goods.Name;

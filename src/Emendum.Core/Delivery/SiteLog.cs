@@ -14,18 +14,20 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
     /// <summary>How far back hours can be written.</summary>
     private const int MostDaysBack = 366;
 
-    private Dictionary<(Guid, Guid), DoneFact>? last;
+    // Made when first asked for; a log with other facts makes its own.
+    private (ImmutableArray<DoneFact> Of, Dictionary<(Guid, Guid), DoneFact> Made)? last;
 
     private Dictionary<(Guid, Guid), DoneFact> Last
     {
         get
         {
-            if (last is not null)
-                return last;
+            if (last is { } kept && kept.Of == Done)
+                return kept.Made;
             var found = new Dictionary<(Guid, Guid), DoneFact>();
             foreach (var fact in Done)
                 found[(fact.Work, fact.Place)] = fact;
-            return last = found;
+            last = (Done, found);
+            return found;
         }
     }
 

@@ -32,6 +32,8 @@ public sealed class OutsideFuzzTests : IDisposable
         "/../page",
         "/page/..%2f..%2fapi",
         "/%00",
+        "/hours",
+        "/done",
         "/nothing",
     ];
 
