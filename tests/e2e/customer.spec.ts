@@ -1,34 +1,7 @@
-import { type Browser, type Page, expect, test } from "./test";
+import { type Page, expect, test } from "./test";
+import { phone, send } from "./sendPages";
 import { accessible, newJob, saved, tapeLine } from "./pages";
 import { addEverywhere, rooms } from "./workPages";
-
-/** A phone in somebody else's hand. */
-async function phone(browser: Browser, address: string) {
-  const context = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-  });
-  const page = await context.newPage();
-  await page.goto(address);
-  return page;
-}
-
-/** Sends the job as it stands, as its next revision, with a reason where something is unfinished. */
-async function send(page: Page, letters: string, reason = true) {
-  await page.getByRole("button", { name: /^Revisions/ }).press("Enter");
-  await page
-    .getByRole("button", { name: `Send revision ${letters}` })
-    .press("Enter");
-  const dialog = page.getByRole("dialog", {
-    name: `Send revision ${letters}`,
-  });
-  await dialog.getByRole("radio", { name: /^By hand/ }).check();
-  if (reason)
-    await dialog
-      .getByRole("textbox", { name: "Why it goes out all the same" })
-      .fill("paid on the last day");
-  await dialog.getByRole("button", { name: "It is sent" }).click();
-  await expect(dialog).toHaveCount(0);
-}
 
 /** Makes a link by keys and reads its address, which is shown this once. */
 async function link(page: Page, letters: string, who: string, copy = false) {
