@@ -302,6 +302,11 @@ public sealed class RevisionStore(Database database)
             return was;
         if (fact.Kind is FactKind.Reopened or FactKind.YesRecorded)
             CheckFurther(connection, job, fact);
+        if (fact.Kind == FactKind.Annulled && was.Acceptance is { } yes && InvoiceStore.RestsOn(connection, yes.Id))
+            throw Core.RefusedException.Of(
+                "revision",
+                "An invoice rests on this acceptance: it cannot be annulled any more (L18)."
+            );
         // A link that was revoked while its page stood open does nothing more; one is revoked once.
         if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
             throw Core.RefusedException.Of("link", "That link was revoked.");

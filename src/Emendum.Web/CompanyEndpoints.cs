@@ -1,5 +1,6 @@
 using Emendum.Core;
 using Emendum.Core.Book;
+using Emendum.Core.Delivery;
 using Emendum.Core.Jobs;
 using Emendum.Core.Places;
 using Emendum.Core.Pricing;
@@ -119,6 +120,12 @@ public static class CompanyEndpoints
             MessageTexts.Setting,
             MessageTexts.Starting,
             (messages, _) => messages.Check()
+        );
+        app.MapSetting(
+            "/api/company/invoices",
+            InvoiceTerms.Setting,
+            InvoiceTerms.Starting,
+            (terms, _) => terms.Check()
         );
         app.MapSetting(
             "/api/company/mail-server",

@@ -78,6 +78,8 @@ builder
     .AddSingleton<SiteStore>()
     .AddSingleton<WorkOrders>()
     .AddSingleton<Site>()
+    .AddSingleton<InvoiceStore>()
+    .AddSingleton<Invoicing>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()
@@ -110,6 +112,7 @@ api.MapBackups();
 api.MapFiles();
 api.MapOutbox();
 api.MapMailServer();
+api.MapNumbers();
 api.MapJobs();
 api.MapTables();
 api.MapBook();

@@ -11,6 +11,7 @@ namespace Emendum.Core.Tests;
 /// <summary>Hours used against hours allowed, and what they teach: every number of H1 to H6 of delivery.md.</summary>
 public sealed class HoursUsedTests
 {
+    private static readonly AgreedContract Contract = new([], 0, false, "USD", 2, [], false);
     private static readonly DateOnly Monday = new(2026, 11, 23);
     private static readonly DateTime At = new(2026, 11, 23, 16, 0, 0, DateTimeKind.Utc);
 
@@ -277,9 +278,9 @@ public sealed class HoursUsedTests
         Assert.Equal((12m, 24m, 15m, 30m), (used.SoFar, used.Allowed, used.Used, used.AtThisPace));
         Assert.Equal(50m, log.Percent);
         // Price 2,000, cost 1,000 of which 600 labour in 24 h: 6 h more at 25.00 are 150.
-        var money = new AgreedMoney(2000, 1000, 600, 24, 2);
+        var money = new AgreedMoney(2000, 1000, 600, 24, Contract);
         Assert.Equal((50m, 42.5m), (money.Margin, money.MarginAt(30)));
-        Assert.Null(new AgreedMoney(0, 0, 0, 0, 2).Margin);
+        Assert.Null(new AgreedMoney(0, 0, 0, 0, Contract).Margin);
         Assert.Null(HoursUsed.Of(log with { Done = [] }).AtThisPace);
     }
 

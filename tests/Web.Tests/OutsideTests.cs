@@ -950,6 +950,11 @@ public sealed class OutsideTests : IDisposable
                     connection,
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
+                    DROP TABLE payment_fact;
+                    DROP TABLE invoice_pdf;
+                    DROP TABLE invoice;
+                    DROP TABLE number_moved;
+                    DROP TABLE number_series;
                     DROP TABLE rate_reached;
                     DROP TABLE hours_fact;
                     DROP TABLE done_fact;

@@ -79,6 +79,31 @@ export const change = {
         body: { id },
       })
     ).data!,
+  issueInvoice: async (job: string, issue: Schemas["IssueInvoice"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/invoices", { params: { path: { id: job } }, body: issue })).data!,
+  creditInvoice: async (job: string, invoice: string, credit: Schemas["CreditInvoice"]) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/invoices/{invoice}/credit", {
+        params: { path: { id: job, invoice } },
+        body: credit,
+      })
+    ).data!,
+  pay: async (job: string, invoice: string, payment: Schemas["WritePayment"]) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/invoices/{invoice}/payments", {
+        params: { path: { id: job, invoice } },
+        body: payment,
+      })
+    ).data!,
+  takePaymentBack: async (job: string, payment: string, id: string) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/invoices/payments/{payment}/take-back", {
+        params: { path: { id: job, payment } },
+        body: { id },
+      })
+    ).data!,
+  invoiceTerms: (save: Schemas["SaveOfInvoiceTerms"]) => api.PUT("/api/company/invoices", { body: save }),
+  moveNumbers: (move: Schemas["MoveNumbers"]) => api.POST("/api/company/numbers/move", { body: move }),
   keepRate: (job: string, keep: Schemas["KeepRate"]) =>
     api.POST("/api/jobs/{id}/deliver/keep-rate", { params: { path: { id: job } }, body: keep }),
   makeCrewLink: async (job: string, make: Schemas["MakeCrewLink"]) =>

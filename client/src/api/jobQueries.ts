@@ -174,6 +174,20 @@ export const askJob = {
       queryKey: ["deliver", job.id, "hours"],
       queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/hours-used", { params: of(job) })).data!,
     }),
+  /** What was billed and paid. */
+  invoices: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "invoices"],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/invoices", { params: of(job) })).data!,
+    }),
+  /** What an invoice would come to. */
+  draft: (job: At, wanted: Schemas["InvoiceWanted"]) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "draft", wanted],
+      queryFn: async () =>
+        (await api.POST("/api/jobs/{id}/deliver/invoices/draft", { params: of(job), body: wanted })).data!,
+      retry: false,
+    }),
   /** What was sent, and how it stands. */
   revisions: (job: At) =>
     queryOptions({

@@ -55,6 +55,16 @@ export const ask = {
     queryKey: ["patterns"],
     queryFn: async () => (await api.GET("/api/company/patterns")).data!,
   }),
+  /** How the firm bills. */
+  invoiceTerms: queryOptions({
+    queryKey: ["invoiceTerms"],
+    queryFn: async () => (await api.GET("/api/company/invoices")).data!,
+  }),
+  /** How its numbers stand. */
+  numbers: queryOptions({
+    queryKey: ["numbers"],
+    queryFn: async () => (await api.GET("/api/company/numbers")).data!,
+  }),
   /** What the firm writes when it sends a proposal. */
   messages: queryOptions({
     queryKey: ["messages"],

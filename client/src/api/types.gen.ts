@@ -422,6 +422,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/invoices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoiceTerms"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfInvoiceTerms"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoiceTerms"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/mail-server": {
         parameters: {
             query?: never;
@@ -1317,6 +1375,80 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["MailTried"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NumbersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/numbers/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveNumbers"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NumbersView"];
                     };
                 };
             };
@@ -4503,6 +4635,275 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/invoices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["IssueInvoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InvoiceWanted"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoiceDraft"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/{invoice}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    inline?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    invoice: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/{invoice}/credit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    invoice: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CreditInvoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/{invoice}/payments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    invoice: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WritePayment"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/payments/{payment}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    payment: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakePaymentBack"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/places/read-table": {
         parameters: {
             query?: never;
@@ -5623,6 +6024,8 @@ export interface components {
             declares: boolean;
         };
         /** @enum {unknown} */
+        AccountUse: "inProportion" | "first" | "last";
+        /** @enum {unknown} */
         AlternateKind: "add" | "deduct";
         Answer: {
             /** Format: uuid */
@@ -5709,6 +6112,8 @@ export interface components {
             field: string;
             policy: string;
         };
+        /** @enum {unknown} */
+        BillsBy: "step" | "percent" | "amount" | "rest";
         Block: {
             /** Format: uuid */
             id: string;
@@ -6999,6 +7404,11 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        CreditInvoice: {
+            /** Format: uuid */
+            id: string;
+            reason: string;
+        };
         CrewLinkView: {
             /** Format: uuid */
             id: string;
@@ -7472,6 +7882,60 @@ export interface components {
             /** Format: int32 */
             wrong: number;
         };
+        InvoiceDraft: {
+            label: string;
+            rows: components["schemas"]["MoneyRow"][];
+            total: string;
+            ahead: string;
+        };
+        InvoiceRow: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            isCredit: boolean;
+            label: string;
+            issued: string;
+            due: string;
+            net: string;
+            total: string;
+            open: string;
+            says: string;
+            isLate: boolean;
+            mayCredit: boolean;
+            pays: string;
+            payments: components["schemas"]["PaymentView"][];
+        };
+        InvoicesView: {
+            currency: string;
+            sums: components["schemas"]["MoneyRow"][];
+            steps: components["schemas"]["PlanStepView"][];
+            invoices: components["schemas"]["InvoiceRow"][];
+            done: string;
+            today: string;
+            stops: string;
+            ahead: string;
+        };
+        InvoiceTerms: {
+            numbers: string;
+            /** Format: int32 */
+            dueDays: number;
+            use: components["schemas"]["AccountUse"];
+            words: string;
+        };
+        InvoiceWanted: {
+            by: components["schemas"]["BillsBy"];
+            /** Format: int32 */
+            step: null | number;
+            value: string;
+        };
+        IssueInvoice: {
+            /** Format: uuid */
+            id: string;
+            wanted: components["schemas"]["InvoiceWanted"];
+            total: string;
+            supplied: string;
+            reason: string;
+        };
         JobInfo: {
             name: string;
             subtitle: string;
@@ -7801,6 +8265,11 @@ export interface components {
             price: components["schemas"]["FigureView"];
             cells: components["schemas"]["MoneyOfCell"][];
         };
+        MoneyRow: {
+            label: string;
+            detail: string;
+            amount: string;
+        };
         MoneyView: {
             work: components["schemas"]["MoneyOfWork"][];
             places: components["schemas"]["MoneyOfPlace"][];
@@ -7840,6 +8309,13 @@ export interface components {
             goneCells: string[];
             head: null | components["schemas"]["HeadView"];
             tally: components["schemas"]["TallyView"];
+        };
+        MoveNumbers: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            next: number;
+            reason: string;
         };
         NamedEntry: {
             /** Format: uuid */
@@ -7889,6 +8365,17 @@ export interface components {
             why: string;
             source: string;
             take: null | components["schemas"]["QuantitySource"];
+        };
+        NumberGap: {
+            skipped: string;
+            reason: string;
+            at: string;
+        };
+        NumbersView: {
+            next: string;
+            /** Format: int32 */
+            nextNumber: number;
+            gaps: components["schemas"]["NumberGap"][];
         };
         OccurrenceName: {
             /** Format: uuid */
@@ -8116,6 +8603,14 @@ export interface components {
             amount: null | string;
             beforeTax: boolean;
         };
+        PaymentView: {
+            /** Format: uuid */
+            id: string;
+            day: string;
+            amount: string;
+            how: string;
+            stands: boolean;
+        };
         PerAreaView: {
             measure: components["schemas"]["Measure"];
             label: string;
@@ -8255,6 +8750,14 @@ export interface components {
             /** Format: uuid */
             place: string;
             was: string;
+        };
+        PlanStepView: {
+            /** Format: int32 */
+            number: number;
+            when: string;
+            net: string;
+            total: string;
+            billed: string;
         };
         PolicyView: {
             /** Format: uuid */
@@ -8742,6 +9245,10 @@ export interface components {
             was: null | components["schemas"]["Customer"];
             now: components["schemas"]["Customer"];
         };
+        SaveOfInvoiceTerms: {
+            was: null | components["schemas"]["InvoiceTerms"];
+            now: components["schemas"]["InvoiceTerms"];
+        };
         SaveOfMailServer: {
             was: null | components["schemas"]["MailServer"];
             now: components["schemas"]["MailServer"];
@@ -9105,6 +9612,10 @@ export interface components {
             work: boolean;
         };
         TakeHoursBack: {
+            /** Format: uuid */
+            id: string;
+        };
+        TakePaymentBack: {
             /** Format: uuid */
             id: string;
         };
@@ -9517,6 +10028,13 @@ export interface components {
             day: string;
             hours: string;
             words: string;
+        };
+        WritePayment: {
+            /** Format: uuid */
+            id: string;
+            day: string;
+            amount: string;
+            how: string;
         };
         YearSupply: {
             /** Format: uuid */

@@ -6,9 +6,10 @@ import { useJob } from "../job/JobContext";
 import { useView } from "../job/useView";
 import styles from "./deliver.module.css";
 import { HoursUsed } from "./HoursUsed";
+import { Invoices } from "./Invoices";
 import { WorkOrder } from "./WorkOrder";
 
-const views = { order: "Work order", hours: "Hours used" };
+const views = { order: "Work order", invoices: "Invoices", hours: "Hours used" };
 
 /** The Deliver station: from the yes on. */
 export function DeliverPage() {
@@ -38,10 +39,18 @@ export function DeliverPage() {
         <span className="note">
           {view === "order"
             ? `${data.order.reference} · what the crew reads, without a price`
-            : "Hours count as far as the work is marked done"}
+            : view === "invoices"
+              ? data.order.reference
+              : "Hours count as far as the work is marked done"}
         </span>
       </div>
-      {view === "order" ? <WorkOrder data={data} order={data.order} /> : <HoursUsed data={data} />}
+      {view === "order" ? (
+        <WorkOrder data={data} order={data.order} />
+      ) : view === "invoices" ? (
+        <Invoices />
+      ) : (
+        <HoursUsed data={data} />
+      )}
     </div>
   );
 }

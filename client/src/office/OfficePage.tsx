@@ -5,6 +5,7 @@ import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
 import { BrandEditor } from "./BrandEditor";
 import { MailServer } from "./MailServer";
+import { InvoiceTermsEditor } from "./InvoiceTermsEditor";
 import { Messages } from "./Messages";
 import { Outbox } from "./Outbox";
 import { PatternsEditor } from "./PatternsEditor";
@@ -131,6 +132,7 @@ export function OfficePage() {
       <BrandEditor company={company} />
       <PatternsEditor />
       <Messages />
+      <InvoiceTermsEditor />
       <MailServer />
       <Outbox />
       <Backups />

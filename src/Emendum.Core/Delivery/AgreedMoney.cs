@@ -8,8 +8,8 @@ namespace Emendum.Core.Delivery;
 /// <param name="Cost">All that it was to cost: labour, goods, machines, other firms, fees.</param>
 /// <param name="Labour">Of it, labour at loaded cost.</param>
 /// <param name="Hours">Labour hours.</param>
-/// <param name="Places">Places of the currency.</param>
-public sealed record AgreedMoney(decimal Price, decimal Cost, decimal Labour, decimal Hours, int Places)
+/// <param name="Contract">What was agreed by tax category, with the payment plan.</param>
+public sealed record AgreedMoney(decimal Price, decimal Cost, decimal Labour, decimal Hours, AgreedContract Contract)
 {
     /// <summary>That of an estimate that was agreed.</summary>
     public static AgreedMoney Of(Estimate agreed) =>
@@ -18,7 +18,7 @@ public sealed record AgreedMoney(decimal Price, decimal Cost, decimal Labour, de
             Kept(agreed.Price.Readouts.Cost.V),
             Kept(agreed.Reckoned.Costs.Roles.Sum(r => r.Cost.V)),
             Kept(agreed.Reckoned.Costs.Hours.V),
-            agreed.MoneyPlaces
+            AgreedContract.Of(agreed)
         );
 
     private static decimal Kept(decimal value) =>

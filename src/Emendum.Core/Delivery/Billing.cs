@@ -73,7 +73,9 @@ public sealed record Billing(Contract Contract, AccountUse Use, Retention Retent
     public Part ToDate(ByCategory value, bool last = false)
     {
         var work = value - Worked;
-        var used = OnAccount.Share(Uses(value.Sum, work.Sum), OnAccount, Contract.Places);
+        // What parts that stand have used of an amount on account that was credited since is billed with the next one (M20).
+        var owed = new ByCategory([.. OnAccount.Amounts.Select(a => Math.Min(a, 0))]);
+        var used = owed + OnAccount.Share(Uses(value.Sum, work.Sum), OnAccount, Contract.Places);
         var part = Made(work, Nothing, used, Retains(value.Sum, (work - used).Sum));
         return last ? Closing(part) : part;
     }
@@ -85,7 +87,7 @@ public sealed record Billing(Contract Contract, AccountUse Use, Retention Retent
 
     private decimal Uses(decimal value, decimal part)
     {
-        var left = OnAccount.Sum;
+        var left = OnAccount.Amounts.Sum(a => Math.Max(a, 0));
         if (part <= 0 || left <= 0)
             return 0;
         var open = Contract.Sum.Sum - Worked.Sum;

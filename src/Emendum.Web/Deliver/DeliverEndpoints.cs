@@ -155,6 +155,7 @@ public static class DeliverEndpoints
         deliver.MapGet("/hours-used", (Guid id, Site site) => site.HoursUsed(id));
         deliver.MapPost("/keep-rate", (Guid id, KeepRate keep, Site site) => site.Keep(id, keep));
         deliver.MapPost("/links", (Guid id, MakeCrewLink make, Site site) => site.MakeLink(id, make));
+        deliver.MapInvoices();
         // The office looks at the page as the crew has it; nothing is ticked or written from there.
         deliver.MapGet("/links/{link:guid}/page", (Guid id, Guid link, Site site) => site.CrewPage(id, link));
         deliver.MapPost("/links/{link:guid}/revoke", (Guid id, Guid link, Site site) => site.Revoke(id, link));

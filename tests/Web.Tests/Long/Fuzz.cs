@@ -296,7 +296,13 @@ internal sealed class Fuzz
             if (path.EndsWith("/compared", StringComparison.Ordinal))
                 path += $"?from={revision}";
         }
-        if (path.EndsWith("/revoke", StringComparison.Ordinal) && links.Count > 0 && Chance(90))
+        var delivers = path.Contains("/deliver", StringComparison.Ordinal) ? await Accepted() : null;
+        if (delivers is not null && Chance(90))
+        {
+            job = Gallery;
+            path = OfDelivery(path, delivers);
+        }
+        else if (path.EndsWith("/revoke", StringComparison.Ordinal) && links.Count > 0 && Chance(90))
         {
             (job, var revision, var link) = One(links);
             path = asDescribed
@@ -341,6 +347,8 @@ internal sealed class Fuzz
                 ? ("", "")
                 : (One<string>(["2099-01-01", "2020-01-01", "tomorrow"]), One<string>(["8:00", "25:00"]));
         }
+        if (delivers is not null && body is JsonObject delivered)
+            Delivered(asDescribed, delivered, delivers);
         if (path.EndsWith("/revisions/cancel", StringComparison.Ordinal) && body is JsonObject cancel)
         {
             var told = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions");
@@ -350,7 +358,11 @@ internal sealed class Fuzz
             (again["fact"], again["message"]) = (Id(), Message());
         if (path.EndsWith("/revoke", StringComparison.Ordinal) && body is JsonObject revoke)
             revoke["fact"] = Id();
-        if (method == HttpMethod.Post && path.EndsWith("/links", StringComparison.Ordinal) && body is JsonObject made)
+        if (
+            method == HttpMethod.Post
+            && asDescribed.EndsWith("/revisions/{revision}/links", StringComparison.Ordinal)
+            && body is JsonObject made
+        )
             (made["fact"], made["for"]) = (Id(), "Ida Marrow");
         if (path.EndsWith("/accept", StringComparison.Ordinal) && body is JsonObject yes)
         {
@@ -385,6 +397,92 @@ internal sealed class Fuzz
             Raw(text),
             type
         );
+    }
+
+    /// <summary>The demo's job that was accepted.</summary>
+    private const string Gallery = "01930000-0000-7000-8000-000000000994";
+
+    /// <summary>What is delivered of it, with its invoices and what one over 1.00 before tax would come to; null where the yes was annulled meanwhile.</summary>
+    private async Task<JsonObject?> Accepted()
+    {
+        var view = (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver"))!;
+        if (!(bool)view["accepted"]!)
+            return null;
+        view["billed"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/invoices");
+        using var draft = await http.PostAsJsonAsync(
+            $"/api/jobs/{Gallery}/deliver/invoices/draft",
+            new JsonObject
+            {
+                ["by"] = "amount",
+                ["step"] = null,
+                ["value"] = "1",
+            }
+        );
+        view["one"] = (await draft.Content.ReadFromJsonAsync<JsonObject>())!["total"]?.DeepClone() ?? "";
+        return view;
+    }
+
+    /// <summary>A path about something that is there.</summary>
+    private string OfDelivery(string path, JsonObject of)
+    {
+        string First(string list, string where) =>
+            (string?)of[list]?.AsArray().FirstOrDefault(o => where.Length == 0 || (string?)o!["state"] == where)?["id"]
+            ?? Id();
+        var billed = of["billed"]!["invoices"]!.AsArray();
+        var stands = billed.FirstOrDefault(i => (bool)i!["mayCredit"]!);
+        var payment = billed.SelectMany(i => i!["payments"]!.AsArray()).FirstOrDefault(p => (bool)p!["stands"]!);
+        return path.Replace("{link}", First("links", "open"), StringComparison.Ordinal)
+            .Replace("{fact}", First("hours", ""), StringComparison.Ordinal)
+            .Replace("{invoice}", (string?)stands?["id"] ?? Id(), StringComparison.Ordinal)
+            .Replace("{payment}", (string?)payment?["id"] ?? Id(), StringComparison.Ordinal);
+    }
+
+    /// <summary>What is sent there, as it should be for the most part.</summary>
+    private void Delivered(string path, JsonObject body, JsonObject of)
+    {
+        var line = One([.. of["order"]!["byPlace"]!.AsArray().SelectMany(g => g!["lines"]!.AsArray())])!;
+        if (body.ContainsKey("id"))
+            body["id"] = Id();
+        if (path.EndsWith("/done", StringComparison.Ordinal))
+            (body["lines"], body["percent"]) = (
+                new JsonArray(
+                    new JsonObject { ["work"] = line["work"]!.DeepClone(), ["place"] = line["place"]!.DeepClone() }
+                ),
+                One<string>(["100", "50", "0", "101"])
+            );
+        if (path.EndsWith("/hours", StringComparison.Ordinal))
+        {
+            (body["for"], body["work"], body["place"]) = (
+                "work",
+                line["work"]!.DeepClone(),
+                line["place"]!.DeepClone()
+            );
+            (body["person"], body["day"], body["hours"], body["words"]) = (
+                $"Hand {random.Next(100)}",
+                of["today"]!.DeepClone(),
+                One<string>(["0.5", "1.25", "30", "x"]),
+                ""
+            );
+        }
+        if (path.EndsWith("/links", StringComparison.Ordinal))
+            (body["for"], body["sections"]) = ("Idris", new JsonArray());
+        if (path.EndsWith("/draft", StringComparison.Ordinal) || path.EndsWith("/invoices", StringComparison.Ordinal))
+        {
+            var wanted = body.ContainsKey("wanted") ? new JsonObject() : body;
+            (wanted["by"], wanted["step"], wanted["value"]) = ("amount", null, One<string>(["1", "1", "1", "-1"]));
+            if (body.ContainsKey("wanted"))
+                body["wanted"] = wanted;
+            if (body.ContainsKey("total"))
+                (body["total"], body["supplied"], body["reason"]) = (of["one"]!.DeepClone(), "", "because");
+        }
+        if (path.EndsWith("/credit", StringComparison.Ordinal))
+            body["reason"] = "because";
+        if (path.EndsWith("/payments", StringComparison.Ordinal))
+            (body["amount"], body["day"], body["how"]) = (
+                One<string>(["1.00", "0.25", "-0.25", "0"]),
+                of["today"]!.DeepClone(),
+                "by hand"
+            );
     }
 
     private static JsonObject Message() =>

@@ -1,0 +1,185 @@
+import { Button } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+import { Fragment, useState } from "react";
+import { newId, type Schemas } from "../api/client";
+import { change } from "../api/changes";
+import { askJob } from "../api/jobQueries";
+import styles from "./invoices.module.css";
+import { CreditDialog, PaymentDialog } from "./InvoiceDialogs";
+import { NewInvoice } from "./NewInvoice";
+import { useInvoices } from "./useInvoices";
+
+type Row = Schemas["InvoiceRow"];
+
+/** What was billed of the contract, what was paid, and what is owed. */
+export function Invoices() {
+  const { job, did, act, wrong } = useInvoices();
+  const { data } = useQuery(askJob.invoices(job));
+  const [making, setMaking] = useState<{ step: number | null } | null>(null);
+  const [paying, setPaying] = useState<Row | null>(null);
+  const [crediting, setCrediting] = useState<Row | null>(null);
+  if (!data) return <div aria-busy="true" aria-label="Reckoning what is billed" />;
+  const bill = (step: number | null) => setMaking({ step });
+  return (
+    <div className={styles.columns}>
+      <section className={`panel ${styles.list}`} aria-label="Invoices">
+        <header>
+          <h2>Invoices and credit notes</h2>
+          <span className="note">what was issued is never changed; a credit note mends it</span>
+          {!data.stops && (
+            <Button variant="contained" onClick={() => bill(null)}>
+              New invoice
+            </Button>
+          )}
+        </header>
+        {wrong && (
+          <p className="pad error" role="alert">
+            {wrong}
+          </p>
+        )}
+        {data.invoices.length === 0 && (
+          <p className="pad note">
+            {data.stops ||
+              "Nothing was billed yet. An invoice bills a step of the payment plan, the work done to date, an amount on account, or all that is open."}
+          </p>
+        )}
+        {data.invoices.length > 0 && (
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Number</th>
+                <th scope="col">What it bills</th>
+                <th scope="col">Issued</th>
+                <th scope="col">Due</th>
+                <th scope="col" className={styles.n}>
+                  With tax
+                </th>
+                <th scope="col" className={styles.n}>
+                  Open
+                </th>
+                <th scope="col">How it stands</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.invoices.map((row) => (
+                <Fragment key={row.id}>
+                  <tr>
+                    <th scope="row">{row.number}</th>
+                    <td>{row.label}</td>
+                    <td>{row.issued}</td>
+                    <td>{row.due}</td>
+                    <td className={styles.n}>{row.total}</td>
+                    <td className={styles.n}>{row.open}</td>
+                    <td className={row.isLate ? styles.late : undefined}>{row.says}</td>
+                  </tr>
+                  <tr className={styles.under}>
+                    <td />
+                    <td colSpan={6}>
+                      {row.payments.map((payment) => (
+                        <p key={payment.id}>
+                          {payment.amount} on {payment.day}
+                          {payment.how && `, ${payment.how}`}{" "}
+                          {payment.stands && (
+                            <button
+                              type="button"
+                              className="link"
+                              aria-label={`Take back ${payment.amount} of ${row.number}`}
+                              onClick={() => void act(change.takePaymentBack(job.id, payment.id, newId()))}
+                            >
+                              take back
+                            </button>
+                          )}
+                        </p>
+                      ))}
+                      <p className={styles.acts}>
+                        <a className="act" href={`/api/jobs/${job.id}/deliver/invoices/${row.id}/pdf`} download>
+                          PDF
+                        </a>
+                        {!row.isCredit && (
+                          <button
+                            type="button"
+                            className="act"
+                            aria-label={`Payment for ${row.number}`}
+                            onClick={() => setPaying(row)}
+                          >
+                            Payment
+                          </button>
+                        )}
+                        {row.mayCredit && (
+                          <button
+                            type="button"
+                            className="act"
+                            aria-label={`Credit ${row.number}`}
+                            onClick={() => setCrediting(row)}
+                          >
+                            Credit
+                          </button>
+                        )}
+                      </p>
+                    </td>
+                  </tr>
+                </Fragment>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      <div className={styles.right}>
+        <section className="panel" aria-label="How the contract stands">
+          <header>
+            <h2>How the contract stands</h2>
+            <span className="note">amounts in {data.currency}</span>
+          </header>
+          {data.ahead && <p className="pad error">Billed ahead of the contract sum by {data.ahead}.</p>}
+          <ul className={styles.sums}>
+            {data.sums.map((row) => (
+              <li key={row.label}>
+                <span>
+                  {row.label} <small>{row.detail}</small>
+                </span>
+                <b>{row.amount}</b>
+              </li>
+            ))}
+          </ul>
+        </section>
+        {data.steps.length > 0 && (
+          <section className="panel" aria-label="Payment plan">
+            <header>
+              <h2>Payment plan</h2>
+              <span className="note">as it was signed</span>
+            </header>
+            <ul className={styles.sums}>
+              {data.steps.map((step) => (
+                <li key={step.number}>
+                  <span>
+                    {step.when}
+                    <small>
+                      {step.net} before tax, {step.total} with it
+                    </small>
+                  </span>
+                  {step.billed ? (
+                    <span className="note">{step.billed}</span>
+                  ) : (
+                    !data.stops && (
+                      <button
+                        type="button"
+                        className="act"
+                        aria-label={`Bill ${step.when}`}
+                        onClick={() => bill(step.number)}
+                      >
+                        Bill it
+                      </button>
+                    )
+                  )}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+      {making && <NewInvoice data={data} step={making.step} onClose={() => setMaking(null)} />}
+      {paying && <PaymentDialog row={paying} data={data} did={did} onClose={() => setPaying(null)} />}
+      {crediting && <CreditDialog row={crediting} did={did} onClose={() => setCrediting(null)} />}
+    </div>
+  );
+}

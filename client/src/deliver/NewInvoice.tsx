@@ -1,0 +1,143 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { newId, Refused, type Schemas } from "../api/client";
+import { change } from "../api/changes";
+import { askJob } from "../api/jobQueries";
+import { Ask } from "../controls/Ask";
+import { Choice } from "../controls/Choice";
+import { Input } from "../controls/Input";
+import { Radios } from "../controls/Radios";
+import styles from "./invoices.module.css";
+import { useInvoices } from "./useInvoices";
+
+interface Props {
+  data: Schemas["InvoicesView"];
+  /** The step that is billed; null where that is to be said. */
+  step: number | null;
+  onClose: () => void;
+}
+
+/** An invoice: what it bills, what that comes to, and the press that issues it. */
+export function NewInvoice({ data, step: asked, onClose }: Props) {
+  const { job, did } = useInvoices();
+  const open = data.steps.filter((s) => s.billed === "");
+  const [id] = useState(newId);
+  const [by, setBy] = useState<Schemas["BillsBy"]>(open.length > 0 ? "step" : "percent");
+  const [step, setStep] = useState(asked ?? open[0]?.number ?? null);
+  const [percent, setPercent] = useState(data.done);
+  const [amount, setAmount] = useState("");
+  const [supplied, setSupplied] = useState(data.today);
+  const [reason, setReason] = useState("");
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const wanted = {
+    by,
+    step: by === "step" ? step : null,
+    value: by === "percent" ? percent : by === "amount" ? amount : "",
+  };
+  const asks = by === "step" ? step !== null : by === "rest" || wanted.value.trim() !== "";
+  const {
+    data: draft,
+    error,
+    isPlaceholderData,
+  } = useQuery({
+    ...askJob.draft(job, wanted),
+    enabled: asks,
+    placeholderData: keepPreviousData,
+  });
+  const shown = asks && !error ? draft : undefined;
+  const refused = error instanceof Refused && asks ? error.message : "";
+  return (
+    <Ask
+      title="New invoice"
+      apply="Issue it"
+      ready={shown !== undefined && !isPlaceholderData}
+      onApply={() => did(change.issueInvoice(job.id, { id, wanted, total: shown!.total, supplied, reason }))}
+      onRefused={(error) => {
+        const field = error instanceof Refused ? error.field : "";
+        setWrong({ [field]: error.message });
+        return ["supplied", "reason"].includes(field);
+      }}
+      onClose={onClose}
+    >
+      <Radios
+        label="What it bills"
+        value={by}
+        options={[
+          ...(open.length > 0 ? [{ value: "step" as const, words: "A step of the payment plan" }] : []),
+          { value: "percent" as const, words: "Work done to date", small: "percent of the contract sum" },
+          { value: "amount" as const, words: "An amount on account", small: "not tied to work; used up later" },
+          { value: "rest" as const, words: "All that is open" },
+        ]}
+        onChoose={setBy}
+      />
+      {by === "step" && (
+        <Choice
+          label="Step"
+          value={step === null ? "" : String(step)}
+          options={open.map((s) => [String(s.number), s.when] as const)}
+          onChoose={(to) => setStep(Number(to))}
+        />
+      )}
+      {by === "percent" && (
+        <Input
+          label="Done to date"
+          unit="%"
+          inputMode="decimal"
+          value={percent}
+          wrong={refused}
+          hint={data.done && `${data.done} % by hours allowed`}
+          onType={setPercent}
+        />
+      )}
+      {by === "amount" && (
+        <Input
+          label="Amount before tax"
+          unit={data.currency}
+          inputMode="decimal"
+          value={amount}
+          wrong={refused}
+          onType={setAmount}
+        />
+      )}
+      {refused && (by === "step" || by === "rest") && (
+        <p className="error" role="alert">
+          {refused}
+        </p>
+      )}
+      <Input
+        label="Day of supply"
+        placeholder="2027-01-31"
+        value={supplied}
+        wrong={wrong["supplied"]}
+        hint="it may be another than the day of issue, which is today"
+        onType={setSupplied}
+      />
+      {shown && (
+        <ul className={styles.sums} aria-label="What it comes to">
+          {shown.rows.map((row) => (
+            <li key={row.label}>
+              <span>
+                {row.label} <small>{row.detail}</small>
+              </span>
+              <b>{row.amount}</b>
+            </li>
+          ))}
+          <li>
+            <b>To be paid, with tax</b>
+            <b>{shown.total}</b>
+          </li>
+        </ul>
+      )}
+      {shown?.ahead && (
+        <Input
+          label="Why it is billed ahead"
+          maxLength={500}
+          value={reason}
+          wrong={wrong["reason"]}
+          hint={`it goes beyond the contract sum by ${shown.ahead}`}
+          onType={setReason}
+        />
+      )}
+    </Ask>
+  );
+}

@@ -1,0 +1,238 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+
+namespace Emendum.Core.Delivery;
+
+/// <summary>By what an invoice bills.</summary>
+public enum BillsBy
+{
+    /// <summary>A step of the payment plan (M3, M6).</summary>
+    Step,
+
+    /// <summary>Work done to date, percent of the contract sum (M7).</summary>
+    Percent,
+
+    /// <summary>An amount before tax that is not tied to work: on account (M8).</summary>
+    Amount,
+
+    /// <summary>All that is open: the last one.</summary>
+    Rest,
+}
+
+/// <summary>What an invoice bills.</summary>
+/// <param name="By">By what.</param>
+/// <param name="Step">Number of the step, from 0; null where it is by none.</param>
+/// <param name="Value">Percent, or the amount; null where it has none.</param>
+public sealed record Bills(BillsBy By, int? Step, decimal? Value);
+
+/// <summary>An invoice or a credit note that was issued: a fact, which nothing changes.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Number">Its number.</param>
+/// <param name="Issued">Day of issue, in the firm's zone (N3).</param>
+/// <param name="Supplied">Day of supply.</param>
+/// <param name="Due">Day on which it is due.</param>
+/// <param name="Bills">What it bills; of a credit note what was billed.</param>
+/// <param name="Part">What it comes to; of a credit note less than nothing.</param>
+/// <param name="Label">What it bills, in words.</param>
+public sealed record Invoice(
+    Guid Id,
+    string Number,
+    DateOnly Issued,
+    DateOnly Supplied,
+    DateOnly Due,
+    Bills Bills,
+    Part Part,
+    string Label
+)
+{
+    /// <summary>The invoice that it credits, whole; null where it is an invoice.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Credits { get; init; }
+
+    /// <summary>Why, of a credit note.</summary>
+    public string Reason { get; init; } = "";
+}
+
+/// <summary>Money that came for an invoice, or went back. A fact: what was written wrong is taken back by another.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Invoice">The invoice.</param>
+/// <param name="Day">When it came.</param>
+/// <param name="Amount">How much; below nothing in what takes one back.</param>
+/// <param name="How">How it came.</param>
+/// <param name="At">When it was written (UTC).</param>
+/// <param name="By">Who wrote it.</param>
+public sealed record PaymentFact(
+    Guid Id,
+    Guid Invoice,
+    DateOnly Day,
+    decimal Amount,
+    string How,
+    DateTime At,
+    string By
+)
+{
+    /// <summary>Most characters of how it came.</summary>
+    public const int MostHow = 200;
+
+    /// <summary>The one that it takes back; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? TakesBack { get; init; }
+}
+
+/// <summary>What was billed of a job, and what was paid: read from facts alone.</summary>
+/// <param name="Agreed">What was agreed.</param>
+/// <param name="Use">How what is on account is used up.</param>
+/// <param name="Invoices">Invoices and credit notes, in the order in which they were issued.</param>
+/// <param name="Payments">Payments, in order.</param>
+public sealed record BilledJob(
+    AgreedContract Agreed,
+    AccountUse Use,
+    ImmutableArray<Invoice> Invoices,
+    ImmutableArray<PaymentFact> Payments
+)
+{
+    /// <summary>Most invoices and credit notes of a job.</summary>
+    public const int Most = 1000;
+
+    /// <summary>Most payments of a job.</summary>
+    public const int MostPayments = 5000;
+
+    /// <summary>Invoices that stand: neither credit notes nor what one of them undid.</summary>
+    public IEnumerable<Invoice> Standing => Invoices.Where(i => i.Credits is null && !IsCredited(i));
+
+    /// <summary>Whether a credit note has undone an invoice.</summary>
+    public bool IsCredited(Invoice invoice) => Invoices.Any(c => c.Credits == invoice.Id);
+
+    /// <summary>What was billed so far, without what was credited whole: its step is open again, account and retention are back (M20).</summary>
+    public Billing Billing => new(Agreed.Contract, Use, Retention.None, [.. Standing.Select(i => i.Part)]);
+
+    /// <summary>Whether a step of the plan was billed.</summary>
+    public bool IsBilled(int step) => Standing.Any(i => i.Bills is { By: BillsBy.Step, Step: { } s } && s == step);
+
+    /// <summary>What came for an invoice.</summary>
+    public decimal PaidOf(Invoice invoice) => Payments.Where(p => p.Invoice == invoice.Id).Sum(p => p.Amount);
+
+    /// <summary>What is to be paid of an invoice: less than nothing where it was paid and then credited, which is to be given back.</summary>
+    public decimal OpenOf(Invoice invoice) =>
+        invoice.Credits is not null ? 0
+        : IsCredited(invoice) ? -PaidOf(invoice)
+        : invoice.Part.PayableNow - PaidOf(invoice);
+
+    /// <summary>What an invoice would come to.</summary>
+    /// <param name="bills">What it bills.</param>
+    /// <exception cref="RefusedException">It cannot be billed so; naming the field.</exception>
+    public Part Of(Bills bills)
+    {
+        if (Agreed.IsRound)
+            throw RefusedException.Of("by", "A round is billed by the month, which cannot be done here yet.");
+        if (Invoices.Length >= Most)
+            throw RefusedException.Of("by", $"A job has at most {Most:N0} invoices.");
+        var billing = Billing;
+        var part = bills.By switch
+        {
+            BillsBy.Step => OfStep(billing, bills.Step),
+            BillsBy.Percent => OfPercent(billing, bills.Value),
+            BillsBy.Amount => OfAmount(billing, bills.Value),
+            _ => billing.ToDate(billing.Contract.Sum, last: true),
+        };
+        if (part is { Net.Sum: 0, Rounding: 0 })
+            throw RefusedException.Of("value", "There is nothing to bill.");
+        return part;
+    }
+
+    private Part OfStep(Billing billing, int? step)
+    {
+        if (step is not { } n || n < 0 || n >= Agreed.Steps.Length)
+            throw RefusedException.Of("step", "Say which step of the payment plan.");
+        if (IsBilled(n))
+            throw RefusedException.Of("step", "That step was billed already.");
+        // The one that is left closes on what is open, whatever was added or billed otherwise (M6).
+        var isLast = Enumerable.Range(0, Agreed.Steps.Length).All(i => i == n || IsBilled(i));
+        return isLast ? billing.LastStep() : billing.Step(Agreed.Steps[n].Net, onAccount: false);
+    }
+
+    private static Part OfPercent(Billing billing, decimal? percent)
+    {
+        if (percent is not ({ } value and > 0 and <= 100) || decimal.Round(value, 2) != value)
+            throw RefusedException.Of(
+                "value",
+                "Done to date: more than 0 and at most 100 %, with at most two decimals."
+            );
+        var part = billing.ToDate(billing.Percent(value), last: value == 100);
+        if (part.Work.Sum < 0)
+            throw RefusedException.Of(
+                "value",
+                $"{Quantities.Shown.Money(billing.Worked.Sum, billing.Contract.Places)} of work was billed already, which is more than that: credit an invoice first."
+            );
+        return part;
+    }
+
+    private static Part OfAmount(Billing billing, decimal? amount)
+    {
+        if (
+            amount is not ({ } value and > 0)
+            || value > 100_000_000
+            || decimal.Round(value, billing.Contract.Places) != value
+        )
+            throw RefusedException.Of("value", "An amount before tax, in the currency's places.");
+        return billing.Account(value);
+    }
+
+    /// <summary>By how much more would be billed than the contract sum bears; nothing where it is not: it asks for a reason (M21).</summary>
+    public decimal Ahead(Part part) => (Billing with { Parts = Billing.Parts.Add(part) }).BilledAhead;
+
+    /// <summary>What undoes an invoice whole: its amounts below nothing (M20).</summary>
+    /// <param name="invoice">The invoice.</param>
+    /// <exception cref="RefusedException">It is no invoice that stands.</exception>
+    public Part Credit(Invoice invoice)
+    {
+        if (invoice.Credits is not null || IsCredited(invoice))
+            throw RefusedException.Of("invoice", "That invoice was credited already.");
+        ByCategory Less(ByCategory of) => new([.. of.Amounts.Select(a => -a)]);
+        var part = invoice.Part;
+        return new(Less(part.Work), Less(part.OnAccount), Less(part.Used), -part.Retained, -part.Tax, -part.Rounding);
+    }
+
+    /// <summary>Refuses money that cannot have come.</summary>
+    /// <param name="payment">The payment.</param>
+    /// <param name="today">The firm's day.</param>
+    /// <exception cref="RefusedException">Naming the field.</exception>
+    public void Check(PaymentFact payment, DateOnly today)
+    {
+        if (Invoices.FirstOrDefault(i => i.Id == payment.Invoice) is not { Credits: null } invoice)
+            throw RefusedException.Of("invoice", "That invoice is not of this job.");
+        if (payment.Amount == 0 || decimal.Round(payment.Amount, Agreed.Places) != payment.Amount)
+            throw RefusedException.Of("amount", "An amount in the currency's places.");
+        if (payment.Amount < 0 && PaidOf(invoice) + payment.Amount < 0)
+            throw RefusedException.Of("amount", "More cannot go back than has come.");
+        if (payment.Amount > 100_000_000)
+            throw RefusedException.Of("amount", "That is too much.");
+        if (payment.Day > today)
+            throw RefusedException.Of("day", "That day is still to come.");
+        if (payment.Day < invoice.Issued.AddDays(-366))
+            throw RefusedException.Of("day", "That is long before the invoice.");
+        if (payment.How.Length > PaymentFact.MostHow)
+            throw RefusedException.Of("how", $"At most {PaymentFact.MostHow} characters.");
+        if (Payments.Length >= MostPayments)
+            throw RefusedException.Of("amount", $"A job keeps at most {MostPayments:N0} payments.");
+    }
+
+    /// <summary>What takes a payment back.</summary>
+    /// <exception cref="RefusedException">It is not there any more.</exception>
+    public PaymentFact TakeBack(Guid id, Guid which, DateTime at, string by)
+    {
+        var fact =
+            Payments.FirstOrDefault(p => p.Id == which && p.TakesBack is null)
+            ?? throw RefusedException.Of("payment", "That payment is not there.");
+        return Payments.Any(p => p.TakesBack == which)
+            ? throw RefusedException.Of("payment", "That payment was taken back already.")
+            : fact with
+            {
+                Id = id,
+                Amount = -fact.Amount,
+                At = at,
+                By = by,
+                TakesBack = which,
+            };
+    }
+}

@@ -1,0 +1,313 @@
+using Emendum.Core;
+using Emendum.Core.Delivery;
+using Emendum.Core.Jobs;
+using Emendum.Core.Quantities;
+using Emendum.Storage;
+using Emendum.Web.Jobs;
+
+namespace Emendum.Web.Deliver;
+
+/// <summary>What an invoice is to bill.</summary>
+/// <param name="By">By what.</param>
+/// <param name="Step">Number of the step, from 0; null for none.</param>
+/// <param name="Value">Percent, or the amount before tax, as typed; empty for none.</param>
+public sealed record InvoiceWanted(BillsBy By, int? Step, string Value)
+{
+    /// <summary>It, read.</summary>
+    /// <exception cref="RefusedException">The value cannot be read.</exception>
+    internal Bills Read() =>
+        By is BillsBy.Step or BillsBy.Rest
+            ? new(By, By == BillsBy.Step ? Step : null, null)
+            : new(
+                By,
+                null,
+                Rounding.ReadInput(Value.Trim())
+                    ?? throw RefusedException.Of("value", "Write it as a number, like 3000 or 40.")
+            );
+}
+
+/// <summary>Issues an invoice.</summary>
+/// <param name="Id">Its id; the same again is done once.</param>
+/// <param name="Wanted">What it bills.</param>
+/// <param name="Total">What it was seen to come to, with tax, as it was read.</param>
+/// <param name="Supplied">Day of supply, like 2027-01-31; empty for the day of issue.</param>
+/// <param name="Reason">Why it is billed ahead of the contract sum; empty where it is not (M21).</param>
+public sealed record IssueInvoice(Guid Id, InvoiceWanted Wanted, string Total, string Supplied, string Reason);
+
+/// <summary>Credits an invoice whole.</summary>
+/// <param name="Id">Id of the credit note.</param>
+/// <param name="Reason">Why.</param>
+public sealed record CreditInvoice(Guid Id, string Reason);
+
+/// <summary>Writes money that came for an invoice.</summary>
+/// <param name="Id">Id of the payment.</param>
+/// <param name="Day">When it came, like 2027-01-31.</param>
+/// <param name="Amount">How much, as typed; below nothing for what was given back.</param>
+/// <param name="How">How it came.</param>
+public sealed record WritePayment(Guid Id, string Day, string Amount, string How);
+
+/// <summary>Takes back a payment that was written wrong.</summary>
+/// <param name="Id">Made by the sender: the same again is done once.</param>
+public sealed record TakePaymentBack(Guid Id);
+
+/// <summary>Moves the series of numbers on.</summary>
+/// <param name="Id">Made by the sender: the same again is done once.</param>
+/// <param name="Next">The number that is next from then on.</param>
+/// <param name="Reason">Why.</param>
+public sealed record MoveNumbers(Guid Id, int Next, string Reason);
+
+/// <summary>Invoices, payments, numbers.</summary>
+public static class InvoiceEndpoints
+{
+    /// <summary>Maps those of a job.</summary>
+    public static void MapInvoices(this IEndpointRouteBuilder deliver)
+    {
+        var invoices = deliver.MapGroup("/invoices");
+        invoices.MapGet("/", (Guid id, Invoicing invoicing) => invoicing.View(id));
+        invoices.MapPost("/draft", (Guid id, InvoiceWanted wanted, Invoicing invoicing) => invoicing.Draft(id, wanted));
+        invoices.MapPost("/", (Guid id, IssueInvoice issue, Invoicing invoicing) => invoicing.Issue(id, issue));
+        invoices
+            .MapGet(
+                "/{invoice:guid}/pdf",
+                (Guid id, Guid invoice, bool? inline, Invoicing invoicing) => invoicing.Pdf(id, invoice, inline is true)
+            )
+            .Produces<byte[]>(200, "application/pdf");
+        invoices.MapPost(
+            "/{invoice:guid}/credit",
+            (Guid id, Guid invoice, CreditInvoice credit, Invoicing invoicing) => invoicing.Credit(id, invoice, credit)
+        );
+        invoices.MapPost(
+            "/{invoice:guid}/payments",
+            (Guid id, Guid invoice, WritePayment write, Invoicing invoicing) => invoicing.Pay(id, invoice, write)
+        );
+        invoices.MapPost(
+            "/payments/{payment:guid}/take-back",
+            (Guid id, Guid payment, TakePaymentBack take, Invoicing invoicing) => invoicing.TakeBack(id, payment, take)
+        );
+    }
+
+    /// <summary>Maps the series of numbers, which is the firm's.</summary>
+    public static void MapNumbers(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/company/numbers", (Invoicing invoicing) => invoicing.Numbers());
+        app.MapPost("/api/company/numbers/move", (MoveNumbers move, Invoicing invoicing) => invoicing.Move(move));
+    }
+}
+
+/// <summary>Bills what was accepted.</summary>
+public sealed class Invoicing(
+    WorkOrders orders,
+    InvoiceStore store,
+    SiteStore sites,
+    SettingStore settings,
+    JobStore jobs,
+    FileStore files,
+    Pictures pictures,
+    FirmDay day,
+    Live live,
+    TimeProvider time
+)
+{
+    private DateTime Now => time.GetUtcNow().UtcDateTime;
+
+    private InvoiceTerms Terms => settings.Get(InvoiceTerms.Setting, InvoiceTerms.Starting);
+
+    private AcceptedWork Accepted(Guid job) =>
+        orders.Of(job) ?? throw RefusedException.Of("job", "Nothing was accepted yet: there is nothing to bill.");
+
+    private BilledJob Billed(Guid job, AcceptedWork work) =>
+        store.Billed(job, work.Yes.Id, work.Money.Contract, Terms.Use);
+
+    /// <summary>The view of a job; null while nothing is accepted.</summary>
+    internal InvoicesView? View(Guid job)
+    {
+        if (!jobs.Has(job))
+            throw new NotThereException("That job is not here.");
+        return orders.Of(job) is { } work ? Of(job, work, Billed(job, work)) : null;
+    }
+
+    private InvoicesView Of(Guid job, AcceptedWork work, BilledJob billed) =>
+        InvoicesView.Of(billed, sites.Log(job, work.Order), day);
+
+    private InvoicesView Told(Guid job, AcceptedWork work, BilledJob billed)
+    {
+        live.Happened(job);
+        return Of(job, work, billed);
+    }
+
+    /// <summary>What an invoice would come to.</summary>
+    internal InvoiceDraft Draft(Guid job, InvoiceWanted wanted)
+    {
+        var work = Accepted(job);
+        var (billed, bills) = (Billed(job, work), wanted.Read());
+        return InvoiceDraft.Of(billed, billed.Of(bills), InvoicesView.LabelOf(billed, bills));
+    }
+
+    /// <summary>Issues an invoice: number, amounts and document in one transaction.</summary>
+    internal InvoicesView Issue(Guid job, IssueInvoice issue)
+    {
+        var (work, terms, bills) = (Accepted(job), Terms, issue.Wanted.Read());
+        if (issue.Reason.Length > 500)
+            throw RefusedException.Of("reason", "At most 500 characters.");
+        var billed = store.Issue(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            issue.Id,
+            day.Today,
+            (before, number, issued) =>
+            {
+                var part = before.Of(bills);
+                var draft = InvoiceDraft.Of(before, part, "");
+                if (draft.Total != issue.Total)
+                    throw RefusedException.Of(
+                        "total",
+                        $"You saw {issue.Total}; it comes to {draft.Total}. Look at it, and issue it again."
+                    );
+                if (before.Ahead(part) > 0 && string.IsNullOrWhiteSpace(issue.Reason))
+                    throw RefusedException.Of(
+                        "reason",
+                        $"It is billed ahead of the contract sum by {draft.Ahead}: say why."
+                    );
+                return new(
+                    issue.Id,
+                    number,
+                    issued,
+                    Supplied(issue.Supplied, issued),
+                    issued.AddDays(terms.DueDays),
+                    bills,
+                    part,
+                    InvoicesView.LabelOf(before, bills)
+                )
+                {
+                    Reason = issue.Reason.Trim(),
+                };
+            },
+            (invoice, before) => Paper(work, invoice, before, terms),
+            Now,
+            JobEndpoints.Owner
+        );
+        return Told(job, work, billed);
+    }
+
+    private static DateOnly Supplied(string said, DateOnly issued)
+    {
+        if (said.Length == 0)
+            return issued;
+        if (!Day.Read(said, out var supplied))
+            throw RefusedException.Of("supplied", "Write the day like 2027-01-31.");
+        return supplied >= issued.AddDays(-1000) && supplied <= issued.AddDays(1000)
+            ? supplied
+            : throw RefusedException.Of("supplied", "That is years away from the invoice.");
+    }
+
+    private SentDocument Paper(AcceptedWork work, Invoice invoice, BilledJob before, InvoiceTerms terms) =>
+        new(
+            InvoicePaper.Of(invoice, before, work.Head, OrderView.ReferenceOf(work, day), work.Brand, terms.Words),
+            work.Brand
+        );
+
+    /// <summary>Credits an invoice whole, under the next number of the same series.</summary>
+    internal InvoicesView Credit(Guid job, Guid invoice, CreditInvoice credit)
+    {
+        var (work, terms) = (Accepted(job), Terms);
+        if (credit.Reason.Trim().Length is 0 or > 500)
+            throw RefusedException.Of("reason", "Say why it is credited, in at most 500 characters.");
+        var billed = store.Issue(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            credit.Id,
+            day.Today,
+            (before, number, issued) =>
+            {
+                var of =
+                    before.Invoices.FirstOrDefault(i => i.Id == invoice)
+                    ?? throw new NotThereException("That invoice is not of this job.");
+                return new(credit.Id, number, issued, of.Supplied, issued, of.Bills, before.Credit(of), of.Label)
+                {
+                    Credits = of.Id,
+                    Reason = credit.Reason.Trim(),
+                };
+            },
+            (note, before) => Paper(work, note, before, terms),
+            Now,
+            JobEndpoints.Owner
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>Writes money that came.</summary>
+    internal InvoicesView Pay(Guid job, Guid invoice, WritePayment write)
+    {
+        var work = Accepted(job);
+        if (!Day.Read(write.Day, out var on))
+            throw RefusedException.Of("day", "Write the day like 2027-01-31.");
+        var amount =
+            Rounding.ReadInput(write.Amount.Replace(",", "", StringComparison.Ordinal).Trim())
+            ?? throw RefusedException.Of("amount", "Write the amount as a number, like 1250.00.");
+        var payment = new PaymentFact(write.Id, invoice, on, amount, write.How.Trim(), Now, JobEndpoints.Owner);
+        var billed = store.Pay(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            Terms.Use,
+            write.Id,
+            stands =>
+            {
+                stands.Check(payment, day.Today);
+                return payment;
+            }
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>Takes a payment back that was written wrong.</summary>
+    internal InvoicesView TakeBack(Guid job, Guid payment, TakePaymentBack take)
+    {
+        var work = Accepted(job);
+        var billed = store.Pay(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            Terms.Use,
+            take.Id,
+            stands => stands.TakeBack(take.Id, payment, Now, JobEndpoints.Owner)
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>The PDF of an invoice as it was issued; made when it is first asked for, and the same from then on.</summary>
+    internal async Task<IResult> Pdf(Guid job, Guid invoice, bool inline)
+    {
+        var (document, brand) =
+            store.Document(job, invoice) ?? throw new NotThereException("That invoice is not of this job.");
+        var name = $"{document.Head.Title}.pdf";
+        if (store.Pdf(invoice) is { } kept && files.Find(kept) is { } there)
+            return Results.Stream(files.Read(there), "application/pdf", inline ? null : name);
+        var issued = Billed(job, Accepted(job)).Invoices.FirstOrDefault(i => i.Id == invoice)?.Issued ?? day.Today;
+        var info = new JobInfo(document.Head.Title, "", "", null, document.Head.Firm, "", "", Day.Written(issued));
+        var pdf = await ProposalEndpoints.Set(document, info, brand, pictures);
+        using var content = new MemoryStream(pdf);
+        var file = await files.Take(content, FileEndpoints.Kind, Now, CancellationToken.None);
+        files.Name(file.Hash);
+        store.KeepPdf(invoice, file.Hash);
+        return Results.Stream(files.Read(file), "application/pdf", inline ? null : name);
+    }
+
+    /// <summary>How the series of numbers stands.</summary>
+    internal NumbersView Numbers()
+    {
+        var terms = Terms;
+        return NumbersView.Of(store, terms, day);
+    }
+
+    /// <summary>Moves it on.</summary>
+    internal NumbersView Move(MoveNumbers move)
+    {
+        store.Move(Terms, day.Today, move.Id, move.Next, move.Reason, Now, JobEndpoints.Owner);
+        return Numbers();
+    }
+}

@@ -1,0 +1,262 @@
+using Emendum.Core.Delivery;
+using Emendum.Core.Quantities;
+using Emendum.Storage;
+
+namespace Emendum.Web.Deliver;
+
+/// <summary>A row of money: what it is, more about it, the amount.</summary>
+public sealed record MoneyRow(string Label, string Detail, string Amount);
+
+/// <summary>What an invoice would come to, before it is issued.</summary>
+/// <param name="Label">What it bills.</param>
+/// <param name="Rows">From what is billed to what is to be paid.</param>
+/// <param name="Total">With tax.</param>
+/// <param name="Ahead">By how much it goes beyond the contract sum; empty where it does not (M21).</param>
+public sealed record InvoiceDraft(string Label, IReadOnlyList<MoneyRow> Rows, string Total, string Ahead)
+{
+    internal static InvoiceDraft Of(BilledJob billed, Part part, string label)
+    {
+        string Money(decimal amount) => Shown.Money(amount, billed.Agreed.Places);
+        var rows = new List<MoneyRow>();
+        if (part.Work.Sum != 0)
+            rows.Add(new("For work", "before tax", Money(part.Work.Sum)));
+        if (part.OnAccount.Sum != 0)
+            rows.Add(new("On account", "before tax", Money(part.OnAccount.Sum)));
+        if (part.Used.Sum != 0)
+            rows.Add(new("Used of what was billed on account", "before tax", Money(-part.Used.Sum)));
+        rows.Add(new("Tax", "", Money(part.Tax)));
+        if (part.Rounding != 0)
+            rows.Add(new("Rounding", "of what was agreed", Money(part.Rounding)));
+        var ahead = billed.Ahead(part);
+        return new(label, rows, Money(part.Total), ahead > 0 ? Money(ahead) : "");
+    }
+}
+
+/// <summary>A step of the payment plan.</summary>
+/// <param name="Number">From 0.</param>
+/// <param name="When">When it is paid.</param>
+/// <param name="Net">Before tax.</param>
+/// <param name="Total">With tax, as it was printed.</param>
+/// <param name="Billed">Number of its invoice; empty while it is open.</param>
+public sealed record PlanStepView(int Number, string When, string Net, string Total, string Billed);
+
+/// <summary>Money that came.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Day">When, in words.</param>
+/// <param name="Amount">How much.</param>
+/// <param name="How">How it came.</param>
+/// <param name="Stands">Whether it can be taken back: it was not, and is none that takes one back.</param>
+public sealed record PaymentView(Guid Id, string Day, string Amount, string How, bool Stands);
+
+/// <summary>An invoice or a credit note in the list.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Number">Its number.</param>
+/// <param name="IsCredit">Whether it is a credit note.</param>
+/// <param name="Label">What it bills, or which invoice it credits.</param>
+/// <param name="Issued">When, in words.</param>
+/// <param name="Due">When it is due; empty for a credit note.</param>
+/// <param name="Net">Before tax.</param>
+/// <param name="Total">With tax.</param>
+/// <param name="Open">What is to be paid of it; empty for nothing.</param>
+/// <param name="Says">How it stands, in words.</param>
+/// <param name="IsLate">Whether it is overdue.</param>
+/// <param name="MayCredit">Whether it can be credited.</param>
+/// <param name="Pays">What would pay it in full, to be typed over.</param>
+/// <param name="Payments">What came for it.</param>
+public sealed record InvoiceRow(
+    Guid Id,
+    string Number,
+    bool IsCredit,
+    string Label,
+    string Issued,
+    string Due,
+    string Net,
+    string Total,
+    string Open,
+    string Says,
+    bool IsLate,
+    bool MayCredit,
+    string Pays,
+    IReadOnlyList<PaymentView> Payments
+);
+
+/// <summary>Invoices of a job: what was agreed, billed, paid, and what is open.</summary>
+/// <param name="Currency">ISO 4217.</param>
+/// <param name="Sums">Contract sum, billed and not billed, before tax; then what is owed by age.</param>
+/// <param name="Steps">The payment plan; empty for none.</param>
+/// <param name="Invoices">The latest first.</param>
+/// <param name="Done">How much of the work is done by hours, percent, as a first guess of what is billed by work; empty for nothing.</param>
+/// <param name="Today">The firm's day, like 2027-01-31.</param>
+/// <param name="Stops">Why nothing can be billed here; empty where it can.</param>
+/// <param name="Ahead">By how much was billed beyond the contract sum; empty where it was not.</param>
+public sealed record InvoicesView(
+    string Currency,
+    IReadOnlyList<MoneyRow> Sums,
+    IReadOnlyList<PlanStepView> Steps,
+    IReadOnlyList<InvoiceRow> Invoices,
+    string Done,
+    string Today,
+    string Stops,
+    string Ahead
+)
+{
+    /// <summary>What an invoice bills, in words.</summary>
+    internal static string LabelOf(BilledJob billed, Bills bills) =>
+        bills.By switch
+        {
+            BillsBy.Step => $"Step {bills.Step + 1} of the payment plan: {billed.Agreed.Steps[bills.Step!.Value].When}",
+            BillsBy.Percent => $"Work done to date, {Shown.Typed(bills.Value!.Value)} % of the contract sum",
+            BillsBy.Amount => "Amount",
+            _ => "All that is open",
+        };
+
+    internal static InvoicesView Of(BilledJob billed, SiteLog log, FirmDay day)
+    {
+        var (agreed, billing, today) = (billed.Agreed, billed.Billing, day.Today);
+        string Money(decimal amount) => Shown.Money(amount, agreed.Places);
+        var sum = billing.Contract.Sum.Sum;
+        return new(
+            agreed.Currency,
+            [
+                new("Contract sum", "before tax", Money(sum)),
+                new("Billed", "before tax", Money(billing.Billed.Sum)),
+                .. billing.OnAccount.Sum == 0
+                    ? (MoneyRow[])[]
+                    : [new("of it on account, not used up", "before tax", Money(billing.OnAccount.Sum))],
+                new("Not billed yet", "before tax", Money(sum - billing.Billed.Sum)),
+                new("Agreed in all", "with tax", Money(agreed.Total)),
+                new("Paid", "with tax", Money(billed.Payments.Sum(p => p.Amount))),
+                .. Owed(billed, today).Select(o => new MoneyRow(o.Label, o.Detail, Money(o.Amount))),
+            ],
+            [
+                .. agreed.Steps.Select(
+                    (s, i) =>
+                        new PlanStepView(
+                            i,
+                            s.When,
+                            Money(s.Net),
+                            Money(s.Total),
+                            billed
+                                .Standing.FirstOrDefault(v =>
+                                    v.Bills is { By: BillsBy.Step, Step: { } step } && step == i
+                                )
+                                ?.Number
+                            ?? ""
+                        )
+                ),
+            ],
+            [.. billed.Invoices.Reverse().Select(i => Row(billed, i, today))],
+            log.Percent is > 0 and var percent ? Shown.Typed(decimal.Floor(percent)) : "",
+            day.Written,
+            agreed.IsRound ? "A round is billed by the month, which cannot be done here yet." : "",
+            billing.BilledAhead > 0 ? Money(billing.BilledAhead) : ""
+        );
+    }
+
+    /// <summary>What is owed, by age of its due day.</summary>
+    private static IEnumerable<(string Label, string Detail, decimal Amount)> Owed(BilledJob billed, DateOnly today)
+    {
+        var open = billed.Invoices.Select(i => (Invoice: i, Open: billed.OpenOf(i))).Where(i => i.Open != 0).ToList();
+        var back = -open.Where(i => i.Open < 0).Sum(i => i.Open);
+        (string Label, int From, int To)[] ages =
+        [
+            ("Owed, not due yet", int.MinValue, 0),
+            ("Overdue up to 30 days", 1, 30),
+            ("Overdue 31 to 60 days", 31, 60),
+            ("Overdue longer", 61, int.MaxValue),
+        ];
+        foreach (var (label, from, to) in ages)
+        {
+            var sum = open.Where(i =>
+                    i.Open > 0 && today.DayNumber - i.Invoice.Due.DayNumber is var late && late >= from && late <= to
+                )
+                .Sum(i => i.Open);
+            if (sum > 0)
+                yield return (label, "with tax", sum);
+        }
+        if (back > 0)
+            yield return ("To be given back", "paid, and credited or too much", back);
+    }
+
+    private static InvoiceRow Row(BilledJob billed, Invoice invoice, DateOnly today)
+    {
+        string Money(decimal amount) => Shown.Money(amount, billed.Agreed.Places);
+        var (open, credited) = (billed.OpenOf(invoice), billed.IsCredited(invoice));
+        var late = today.DayNumber - invoice.Due.DayNumber;
+        var isCredit = invoice.Credits is not null;
+        var says =
+            isCredit ? ""
+            : credited ? $"credited by {billed.Invoices.First(i => i.Credits == invoice.Id).Number}"
+            : open == 0 ? "paid"
+            : open < 0 ? "paid too much"
+            : late > 0 ? $"overdue {Counted.Of(late, "day")}"
+            : billed.PaidOf(invoice) > 0 ? "paid in part"
+            : "open";
+        var back = billed.Payments.Select(p => p.TakesBack).OfType<Guid>().ToHashSet();
+        return new(
+            invoice.Id,
+            invoice.Number,
+            isCredit,
+            isCredit
+                ? $"Credits {billed.Invoices.First(i => i.Id == invoice.Credits).Number}: {invoice.Reason}"
+                : invoice.Label,
+            InWords(invoice.Issued),
+            isCredit ? "" : InWords(invoice.Due),
+            Money(invoice.Part.Net.Sum),
+            Money(invoice.Part.Total),
+            open == 0 ? "" : Money(open),
+            says,
+            !isCredit && open > 0 && late > 0,
+            !isCredit && !credited,
+            open > 0 ? Rounding.Text(open) : "",
+            [
+                .. billed
+                    .Payments.Where(p => p.Invoice == invoice.Id)
+                    .Select(p => new PaymentView(
+                        p.Id,
+                        InWords(p.Day),
+                        Money(p.Amount),
+                        p.TakesBack is null ? p.How : "taken back: " + p.How,
+                        p.TakesBack is null && !back.Contains(p.Id)
+                    )),
+            ]
+        );
+    }
+
+    private static string InWords(DateOnly day) =>
+        day.ToString("d MMM yyyy", System.Globalization.CultureInfo.InvariantCulture);
+}
+
+/// <summary>A gap in the series that a person made, and why.</summary>
+/// <param name="Skipped">Which numbers.</param>
+/// <param name="Reason">Why.</param>
+/// <param name="At">When, and by whom.</param>
+public sealed record NumberGap(string Skipped, string Reason, string At);
+
+/// <summary>How the series of numbers stands.</summary>
+/// <param name="Next">The next number, as it would be written.</param>
+/// <param name="NextNumber">Its place in the series.</param>
+/// <param name="Gaps">What persons have skipped, the latest first.</param>
+public sealed record NumbersView(string Next, int NextNumber, IReadOnlyList<NumberGap> Gaps)
+{
+    internal static NumbersView Of(InvoiceStore store, InvoiceTerms terms, FirmDay day)
+    {
+        var (now, moment, today) = (store.Stands(terms, day.Today), day.Moments(), day.Today);
+        string Written(int year, int number) => NumberScheme.Of(terms.Numbers, year == 0 ? today.Year : year, number);
+        return new(
+            Written(now.Year, now.Next),
+            now.Next,
+            [
+                .. store
+                    .Moved()
+                    .Select(m => new NumberGap(
+                        m.Now - m.Was == 1
+                            ? Written(m.Year, m.Was)
+                            : $"{Written(m.Year, m.Was)} to {Written(m.Year, m.Now - 1)}",
+                        m.Reason,
+                        $"{moment(m.At)} by {m.By}"
+                    )),
+            ]
+        );
+    }
+}

@@ -1,0 +1,319 @@
+using System.Collections.Immutable;
+using CsCheck;
+using Emendum.Core.Delivery;
+using Emendum.Core.Figures;
+using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Storage.Demo;
+using Xunit;
+
+namespace Emendum.Core.Tests;
+
+/// <summary>Invoices of what was agreed: steps, percents, amounts, credits, numbers (delivery.md, M and N).</summary>
+public sealed class InvoicesTests
+{
+    private static readonly DateOnly Monday = new(2026, 11, 23);
+    private static readonly DateTime At = new(2026, 11, 23, 16, 0, 0, DateTimeKind.Utc);
+    private static readonly Guid Vat = Sample.NewId();
+
+    private static AgreedContract Agreed(decimal sum, decimal rate = 20, params decimal[] percents)
+    {
+        var total = sum + Rounding.Money(sum * rate / 100);
+        var (nets, totals) = (Split.ByLargestRemainder(sum, percents), Split.ByLargestRemainder(total, percents));
+        return new(
+            [new("S", [new(Vat, "VAT", rate, Tax.Everything, TaxWay.Charged)], "", sum)],
+            total,
+            false,
+            "EUR",
+            2,
+            [.. percents.Select((_, i) => new AgreedStep($"Step {i + 1}", nets[i], totals[i]))],
+            false
+        );
+    }
+
+    private static BilledJob Begun(AgreedContract agreed, AccountUse use = AccountUse.InProportion) =>
+        new(agreed, use, [], []);
+
+    private static BilledJob Issue(BilledJob job, Bills bills) =>
+        job with
+        {
+            Invoices = job.Invoices.Add(
+                new(
+                    Sample.NewId(),
+                    $"2026-{job.Invoices.Length + 1:D4}",
+                    Monday,
+                    Monday,
+                    Monday.AddDays(30),
+                    bills,
+                    job.Of(bills),
+                    "Work"
+                )
+            ),
+        };
+
+    private static BilledJob Credit(BilledJob job, Invoice invoice) =>
+        job with
+        {
+            Invoices = job.Invoices.Add(
+                invoice with
+                {
+                    Id = Sample.NewId(),
+                    Number = $"2026-{job.Invoices.Length + 1:D4}",
+                    Part = job.Credit(invoice),
+                    Credits = invoice.Id,
+                    Reason = "wrong",
+                }
+            ),
+        };
+
+    private static PaymentFact Paid(Invoice invoice, decimal amount, int days = 0) =>
+        new(Sample.NewId(), invoice.Id, Monday.AddDays(days), amount, "bank", At, "owner");
+
+    private static Bills Step(int n) => new(BillsBy.Step, n, null);
+
+    private static Bills Percent(decimal percent) => new(BillsBy.Percent, null, percent);
+
+    private static Bills Amount(decimal amount) => new(BillsBy.Amount, null, amount);
+
+    private static readonly Bills Rest = new(BillsBy.Rest, null, null);
+
+    private static void Refused(string field, Action act) =>
+        Assert.Equal(field, Assert.Throws<RefusedException>(act).Refusal.Field);
+
+    [Fact]
+    public void Steps_are_billed_once_in_any_order_and_the_one_that_is_left_closes()
+    {
+        // 1,190.01 in three: the steps print 396.67 each, the third invoice is 396.66 (M5).
+        var agreed = Agreed(1000.01m, 19, 1, 1, 1);
+        Assert.Equal([396.67m, 396.67m, 396.67m], agreed.Steps.Select(s => s.Total));
+        var job = Begun(agreed);
+        foreach (var n in new[] { 2, 0, 1 })
+            job = Issue(job, Step(n));
+        Assert.Equal([396.66m, 396.67m, 396.67m], job.Invoices.Select(i => i.Part.Total).Order());
+        Assert.Equal((1000.01m, 0m), (job.Billing.Billed.Sum, job.Billing.Open.Sum));
+        Refused("step", () => job.Of(Step(1)));
+        Refused("step", () => job.Of(Step(3)));
+        Refused("value", () => job.Of(Rest));
+    }
+
+    [Fact]
+    public void Work_done_uses_up_a_deposit_and_all_that_is_open_closes_it()
+    {
+        // 10,000, deposit 3,000, at 40/70/100 %: 2,800 2,100 2,100 (M8).
+        var job = Issue(Begun(Agreed(10_000)), Amount(3000));
+        Assert.Equal((3000m, 3600m), (job.Invoices[0].Part.Net.Sum, job.Invoices[0].Part.Total));
+        foreach (var percent in new[] { 40m, 70m })
+            job = Issue(job, Percent(percent));
+        job = Issue(job, Rest);
+        Assert.Equal([3000m, 2800m, 2100m, 2100m], job.Invoices.Select(i => i.Part.Net.Sum));
+        Assert.Equal(0, job.Billing.OnAccount.Sum);
+        Refused("value", () => job.Of(Percent(100)));
+        Refused("value", () => job.Of(Percent(60)));
+        foreach (var wrong in new[] { 0m, 100.01m, 33.333m })
+            Refused("value", () => Begun(Agreed(10_000)).Of(Percent(wrong)));
+        foreach (var wrong in new[] { 0m, -1m, 0.001m })
+            Refused("value", () => Begun(Agreed(10_000)).Of(Amount(wrong)));
+    }
+
+    [Fact]
+    public void What_goes_beyond_the_contract_sum_says_so()
+    {
+        var job = Issue(Begun(Agreed(1000)), Amount(900));
+        Assert.Equal((0m, 50m), (job.Ahead(job.Of(Amount(100))), job.Ahead(job.Of(Amount(150)))));
+    }
+
+    [Fact]
+    public void A_credit_note_undoes_all_that_its_invoice_did()
+    {
+        var job = Issue(Begun(Agreed(10_000, 20, 30, 40, 30)), Step(0));
+        job = job with { Payments = [Paid(job.Invoices[0], 3600)] };
+        Assert.Equal((0m, true), (job.OpenOf(job.Invoices[0]), job.IsBilled(0)));
+        job = Credit(job, job.Invoices[0]);
+        var note = job.Invoices[1].Part;
+        Assert.Equal((-3000m, -600m, -3600m), (note.Net.Sum, note.Tax, note.Total));
+        // The step is open again, and what was paid is to be given back (M20).
+        Assert.Equal((false, -3600m, 0m), (job.IsBilled(0), job.OpenOf(job.Invoices[0]), job.OpenOf(job.Invoices[1])));
+        Assert.Equal(0, job.Billing.Billed.Sum);
+        job = job with { Payments = job.Payments.Add(Paid(job.Invoices[0], -3600)) };
+        Assert.Equal(0, job.OpenOf(job.Invoices[0]));
+        Refused("invoice", () => job.Credit(job.Invoices[0]));
+        Refused("invoice", () => job.Credit(job.Invoices[1]));
+        Assert.Equal(3000, Issue(job, Step(0)).Invoices[^1].Part.Net.Sum);
+        // A deposit that was credited is used up by nothing.
+        var account = Issue(Begun(Agreed(10_000)), Amount(3000));
+        account = Credit(account, account.Invoices[0]);
+        Assert.Equal(4000, Issue(account, Percent(40)).Invoices[^1].Part.Net.Sum);
+    }
+
+    [Fact]
+    public void Payments_are_in_parts_are_taken_back_once_and_are_refused_where_they_cannot_be()
+    {
+        var job = Issue(Begun(Agreed(1000)), Rest);
+        var invoice = job.Invoices[0];
+        var first = Paid(invoice, 200);
+        job = job with { Payments = [first, Paid(invoice, 300.50m)] };
+        Assert.Equal((500.50m, 699.50m), (job.PaidOf(invoice), job.OpenOf(invoice)));
+        var back = job.TakeBack(Sample.NewId(), first.Id, At, "owner");
+        job = job with { Payments = job.Payments.Add(back) };
+        Assert.Equal(300.50m, job.PaidOf(invoice));
+        Refused("payment", () => job.TakeBack(Sample.NewId(), first.Id, At, "owner"));
+        Refused("payment", () => job.TakeBack(Sample.NewId(), back.Id, At, "owner"));
+        void Wrong(string field, PaymentFact payment) => Refused(field, () => job.Check(payment, Monday));
+        job.Check(Paid(invoice, 10_000), Monday);
+        Wrong("amount", Paid(invoice, 0));
+        Wrong("amount", Paid(invoice, 0.001m));
+        Wrong("amount", Paid(invoice, -300.51m));
+        Wrong("day", Paid(invoice, 1, days: 1));
+        Wrong("invoice", Paid(invoice, 1) with { Invoice = Sample.NewId() });
+        var credited = Credit(job, invoice);
+        Refused("invoice", () => credited.Check(Paid(credited.Invoices[1], 1), Monday));
+    }
+
+    [Fact]
+    public void Any_order_of_steps_percents_amounts_and_credits_closes_on_the_contract_sum()
+    {
+        var one = Gen.Select(Gen.Int[0, 4], Gen.Int[0, 9999]);
+        Gen.Select(
+                Gen.Int[1, 2_000_000],
+                Gen.Int[0, 3].Select(n => new[] { 0m, 7m, 19m, 20m }[n]),
+                Gen.Bool,
+                Gen.Bool,
+                one.List[0, 12]
+            )
+            .Sample(
+                (cents, rate, two, rounds, acts) =>
+                {
+                    var sum = cents / 100m;
+                    var agreed = Agreed(sum, rate, 30, 40, 30);
+                    if (two)
+                        agreed = agreed with
+                        {
+                            Categories = [agreed.Categories[0], new("E", [], "exempt", 123.45m)],
+                            Total = agreed.Total + 123.45m,
+                        };
+                    if (rounds)
+                        agreed = agreed with { RoundsAfterTax = true, Total = decimal.Ceiling(agreed.Total / 5) * 5 };
+                    var all = agreed.Categories.Sum(c => c.Amount);
+                    var job = Begun(agreed, (AccountUse)(cents % 3));
+                    foreach (var (kind, n) in acts)
+                        try
+                        {
+                            var standing = job.Standing.ToList();
+                            job =
+                                kind == 0 ? Issue(job, Step(n % 3))
+                                : kind == 1 ? Issue(job, Percent(n % 100 + 1))
+                                : kind == 2 ? Issue(job, Amount(decimal.Round(all * (n % 40) / 100m, 2)))
+                                : kind == 3 && standing.Count > 0 ? Credit(job, standing[n % standing.Count])
+                                : Issue(job, Rest);
+                            // Before tax, what was billed and what is open are the contract sum, in each category.
+                            var billing = job.Billing;
+                            for (var i = 0; i < agreed.Categories.Length; i++)
+                                Assert.Equal(agreed.Categories[i].Amount, billing.Billed[i] + billing.Open[i]);
+                            Assert.Equal(billing.Billed.Sum, job.Invoices.Sum(i => i.Part.Net.Sum));
+                            Assert.All(
+                                job.Invoices,
+                                i => Assert.Equal(i.Part.Total, i.Part.Net.Sum + i.Part.Tax + i.Part.Rounding)
+                            );
+                        }
+                        catch (RefusedException) { }
+                    // Closed at the end, everything that stands is the contract sum, and where it was rounded after tax the signed total.
+                    if (job.Billing.BilledAhead > 0)
+                        return;
+                    try
+                    {
+                        job = Issue(job, Rest);
+                    }
+                    catch (RefusedException) { }
+                    Assert.Equal(all, job.Standing.Sum(i => i.Part.Net.Sum));
+                    if (rounds && job.Standing.LastOrDefault() is { Bills.By: BillsBy.Rest })
+                        Assert.Equal(agreed.Total, job.Standing.Sum(i => i.Part.Total));
+                },
+                iter: Environment.GetEnvironmentVariable("EMENDUM_LONG") == "1" ? 10_000 : 500
+            );
+    }
+
+    [Theory]
+    [InlineData("{year}-{number:4}", 2026, 12, "2026-0012")]
+    [InlineData("{year}-{number:4}", 2027, 10000, "2027-10000")]
+    [InlineData("INV {number}", 2026, 7, "INV 7")]
+    [InlineData("R/{number:6}/{year}", 2026, 123, "R/000123/2026")]
+    public void Numbers_are_written_by_the_firms_scheme(string scheme, int year, int number, string written)
+    {
+        NumberScheme.Check(scheme);
+        Assert.Equal(written, NumberScheme.Of(scheme, year, number));
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("INV")]
+    [InlineData("{number}{number}")]
+    [InlineData("{year}{year}{number}")]
+    [InlineData("{number:0}")]
+    [InlineData("{number:12}")]
+    [InlineData("{Number}")]
+    [InlineData("<b>{number}")]
+    [InlineData(" {number}")]
+    public void A_scheme_that_is_none_is_refused(string scheme) => Refused("numbers", () => NumberScheme.Check(scheme));
+
+    public static TheoryData<Guid> Jobs => [.. DemoJobs.Fixed().Select(j => j.Id)];
+
+    [Theory]
+    [MemberData(nameof(Jobs))]
+    public void What_was_agreed_is_the_price_by_tax_category_with_its_plan(Guid id)
+    {
+        var estimate = Sample.Reckon(DemoJobs.Fixed().Single(j => j.Id == id));
+        var agreed = AgreedContract.Of(estimate);
+        Assert.Equal(estimate.Price.BeforeTax.V, agreed.Contract.Sum.Sum);
+        Assert.Equal(estimate.Price.Total.V, agreed.Total);
+        if (!agreed.RoundsAfterTax)
+            Assert.Equal(agreed.Total, agreed.Contract.Sum.Sum + agreed.Contract.Tax(agreed.Contract.Sum));
+        Assert.Equal(
+            PaymentPlan.Of(estimate, Trace.Silent).Select(s => (s.BeforeTax.V, s.Total.V)),
+            agreed.Steps.Select(s => (s.Net, s.Total))
+        );
+    }
+
+    [Fact]
+    public void The_paper_says_what_is_billed_and_its_rows_add_up()
+    {
+        var head = new Letterhead("Firm", "", "", "Customer", "Where", "Hall", "", "", "");
+        var agreed = Agreed(10_000) with
+        {
+            Categories =
+            [
+                new("S", [new(Vat, "VAT", 20, Tax.Everything, TaxWay.Charged)], "", 9000),
+                new("E", [], "insurance is exempt", 1000),
+            ],
+            Total = 11_800,
+        };
+        var job = Issue(Begun(agreed), Amount(3000));
+        var before = job;
+        job = Issue(job, Percent(40));
+        var document = InvoicePaper.Of(job.Invoices[1], before, head, "Job 1", Brand.Starting, "Pay to: the bank");
+        var rows = document.Elements.OfType<PriceTable>().First().Rows;
+        var parts = rows.Where(r => r.Kind == RowKind.Part).Sum(r => r.Amount);
+        Assert.Equal(parts, rows.Single(r => r.Kind == RowKind.Subtotal).Amount);
+        Assert.Equal(
+            parts + rows.Where(r => r.Kind == RowKind.Tax).Sum(r => r.Amount),
+            rows.Single(r => r.Kind == RowKind.Total).Amount
+        );
+        // A deposit that is used up is a minus line in each of its categories and names its invoice (M9).
+        Assert.Equal(
+            [-1080m, -120m],
+            rows.Where(r => r.Label.Contains("(2026-0001)", StringComparison.Ordinal)).Select(r => r.Amount)
+        );
+        Assert.Contains(rows, r => r.Detail == "insurance is exempt");
+        var words = string.Join('\n', document.Elements.OfType<Paragraph>().Select(p => p.Text));
+        Assert.Contains("Please pay by 23 December 2026", words, StringComparison.Ordinal);
+        Assert.Contains("Pay to: the bank", words, StringComparison.Ordinal);
+        var note = Credit(job, job.Invoices[1]);
+        var paper = InvoicePaper.Of(note.Invoices[2], job, head, "Job 1", Brand.Starting, "");
+        Assert.Equal("Credit note 2026-0003", paper.Head.Title);
+        Assert.Contains(
+            paper.Elements.OfType<PriceTable>().Single().Rows,
+            r => r.Label == "Credits invoice 2026-0002 whole" && r.Detail == "wrong"
+        );
+    }
+}
