@@ -1,9 +1,10 @@
-import { useCallback, useEffect, useState, type CSSProperties } from "react";
+import { useEffect, useState, type CSSProperties } from "react";
 import type { Schemas } from "../src/api/client";
-import { answered, type Refused, sent } from "./answered";
+import { answered, sent } from "./answered";
 import { CrewHours } from "./CrewHours";
 import styles from "./crew.module.css";
 import { NotHere } from "./NotHere";
+import { usePage } from "./usePage";
 
 type Page = Schemas["CrewPage"];
 type Line = Schemas["OrderLineView"];
@@ -27,32 +28,11 @@ export const crew = {
 
 /** The work order on a crew's telephone: what to do where, what is done, and the hours. */
 export function CrewPage() {
-  const [page, setPage] = useState<Page | null>(null);
-  const [wrong, setWrong] = useState<Refused | null>(null);
-  const load = useCallback(
-    () =>
-      crew.load().then(
-        (loaded) => {
-          setPage(loaded);
-          setWrong(null);
-        },
-        (error: Refused) => setWrong(error),
-      ),
-    [],
-  );
-  useEffect(() => {
-    // What others have ticked meanwhile is there when somebody comes back to the page.
-    const looked = () => {
-      if (document.visibilityState === "visible") void load();
-    };
-    looked();
-    document.addEventListener("visibilitychange", looked);
-    return () => document.removeEventListener("visibilitychange", looked);
-  }, [load]);
+  const { page, setPage, wrong, again } = usePage(crew.load);
   useEffect(() => {
     if (page) document.title = `${page.order.title}, work order`;
   }, [page]);
-  return page ? <Shown page={page} onPage={setPage} /> : <NotHere wrong={wrong} onAgain={() => void load()} />;
+  return page ? <Shown page={page} onPage={setPage} /> : <NotHere wrong={wrong} onAgain={() => void again()} />;
 }
 
 function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState, type CSSProperties } from "react";
+import { useEffect, useState, type CSSProperties } from "react";
 import type { Schemas } from "../src/api/client";
 import { Letterhead } from "../src/proposal/Letterhead";
 import { One } from "../src/proposal/Elements";
@@ -9,40 +9,20 @@ import { Choices } from "./Choices";
 import { Contents } from "./Contents";
 import styles from "./customer.module.css";
 import { Decline } from "./Decline";
-import type { Refused } from "./answered";
 import { linkOf, type Now, type Page } from "./link";
 import { NotHere } from "./NotHere";
+import { usePage } from "./usePage";
 import { Questions } from "./Questions";
 import { Sign } from "./Sign";
 
 const link = linkOf(location);
 
+/** That it was looked at. */
+const seen = () => void link.seen().catch(() => undefined);
+
 /** A revision as its customer reads it, with what they can say to it. */
 export function CustomerPage() {
-  const [page, setPage] = useState<Page | null>(null);
-  const [wrong, setWrong] = useState<Refused | null>(null);
-  const load = useCallback(
-    () =>
-      link.load().then(
-        (loaded) => {
-          setPage(loaded);
-          setWrong(null);
-        },
-        (error: Refused) => setWrong(error),
-      ),
-    [],
-  );
-  useEffect(() => {
-    // What has come meanwhile is there when somebody comes back to the page; that it was looked at is told only while it can be seen.
-    const looked = () => {
-      if (document.visibilityState !== "visible") return;
-      void load();
-      void link.seen().catch(() => undefined);
-    };
-    looked();
-    document.addEventListener("visibilitychange", looked);
-    return () => document.removeEventListener("visibilitychange", looked);
-  }, [load]);
+  const { page, setPage, wrong, again } = usePage(link.load, seen);
   useEffect(() => {
     if (page) document.title = `${page.document.head.title}, ${page.document.head.firm}`;
   }, [page]);
@@ -52,7 +32,7 @@ export function CustomerPage() {
         <Shown page={page} onPage={(now) => setPage({ ...page, ...now })} />
       </FilesContext>
     );
-  return <NotHere wrong={wrong} onAgain={() => void load()} />;
+  return <NotHere wrong={wrong} onAgain={() => void again()} />;
 }
 
 function Shown({ page, onPage }: { page: Page; onPage: (now: Now) => void }) {

@@ -48,6 +48,9 @@ public sealed class ProposalPdf
 
     private float Width => right - left;
 
+    /// <summary>What it is: the proposal of a job; what has no job's number is called by its own name.</summary>
+    private string Kind => info.Number.Length > 0 ? $"Proposal {info.Number}" : info.Name;
+
     /// <summary>The PDF's bytes.</summary>
     /// <param name="document">The proposal.</param>
     /// <param name="info">Its job, for title and foot.</param>
@@ -87,7 +90,7 @@ public sealed class ProposalPdf
         foreach (var block in blocks.Where(b => b.Kind != BlockKind.Cover))
             SetBlock(block);
         return set.Write(
-            $"Proposal {info.Number}: {info.Name}",
+            info.Number.Length > 0 ? $"{Kind}: {info.Name}" : Kind,
             info.Firm,
             info.Date,
             (canvas, page, of) => Furniture(canvas, page, of)
@@ -553,7 +556,7 @@ public sealed class ProposalPdf
         if (page <= coverPages)
             return;
         var from = brand.Look == Look.Margin ? 40 : left;
-        canvas.DrawText($"{info.Firm} · Proposal {info.Number}", from, pageHeight - 40, SKTextAlign.Left, font, quiet);
+        canvas.DrawText($"{info.Firm} · {Kind}", from, pageHeight - 40, SKTextAlign.Left, font, quiet);
         canvas.DrawText($"page {page} of {of}", right, pageHeight - 40, SKTextAlign.Right, font, quiet);
         if (brand.Foot.Length > 0)
             canvas.DrawText(brand.Foot, from, pageHeight - 28, SKTextAlign.Left, font, quiet);

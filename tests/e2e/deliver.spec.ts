@@ -137,3 +137,90 @@ test("with the yes a crew has its order on the telephone, ticks and writes hours
   ).toBeVisible();
   await crew.context().close();
 });
+
+test("a step of the payment plan is billed, paid in parts, credited and billed again; the series of numbers is moved on", async ({
+  page,
+}) => {
+  // The demo's gallery was accepted, with a payment plan.
+  await page.goto(
+    "/jobs/01930000-0000-7000-8000-000000000994/deliver?view=invoices",
+  );
+  const list = page.getByRole("region", { name: "Invoices", exact: true });
+  await expect(list).toContainText("Nothing was billed yet");
+  const plan = page.getByRole("region", { name: "Payment plan" });
+  await plan
+    .getByRole("button", { name: /^Bill / })
+    .first()
+    .press("Enter");
+  const making = page.getByRole("dialog", { name: "New invoice" });
+  const sums = making.getByRole("list", { name: "What it comes to" });
+  await expect(sums).toContainText("To be paid, with tax");
+  await accessible(page, "a new invoice");
+  // By percent: what cannot be is said beside the field, and nothing can be issued.
+  await making.getByRole("radio", { name: /^Work done to date/ }).check();
+  const percent = making.getByRole("textbox", { name: "Done to date" });
+  await percent.fill("140");
+  await expect(making.getByRole("alert")).toContainText("at most 100 %");
+  await expect(making.getByRole("button", { name: "Issue it" })).toBeDisabled();
+  await making.getByRole("radio", { name: /^A step/ }).check();
+  await expect(sums).toBeVisible();
+  await expect(making.getByRole("button", { name: "Issue it" })).toBeEnabled();
+  await making.getByRole("button", { name: "Issue it" }).press("Enter");
+  await expect(making).toHaveCount(0);
+  const first = list.getByRole("row", { name: /Step 1 of the payment plan/ });
+  await expect(first).toContainText("open");
+  const number = await first.getByRole("rowheader").innerText();
+  expect(number).toMatch(/^20\d\d-\d{4}$/);
+  await expect(plan).toContainText(number);
+
+  await list
+    .getByRole("button", { name: `Payment for ${number}` })
+    .press("Enter");
+  const paying = page.getByRole("dialog", { name: `Payment for ${number}` });
+  const amount = paying.getByRole("textbox", { name: "Amount" });
+  const all = await amount.inputValue();
+  await amount.fill("0");
+  await amount.press("Enter");
+  await expect(paying.getByRole("alert")).toContainText("An amount");
+  await amount.fill("1.50");
+  await amount.press("Enter");
+  await expect(paying).toHaveCount(0);
+  await expect(first).toContainText("paid in part");
+  await list
+    .getByRole("button", { name: `Payment for ${number}` })
+    .press("Enter");
+  await expect(amount).not.toHaveValue(all);
+  await page.keyboard.press("Enter");
+  await expect(paying).toHaveCount(0);
+  await expect(first).toContainText("paid");
+  await expect(first).not.toContainText("in part");
+
+  await list.getByRole("button", { name: `Credit ${number}` }).press("Enter");
+  const crediting = page.getByRole("dialog", { name: `Credit ${number}` });
+  await page.keyboard.type("billed too early");
+  await page.keyboard.press("Enter");
+  await expect(crediting).toHaveCount(0);
+  await expect(first).toContainText("credited by");
+  await expect(
+    page.getByRole("region", { name: "How the contract stands" }),
+  ).toContainText("To be given back");
+  await expect(
+    plan.getByRole("button", { name: /^Bill / }).first(),
+  ).toBeVisible();
+  await accessible(page, "invoices");
+
+  // The firm moves the series on, and says why.
+  await page.goto("/office");
+  const office = page.getByRole("region", { name: "Invoices", exact: true });
+  await office
+    .getByRole("button", { name: "Move the series on" })
+    .press("Enter");
+  await page.getByRole("textbox", { name: "The next number is" }).fill("90");
+  await page.getByRole("textbox", { name: "Why" }).fill("the old books");
+  await page.keyboard.press("Enter");
+  await expect(
+    office.getByRole("list", { name: "Gaps that a person made" }),
+  ).toContainText("the old books");
+  await expect(office).toContainText(/the next is 20\d\d-0090/);
+  await accessible(page, "the office with its numbers");
+});

@@ -7,6 +7,7 @@ import { askJob } from "../api/jobQueries";
 import { Ask } from "../controls/Ask";
 import { Check } from "../controls/Check";
 import { Input } from "../controls/Input";
+import links from "../controls/links.module.css";
 import { LinkAddress, type LinkMade } from "../controls/LinkAddress";
 import { toggled } from "../controls/toggled";
 import styles from "./deliver.module.css";
@@ -24,9 +25,9 @@ export function CrewLinks({ data }: { data: Schemas["DeliverView"] }) {
         <h2>Crews&apos; pages</h2>
         <span className="note">tick and write hours, no price</span>
       </header>
-      <ul className={styles.links} aria-label="Links of crews">
+      <ul className={links.links} aria-label="Links of crews">
         {data.links.map((link) => (
-          <li key={link.id} className={link.state === "open" ? undefined : styles.shut}>
+          <li key={link.id} className={link.state === "open" ? undefined : links.shut}>
             <span>
               <b>{link.for}</b>
               <small>

@@ -23,7 +23,7 @@ export function InvoiceTermsEditor() {
       );
   if (!data || !numbers) return null;
   return (
-    <section className="panel" aria-label="Invoices">
+    <section className={`panel ${styles.wide}`} aria-label="Invoices">
       <header>
         <h2>Invoices</h2>
         <span className="note">the next is {numbers.next}; credit notes share the series</span>

@@ -4,10 +4,10 @@ import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
+import links from "../controls/links.module.css";
 import { LinkAddress, type LinkMade } from "../controls/LinkAddress";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
-import styles from "./revisions.module.css";
 import { useRevisionsTold } from "./useRevisionsTold";
 
 type Revision = Schemas["RevisionView"];
@@ -33,9 +33,9 @@ export function Links({ revision, outside }: { revision: Revision; outside: bool
           Look at it
         </a>
       </header>
-      <ul className={styles.links} aria-label="Links">
+      <ul className={links.links} aria-label="Links">
         {revision.links.map((link) => (
-          <li key={link.id} className={link.state === "open" ? "" : styles.shut}>
+          <li key={link.id} className={link.state === "open" ? "" : links.shut}>
             <span>
               <b>{link.for}</b>
               <small>
