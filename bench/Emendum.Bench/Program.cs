@@ -1,4 +1,4 @@
-// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load | fuzz | growth | library | price | proposal | customers]
+// Prints the table that docs/performance.md holds. Usage: Emendum.Bench SERVER.dll [opened | load | fuzz | growth | library | price | proposal | customers | deliver]
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
@@ -57,6 +57,13 @@ if (args is [var office, "library"])
 if (args is [var chosen, "customers"])
 {
     await Customers(chosen);
+    return 0;
+}
+
+// Only what comes after the yes.
+if (args is [var delivering, "deliver"])
+{
+    await Delivered(delivering);
     return 0;
 }
 
@@ -596,6 +603,96 @@ static async Task Customers(string server)
         );
         Row($"the page before each of them, {bytes / 1000:#,0} kB; p95", $"{At95(of.Pages):0} ms", "no aim set");
     }
+}
+
+/// A job of 5,000 lines that was accepted: its work order, a tick, an hour, an invoice.
+static async Task Delivered(string server)
+{
+    var job = BigJob.Of(500, 10);
+    job = job with
+    {
+        Info = job.Info with { Date = DateTime.UtcNow.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) },
+    };
+    await WithServer(
+        server,
+        async (http, _) =>
+        {
+            using var file = new ByteArrayContent(JobFile.Write(job));
+            file.Headers.ContentType = new("application/json");
+            (await http.PostAsync("/api/jobs/import", file)).EnsureSuccessStatusCode();
+            var version = (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job.Id}"))!["version"]!;
+            async Task<byte[]> Post(string path, JsonObject body)
+            {
+                using var response = await http.PostAsJsonAsync($"/api/jobs/{job.Id}/{path}", body);
+                return await response.EnsureSuccessStatusCode().Content.ReadAsByteArrayAsync();
+            }
+            var revision = Guid.CreateVersion7();
+            await Post(
+                "revisions",
+                new()
+                {
+                    ["id"] = revision,
+                    ["fact"] = Guid.CreateVersion7(),
+                    ["base"] = version.DeepClone(),
+                    ["how"] = "by hand",
+                    ["despite"] = "measured",
+                    ["day"] = "",
+                    ["time"] = "",
+                    ["message"] = null,
+                }
+            );
+            await Post(
+                $"revisions/{revision}/facts",
+                new()
+                {
+                    ["id"] = Guid.CreateVersion7(),
+                    ["kind"] = "yesRecorded",
+                    ["words"] = "measured",
+                    ["day"] = (string)job.Info.Date,
+                    ["asSent"] = true,
+                    ["photo"] = "",
+                }
+            );
+            async Task<(double First, double Median, int Bytes)> Timed(Func<Task<byte[]>> act)
+            {
+                var (times, bytes) = (new List<double>(), 0);
+                for (var n = 0; n < 11; n++)
+                {
+                    var watch = Stopwatch.StartNew();
+                    bytes = (await act()).Length;
+                    times.Add(watch.Elapsed.TotalMilliseconds);
+                }
+                return (times[0], times.Skip(1).Order().ElementAt(5), bytes);
+            }
+            void Told(string what, (double First, double Median, int Bytes) of, string aim) =>
+                Row(what, $"{of.Median:0} ms (first {of.First:0} ms), {of.Bytes / 1000:#,0} kB", aim);
+            var path = $"/api/jobs/{job.Id}/deliver";
+            Told("its work order on screen", await Timed(() => http.GetByteArrayAsync(path)), "no aim set");
+            var line = JsonNode.Parse(await http.GetByteArrayAsync(path))!["order"]!["lines"]![0]!;
+            JsonObject Body() => new() { ["id"] = Guid.CreateVersion7() };
+            Told(
+                "a tick, and the order after it",
+                await Timed(() =>
+                {
+                    var mark = Body();
+                    mark["lines"] = new JsonArray(
+                        new JsonObject { ["work"] = line["work"]!.DeepClone(), ["place"] = line["place"]!.DeepClone() }
+                    );
+                    mark["percent"] = "100";
+                    return Post("deliver/done", mark);
+                }),
+                "no aim set"
+            );
+            Told("hours used", await Timed(() => http.GetByteArrayAsync(path + "/hours-used")), "no aim set");
+            Told(
+                "the work order as a PDF",
+                await Timed(() => http.GetByteArrayAsync(path + "/work-order.pdf")),
+                "no aim set"
+            );
+            Told("invoices", await Timed(() => http.GetByteArrayAsync(path + "/invoices")), "no aim set");
+            return 0;
+        }
+    );
 }
 
 static async Task<T> WithServer<T>(

@@ -78,7 +78,7 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
               </button>
               {!looks && <a href={`${at}/pdf?bySection=${bySection}`}>PDF</a>}
             </p>
-            <Groups groups={bySection ? order.bySection : order.byPlace} bySection={bySection} onPage={onPage} />
+            <Groups order={order} bySection={bySection} onPage={onPage} />
             <Rest page={page} />
           </>
         )}
@@ -88,12 +88,13 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
 }
 
 interface GroupsProps {
-  groups: readonly Schemas["OrderGroupView"][];
+  order: Schemas["OrderView"];
   bySection: boolean;
   onPage: (page: Page) => void;
 }
 
-function Groups({ groups, bySection, onPage }: GroupsProps) {
+function Groups({ order, bySection, onPage }: GroupsProps) {
+  const groups = bySection ? order.bySection : order.byPlace;
   return groups.map((group, i) => (
     <section key={`${group.heading}/${group.name}`} className={styles.group} aria-label={group.name}>
       {group.heading && groups[i - 1]?.heading !== group.heading && <p className={styles.heading}>{group.heading}</p>}
@@ -104,9 +105,11 @@ function Groups({ groups, bySection, onPage }: GroupsProps) {
           <b>{group.hours}</b>
         </summary>
         <ul>
-          {group.lines.map((line) => (
-            <LineOfCrew key={line.work + line.place} line={line} bySection={bySection} onPage={onPage} />
-          ))}
+          {group.lines
+            .map((at) => order.lines[at]!)
+            .map((line) => (
+              <LineOfCrew key={line.work + line.place} line={line} bySection={bySection} onPage={onPage} />
+            ))}
         </ul>
       </details>
     </section>

@@ -50,8 +50,8 @@ public sealed class DeliverTests : IDisposable
         Assert.True(status == 200, answer.ToJsonString());
     }
 
-    private static List<JsonObject> Lines(JsonNode page, string by = "byPlace") =>
-        [.. (page["order"]![by]!).AsArray().SelectMany(g => g!["lines"]!.AsArray()).Select(l => l!.AsObject())];
+    private static List<JsonObject> Lines(JsonNode page) =>
+        [.. page["order"]!["lines"]!.AsArray().Select(l => l!.AsObject())];
 
     private static JsonObject Mark(JsonObject line, decimal percent, Guid? id = null) =>
         new()
@@ -122,6 +122,12 @@ public sealed class DeliverTests : IDisposable
         await Accept(Pottery);
         var before = await Deliver();
         Assert.True((bool)before["accepted"]!);
+        // Each line stands once in each order of reading.
+        foreach (var by in new[] { "byPlace", "bySection" })
+            Assert.Equal(
+                Enumerable.Range(0, Lines(before).Count),
+                before["order"]![by]!.AsArray().SelectMany(g => g!["lines"]!.AsArray()).Select(l => (int)l!).Order()
+            );
         var places = (await server.Job(Pottery))["places"]!.AsArray();
         var (status, answer) = await server.Do(
             "removePlaces",

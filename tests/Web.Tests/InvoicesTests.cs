@@ -237,6 +237,28 @@ public sealed class InvoicesTests : IDisposable
         var sums = view["sums"]!.AsArray().ToDictionary(s => (string)s!["label"]!, s => Money(s!["amount"]));
         Assert.Equal((0m, total), (sums["Billed"], sums["To be given back"]));
         Assert.Equal(200, (await Issue(Wanted("rest"))).Status);
+        // A part, in the invoice's own categories: what is left says so, and more is refused.
+        view = await View();
+        row = Row(view);
+        var left = row["left"]!.AsArray().Select(l => (string)l!["amount"]!).ToList();
+        JsonObject Part(params string[] amounts) =>
+            new()
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["reason"] = "less was done",
+                ["amounts"] = new JsonArray([.. amounts.Select(a => (JsonNode)a)]),
+            };
+        var again = $"{At}/{(Guid)row["id"]!}/credit";
+        (status, refused) = await server.Post(again, Part("99999999"));
+        Assert.Equal((422, "amount"), (status, (string)refused["field"]!));
+        (status, refused) = await server.Post(again, Part("x"));
+        Assert.Equal((422, "amount"), (status, (string)refused["field"]!));
+        Assert.Equal(200, (await server.Post(again, Part([.. left.Select((_, i) => i == 0 ? "10.00" : "")]))).Status);
+        view = await View();
+        Assert.False((bool)Row(view, 1)["mayCredit"]!);
+        Assert.Equal(Money(left[0]) - 10, Money(Row(view, 1)["left"]![0]!["amount"]));
+        Assert.StartsWith("Credits a part of ", (string)Row(view)["label"]!, StringComparison.Ordinal);
+        Assert.Equal(422, (await server.Post(again, Part())).Status);
     }
 
     [Fact]

@@ -207,6 +207,30 @@ test("a step of the payment plan is billed, paid in parts, credited and billed a
   await expect(
     plan.getByRole("button", { name: /^Bill / }).first(),
   ).toBeVisible();
+  // Billed again, a part of it is credited; what is more than is left is said beside the field.
+  await plan
+    .getByRole("button", { name: /^Bill / })
+    .first()
+    .press("Enter");
+  await making.getByRole("button", { name: "Issue it" }).press("Enter");
+  await expect(making).toHaveCount(0);
+  await list
+    .getByRole("button", { name: /^Credit / })
+    .first()
+    .press("Enter");
+  const part = page.getByRole("dialog", { name: /^Credit / });
+  await part.getByRole("radio", { name: "A part" }).check();
+  const credited = part.getByRole("textbox", { name: /^Before tax/ }).first();
+  await credited.fill("99999999");
+  await part.getByRole("textbox", { name: "Why" }).fill("less was done");
+  await part.getByRole("textbox", { name: "Why" }).press("Enter");
+  await expect(part.getByRole("alert").first()).toContainText(
+    "more than is left",
+  );
+  await credited.fill("10");
+  await credited.press("Enter");
+  await expect(part).toHaveCount(0);
+  await expect(list).toContainText("Credits a part of");
   await accessible(page, "invoices");
 
   // The firm moves the series on, and says why.

@@ -7408,6 +7408,11 @@ export interface components {
             /** Format: uuid */
             id: string;
             reason: string;
+            amounts?: string[];
+        };
+        CreditLeft: {
+            label: string;
+            amount: string;
         };
         CrewLinkView: {
             /** Format: uuid */
@@ -7902,6 +7907,7 @@ export interface components {
             says: string;
             isLate: boolean;
             mayCredit: boolean;
+            left: components["schemas"]["CreditLeft"][];
             pays: string;
             payments: components["schemas"]["PaymentView"][];
         };
@@ -8482,7 +8488,7 @@ export interface components {
             hours: string;
             says: string;
             done: boolean;
-            lines: components["schemas"]["OrderLineView"][];
+            lines: number[];
         };
         OrderLineView: {
             /** Format: uuid */
@@ -8527,6 +8533,7 @@ export interface components {
             planned: string;
             hours: string;
             percent: string;
+            lines: components["schemas"]["OrderLineView"][];
             byPlace: components["schemas"]["OrderGroupView"][];
             bySection: components["schemas"]["OrderGroupView"][];
             once: components["schemas"]["OrderRow"][];

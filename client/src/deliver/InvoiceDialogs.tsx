@@ -3,6 +3,7 @@ import { newId, Refused, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
+import { Radios } from "../controls/Radios";
 import { useInvoices } from "./useInvoices";
 
 interface Props {
@@ -56,30 +57,58 @@ export function PaymentDialog({ row, data, did, onClose }: Props & { data: Schem
   );
 }
 
-/** Undoes an invoice whole. */
+/** Undoes an invoice whole, or a part of it. */
 export function CreditDialog({ row, did, onClose }: Props) {
   const { job } = useInvoices();
   const [id] = useState(newId);
+  const [what, setWhat] = useState<"whole" | "part">(row.mayCredit ? "whole" : "part");
+  const [amounts, setAmounts] = useState<readonly string[]>(() => row.left.map(() => ""));
   const [reason, setReason] = useState("");
-  const [wrong, setWrong] = useState("");
+  const [wrong, setWrong] = useState<Record<string, string>>({});
   return (
     <Ask
       title={`Credit ${row.number}`}
       apply="Issue the credit note"
       width="xs"
-      ready={reason.trim() !== ""}
-      onApply={() => did(change.creditInvoice(job.id, row.id, { id, reason }))}
+      ready={reason.trim() !== "" && (what === "whole" || amounts.some((a) => a.trim() !== ""))}
+      onApply={() =>
+        did(change.creditInvoice(job.id, row.id, { id, reason, amounts: what === "part" ? [...amounts] : [] }))
+      }
       onRefused={(error) => {
-        setWrong(error.message);
-        return true;
+        const field = error instanceof Refused ? error.field : "";
+        setWrong({ [field]: error.message });
+        return field === "reason" || (field === "amount" && what === "part");
       }}
       onClose={onClose}
     >
-      <p>
-        A credit note of {row.total} takes the next number of the same series and undoes all that {row.number} did: its
-        step can be billed again, and what was paid is to be given back.
-      </p>
-      <Input label="Why" focus maxLength={500} value={reason} wrong={wrong} onType={setReason} />
+      {row.mayCredit && (
+        <Radios
+          label="What is credited"
+          value={what}
+          options={[
+            { value: "whole", words: `All of it, ${row.total}`, small: "its step can be billed again" },
+            { value: "part", words: "A part", small: "further credits are of parts, too" },
+          ]}
+          onChoose={setWhat}
+        />
+      )}
+      {what === "part" &&
+        row.left.map(
+          (left, at) =>
+            left.amount && (
+              <Input
+                key={left.label}
+                label={`Before tax, ${left.label}`}
+                inputMode="decimal"
+                value={amounts[at]!}
+                wrong={wrong["amount"]}
+                hint={`of ${left.amount} that is left`}
+                onType={(text) => setAmounts(amounts.map((a, i) => (i === at ? text : a)))}
+              />
+            ),
+        )}
+      <p className="note">It takes the next number of the same series. What was paid beyond is to be given back.</p>
+      <Input label="Why" focus maxLength={500} value={reason} wrong={wrong["reason"]} onType={setReason} />
     </Ask>
   );
 }

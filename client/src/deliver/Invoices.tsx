@@ -105,7 +105,7 @@ export function Invoices() {
                             Payment
                           </button>
                         )}
-                        {row.mayCredit && (
+                        {row.left.length > 0 && (
                           <button
                             type="button"
                             className="act"

@@ -13,6 +13,7 @@ import { useDeliver } from "./useDeliver";
 
 type Line = Schemas["OrderLineView"];
 type Group = Schemas["OrderGroupView"];
+type Shown = Omit<Group, "lines"> & { lines: readonly Line[] };
 
 const keys = (lines: readonly Line[]) => lines.map(({ work, place }) => ({ work, place }));
 
@@ -26,7 +27,10 @@ export function WorkOrder({ data, order }: { data: Schemas["DeliverView"]; order
     change.markDone(job.id, { id: newId(), lines: keys(lines), percent });
   const groups = by === "place" ? order.byPlace : order.bySection;
   const shown = groups
-    .map((g) => ({ ...g, lines: g.lines.filter((l) => section === "" || l.section === section) }))
+    .map((g) => ({
+      ...g,
+      lines: g.lines.map((at) => order.lines[at]!).filter((l) => section === "" || l.section === section),
+    }))
     .filter((g) => g.lines.length > 0);
   const pdf = `/api/jobs/${job.id}/deliver/work-order.pdf?bySection=${by === "section"}&section=${encodeURIComponent(section)}`;
   return (
@@ -88,7 +92,7 @@ export function WorkOrder({ data, order }: { data: Schemas["DeliverView"]; order
 }
 
 interface GroupProps {
-  group: Group;
+  group: Shown;
   by: "place" | "section";
   heading: string;
   onMark: (lines: readonly Line[], percent: string) => void;

@@ -45,9 +45,13 @@ public sealed record Invoice(
     string Label
 )
 {
-    /// <summary>The invoice that it credits, whole; null where it is an invoice.</summary>
+    /// <summary>The invoice that it credits; null where it is an invoice.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? Credits { get; init; }
+
+    /// <summary>Whether it credits a part of that, and not the whole (M20).</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool InPart { get; init; }
 
     /// <summary>Why, of a credit note.</summary>
     public string Reason { get; init; } = "";
@@ -100,11 +104,21 @@ public sealed record BilledJob(
     /// <summary>Invoices that stand: neither credit notes nor what one of them undid.</summary>
     public IEnumerable<Invoice> Standing => Invoices.Where(i => i.Credits is null && !IsCredited(i));
 
-    /// <summary>Whether a credit note has undone an invoice.</summary>
-    public bool IsCredited(Invoice invoice) => Invoices.Any(c => c.Credits == invoice.Id);
+    /// <summary>Whether a credit note has undone an invoice whole.</summary>
+    public bool IsCredited(Invoice invoice) => Invoices.Any(c => c.Credits == invoice.Id && !c.InPart);
 
-    /// <summary>What was billed so far, without what was credited whole: its step is open again, account and retention are back (M20).</summary>
-    public Billing Billing => new(Agreed.Contract, Use, Retention.None, [.. Standing.Select(i => i.Part)]);
+    /// <summary>Credit notes over parts of an invoice.</summary>
+    public IEnumerable<Invoice> PartsCredited(Invoice invoice) =>
+        Invoices.Where(c => c.Credits == invoice.Id && c.InPart);
+
+    /// <summary>What was billed so far, without what was credited whole: its step is open again, account and retention are back. What was credited in part is billed less (M20).</summary>
+    public Billing Billing =>
+        new(
+            Agreed.Contract,
+            Use,
+            Retention.None,
+            [.. Invoices.Where(i => i.Credits is null ? !IsCredited(i) : i.InPart).Select(i => i.Part)]
+        );
 
     /// <summary>Whether a step of the plan was billed.</summary>
     public bool IsBilled(int step) => Standing.Any(i => i.Bills is { By: BillsBy.Step, Step: { } s } && s == step);
@@ -116,7 +130,7 @@ public sealed record BilledJob(
     public decimal OpenOf(Invoice invoice) =>
         invoice.Credits is not null ? 0
         : IsCredited(invoice) ? -PaidOf(invoice)
-        : invoice.Part.PayableNow - PaidOf(invoice);
+        : invoice.Part.PayableNow + PartsCredited(invoice).Sum(c => c.Part.Total) - PaidOf(invoice);
 
     /// <summary>What an invoice would come to.</summary>
     /// <param name="bills">What it bills.</param>
@@ -186,11 +200,46 @@ public sealed record BilledJob(
     /// <exception cref="RefusedException">It is no invoice that stands.</exception>
     public Part Credit(Invoice invoice)
     {
-        if (invoice.Credits is not null || IsCredited(invoice))
-            throw RefusedException.Of("invoice", "That invoice was credited already.");
-        ByCategory Less(ByCategory of) => new([.. of.Amounts.Select(a => -a)]);
+        CheckCredited(invoice);
+        if (PartsCredited(invoice).Any())
+            throw RefusedException.Of("invoice", "A part of it was credited: it is credited further only in parts.");
         var part = invoice.Part;
         return new(Less(part.Work), Less(part.OnAccount), Less(part.Used), -part.Retained, -part.Tax, -part.Rounding);
+    }
+
+    private static ByCategory Less(ByCategory of) => new([.. of.Amounts.Select(a => -a)]);
+
+    private void CheckCredited(Invoice invoice)
+    {
+        if (invoice.Credits is not null || IsCredited(invoice))
+            throw RefusedException.Of("invoice", "That invoice was credited already.");
+    }
+
+    /// <summary>What is left to be credited of an invoice, before tax.</summary>
+    public ByCategory Left(Invoice invoice) =>
+        PartsCredited(invoice).Aggregate(invoice.Part.Net, (left, note) => left + note.Part.Net);
+
+    /// <summary>What credits a part of an invoice, in its own categories and rates: never more than is left of it, and the one that closes it takes the tax that is left (M20).</summary>
+    /// <param name="invoice">The invoice.</param>
+    /// <param name="amounts">What is credited, before tax, by category.</param>
+    /// <exception cref="RefusedException">More than is left, or nothing.</exception>
+    public Part CreditPart(Invoice invoice, ByCategory amounts)
+    {
+        CheckCredited(invoice);
+        if (amounts.Amounts.Any(a => decimal.Round(a, Agreed.Places) != a))
+            throw RefusedException.Of("amount", "Amounts in the currency's places.");
+        var contract = Agreed.Contract;
+        var nothing = ByCategory.Nothing(Agreed.Categories.Length);
+        var note = CreditNote.Of(
+            contract,
+            invoice.Part.Net,
+            invoice.Part.Tax,
+            [.. PartsCredited(invoice).Select(c => new CreditNote(Less(c.Part.Net), -c.Part.Tax))],
+            nothing + amounts
+        );
+        var less = Less(note.Net);
+        var account = invoice.Part.OnAccount.Sum != 0;
+        return new(account ? nothing : less, account ? less : nothing, nothing, 0, -note.Tax, 0);
     }
 
     /// <summary>Refuses money that cannot have come.</summary>

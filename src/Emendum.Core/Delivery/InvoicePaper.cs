@@ -84,7 +84,7 @@ public static class InvoicePaper
                 rows.Add(
                     Row(
                         RowKind.Group,
-                        $"Credits invoice {before.Invoices.First(i => i.Id == credits).Number} whole",
+                        $"Credits {(Invoice.InPart ? "a part of " : "")}invoice {before.Invoices.First(i => i.Id == credits).Number}{(Invoice.InPart ? "" : " whole")}",
                         Invoice.Reason,
                         null
                     )
@@ -140,21 +140,44 @@ public static class InvoicePaper
                 );
         }
 
-        /// <summary>How the contract stands with it, before tax.</summary>
+        /// <summary>How the contract stands with it, before tax; of work done to date as a valuation statement (M23).</summary>
         public IEnumerable<Element> Stands()
         {
             var billing = Before.Billing;
             var sum = billing.Contract.Sum.Sum;
             yield return new PriceTable(
                 Agreed.Currency,
-                [
-                    Row(RowKind.Group, "How the contract stands, before tax", "", null),
-                    Row(RowKind.Part, "Contract sum", "", sum),
-                    Row(RowKind.Part, "Billed before", "", billing.Billed.Sum),
-                    Row(RowKind.Part, "This invoice", "", Part.Net.Sum),
-                    Row(RowKind.Part, "Not billed yet", "", sum - billing.Billed.Sum - Part.Net.Sum),
-                ]
+                Invoice.Bills.By == BillsBy.Percent
+                    ? [.. Valued(Valuation.Of(billing, Part), sum)]
+                    :
+                    [
+                        Row(RowKind.Group, "How the contract stands, before tax", "", null),
+                        Row(RowKind.Part, "Contract sum", "", sum),
+                        Row(RowKind.Part, "Billed before", "", billing.Billed.Sum),
+                        Row(RowKind.Part, "This invoice", "", Part.Net.Sum),
+                        Row(RowKind.Part, "Not billed yet", "", sum - billing.Billed.Sum - Part.Net.Sum),
+                    ]
             );
+        }
+
+        private IEnumerable<PriceRow> Valued(Valuation valued, decimal sum)
+        {
+            yield return Row(RowKind.Group, "Valuation statement", "before tax where nothing else is said", null);
+            yield return Row(RowKind.Part, "Contract sum", "", sum);
+            yield return Row(RowKind.Part, "Value of work to date", "", valued.Value);
+            yield return Row(RowKind.Part, "Previous", "", valued.Previous);
+            yield return Row(RowKind.Part, "This period", "", valued.Period);
+            if (valued.Used != 0)
+                yield return Row(RowKind.Part, "Used from what was billed on account", "", valued.Used);
+            yield return Row(RowKind.Part, "Net", "", valued.Net);
+            yield return Row(RowKind.Part, "Tax", "", valued.Tax);
+            if (valued.RetainedToDate != 0)
+            {
+                yield return Row(RowKind.Part, "Retained to date", "", valued.RetainedToDate);
+                yield return Row(RowKind.Part, "Of it now", "", valued.RetainedNow);
+            }
+            yield return Row(RowKind.Part, "Payable", "with tax", valued.Payable);
+            yield return Row(RowKind.Part, "Balance", "contract sum less value", valued.Balance);
         }
 
         /// <summary>When it was supplied, and until when it is to be paid.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Emendum.Core;
 using Emendum.Core.Delivery;
 using Emendum.Core.Jobs;
@@ -34,10 +35,32 @@ public sealed record InvoiceWanted(BillsBy By, int? Step, string Value)
 /// <param name="Reason">Why it is billed ahead of the contract sum; empty where it is not (M21).</param>
 public sealed record IssueInvoice(Guid Id, InvoiceWanted Wanted, string Total, string Supplied, string Reason);
 
-/// <summary>Credits an invoice whole.</summary>
+/// <summary>Credits an invoice, whole or in part.</summary>
 /// <param name="Id">Id of the credit note.</param>
 /// <param name="Reason">Why.</param>
-public sealed record CreditInvoice(Guid Id, string Reason);
+public sealed record CreditInvoice(Guid Id, string Reason)
+{
+    /// <summary>Of a part: amounts before tax as typed, one for each tax category of the contract, empty for nothing; none for the whole.</summary>
+    public ImmutableArray<string> Amounts { get; init; } = [];
+
+    /// <summary>They, read.</summary>
+    /// <exception cref="RefusedException">One of them cannot be.</exception>
+    internal ByCategory Read(int categories)
+    {
+        if (Amounts.Length > categories)
+            throw RefusedException.Of("amount", "The contract has fewer tax categories.");
+        return new(
+            [
+                .. Amounts.Select(a =>
+                    a.Trim().Length == 0
+                        ? 0
+                        : Rounding.ReadInput(a.Replace(",", "", StringComparison.Ordinal).Trim())
+                            ?? throw RefusedException.Of("amount", "Write amounts as numbers, like 1250.00.")
+                ),
+            ]
+        );
+    }
+}
 
 /// <summary>Writes money that came for an invoice.</summary>
 /// <param name="Id">Id of the payment.</param>
@@ -208,7 +231,7 @@ public sealed class Invoicing(
             work.Brand
         );
 
-    /// <summary>Credits an invoice whole, under the next number of the same series.</summary>
+    /// <summary>Credits an invoice, whole or in part, under the next number of the same series.</summary>
     internal InvoicesView Credit(Guid job, Guid invoice, CreditInvoice credit)
     {
         var (work, terms) = (Accepted(job), Terms);
@@ -226,9 +249,14 @@ public sealed class Invoicing(
                 var of =
                     before.Invoices.FirstOrDefault(i => i.Id == invoice)
                     ?? throw new NotThereException("That invoice is not of this job.");
-                return new(credit.Id, number, issued, of.Supplied, issued, of.Bills, before.Credit(of), of.Label)
+                var inPart = !credit.Amounts.IsDefaultOrEmpty;
+                var part = inPart
+                    ? before.CreditPart(of, credit.Read(before.Agreed.Categories.Length))
+                    : before.Credit(of);
+                return new(credit.Id, number, issued, of.Supplied, issued, of.Bills, part, of.Label)
                 {
                     Credits = of.Id,
+                    InPart = inPart,
                     Reason = credit.Reason.Trim(),
                 };
             },

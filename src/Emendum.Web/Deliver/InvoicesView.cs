@@ -60,7 +60,8 @@ public sealed record PaymentView(Guid Id, string Day, string Amount, string How,
 /// <param name="Open">What is to be paid of it; empty for nothing.</param>
 /// <param name="Says">How it stands, in words.</param>
 /// <param name="IsLate">Whether it is overdue.</param>
-/// <param name="MayCredit">Whether it can be credited.</param>
+/// <param name="MayCredit">Whether it can be credited whole.</param>
+/// <param name="Left">What is left to be credited in part, for each tax category of the contract; empty where nothing is.</param>
 /// <param name="Pays">What would pay it in full, to be typed over.</param>
 /// <param name="Payments">What came for it.</param>
 public sealed record InvoiceRow(
@@ -76,9 +77,15 @@ public sealed record InvoiceRow(
     string Says,
     bool IsLate,
     bool MayCredit,
+    IReadOnlyList<CreditLeft> Left,
     string Pays,
     IReadOnlyList<PaymentView> Payments
 );
+
+/// <summary>What is left to be credited of an invoice in a tax category.</summary>
+/// <param name="Label">Its taxes, or why there are none.</param>
+/// <param name="Amount">Before tax; empty where the invoice has nothing of it.</param>
+public sealed record CreditLeft(string Label, string Amount);
 
 /// <summary>Invoices of a job: what was agreed, billed, paid, and what is open.</summary>
 /// <param name="Currency">ISO 4217.</param>
@@ -186,7 +193,7 @@ public sealed record InvoicesView(
         var isCredit = invoice.Credits is not null;
         var says =
             isCredit ? ""
-            : credited ? $"credited by {billed.Invoices.First(i => i.Credits == invoice.Id).Number}"
+            : credited ? $"credited by {billed.Invoices.First(i => i.Credits == invoice.Id && !i.InPart).Number}"
             : open == 0 ? "paid"
             : open < 0 ? "paid too much"
             : late > 0 ? $"overdue {Counted.Of(late, "day")}"
@@ -198,7 +205,7 @@ public sealed record InvoicesView(
             invoice.Number,
             isCredit,
             isCredit
-                ? $"Credits {billed.Invoices.First(i => i.Id == invoice.Credits).Number}: {invoice.Reason}"
+                ? $"Credits {(invoice.InPart ? "a part of " : "")}{billed.Invoices.First(i => i.Id == invoice.Credits).Number}: {invoice.Reason}"
                 : invoice.Label,
             InWords(invoice.Issued),
             isCredit ? "" : InWords(invoice.Due),
@@ -207,7 +214,8 @@ public sealed record InvoicesView(
             open == 0 ? "" : Money(open),
             says,
             !isCredit && open > 0 && late > 0,
-            !isCredit && !credited,
+            !isCredit && !credited && !billed.PartsCredited(invoice).Any(),
+            isCredit || credited ? [] : LeftOf(billed, invoice),
             open > 0 ? Rounding.Text(open) : "",
             [
                 .. billed
@@ -221,6 +229,25 @@ public sealed record InvoicesView(
                     )),
             ]
         );
+    }
+
+    private static IReadOnlyList<CreditLeft> LeftOf(BilledJob billed, Invoice invoice)
+    {
+        var left = billed.Left(invoice);
+        return left.Amounts.All(a => a == 0)
+            ? []
+            :
+            [
+                .. billed.Agreed.Categories.Select(
+                    (c, i) =>
+                        new CreditLeft(
+                            c.Taxes.IsEmpty
+                                ? c.Reason
+                                : string.Join(", ", c.Taxes.Select(t => $"{t.Name} {Shown.Typed(t.Rate)} %")),
+                            left[i] == 0 ? "" : Shown.Money(left[i], billed.Agreed.Places)
+                        )
+                ),
+            ];
     }
 
     private static string InWords(DateOnly day) =>

@@ -93,17 +93,17 @@ public sealed record OrderLineView(
 /// <param name="Hours">Hours allowed for them, with unit; empty for none.</param>
 /// <param name="Says">How much is done: <c>2 of 5 done</c>.</param>
 /// <param name="Done">Whether all that can be ticked is.</param>
-/// <param name="Lines">They.</param>
+/// <param name="Lines">They, by their places among the order's lines.</param>
 public sealed record OrderGroupView(
     string Heading,
     string Name,
     string Hours,
     string Says,
     bool Done,
-    IReadOnlyList<OrderLineView> Lines
+    IReadOnlyList<int> Lines
 )
 {
-    internal static OrderGroupView Of(OrderedGroup group, SiteLog log, Func<DateTime, string> moment)
+    internal static OrderGroupView Of(OrderedGroup group, SiteLog log, Dictionary<(Guid, Guid), int> at)
     {
         var ticks = group.Lines.Where(l => l.IsOnce).ToList();
         var done = ticks.Count(l => log.PercentOf(l) == 100);
@@ -113,7 +113,7 @@ public sealed record OrderGroupView(
             OrderLineView.HoursOf(group.Hours),
             ticks.Count == 0 ? "" : $"{done} of {ticks.Count} done",
             ticks.Count > 0 && done == ticks.Count,
-            [.. group.Lines.Select(l => OrderLineView.Of(l, log, moment))]
+            [.. group.Lines.Select(l => at[(l.Work, l.Place)])]
         );
     }
 }
@@ -129,8 +129,9 @@ public sealed record OrderRow(string Name, string Detail, string Amount);
 /// <param name="Planned">For how many people the hours were planned, and how long their day is.</param>
 /// <param name="Hours">All hours allowed, with unit.</param>
 /// <param name="Percent">How much is done, by hours: <c>56 %</c>; empty where it has no hours.</param>
-/// <param name="ByPlace">Its lines place by place.</param>
-/// <param name="BySection">Its lines section by section.</param>
+/// <param name="Lines">Its lines, each once: of a large order they are told at each tick.</param>
+/// <param name="ByPlace">They place by place.</param>
+/// <param name="BySection">They section by section.</param>
 /// <param name="Once">Labour that belongs to no one place, set-up and travel last.</param>
 /// <param name="Supplies">Goods for the whole job: name, packs, need.</param>
 /// <param name="Mixes">What is mixed, with its parts.</param>
@@ -144,6 +145,7 @@ public sealed record OrderView(
     string Planned,
     string Hours,
     string Percent,
+    IReadOnlyList<OrderLineView> Lines,
     IReadOnlyList<OrderGroupView> ByPlace,
     IReadOnlyList<OrderGroupView> BySection,
     IReadOnlyList<OrderRow> Once,
@@ -160,7 +162,8 @@ public sealed record OrderView(
     public static OrderView Of(AcceptedWork work, SiteLog log, FirmDay day)
     {
         var (order, moment) = (log.Order, day.Moments());
-        OrderGroupView Group(OrderedGroup group) => OrderGroupView.Of(group, log, moment);
+        var at = order.Lines.Index().ToDictionary(l => (l.Item.Work, l.Item.Place), l => l.Index);
+        OrderGroupView Group(OrderedGroup group) => OrderGroupView.Of(group, log, at);
         return new(
             work.Head.Title,
             ReferenceOf(work, day),
@@ -169,6 +172,7 @@ public sealed record OrderView(
             $"planned for {(order.Crew == 1 ? "one person" : $"a crew of {order.Crew}")}, {Shown.Typed(order.HoursPerDay)} h a day",
             $"{Shown.Tenths(order.Hours)} h",
             PercentOf(log),
+            [.. order.Lines.Select(l => OrderLineView.Of(l, log, moment))],
             [.. order.ByPlace.Select(Group)],
             [.. order.BySection.Select(Group)],
             [.. OnceOf(order)],
