@@ -402,12 +402,29 @@ internal sealed class Fuzz
     /// <summary>The demo's job that was accepted.</summary>
     private const string Gallery = "01930000-0000-7000-8000-000000000994";
 
-    /// <summary>What is delivered of it, with its invoices and what one over 1.00 before tax would come to; null where the yes was annulled meanwhile.</summary>
+    /// <summary>What is delivered of it, with its invoices and what one over 1.00 before tax would come to. Where the yes was annulled meanwhile it is said again; null where it cannot be.</summary>
     private async Task<JsonObject?> Accepted()
     {
         var view = (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver"))!;
         if (!(bool)view["accepted"]!)
-            return null;
+        {
+            var sent = (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/revisions"))!["revisions"]![0]!;
+            using var yes = await http.PostAsJsonAsync(
+                $"/api/jobs/{Gallery}/revisions/{(string)sent["id"]!}/facts",
+                new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["kind"] = "yesRecorded",
+                    ["words"] = "said again",
+                    ["day"] = view["today"]!.DeepClone(),
+                    ["asSent"] = true,
+                    ["photo"] = "",
+                }
+            );
+            view = (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver"))!;
+            if (!(bool)view["accepted"]!)
+                return null;
+        }
         view["billed"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/invoices");
         using var draft = await http.PostAsJsonAsync(
             $"/api/jobs/{Gallery}/deliver/invoices/draft",
