@@ -305,7 +305,7 @@ public sealed class RevisionStore(Database database)
         if (fact.Kind == FactKind.Annulled && was.Acceptance is { } yes && InvoiceStore.RestsOn(connection, yes.Id))
             throw Core.RefusedException.Of(
                 "revision",
-                "An invoice rests on this acceptance: it cannot be annulled any more (L18)."
+                "An invoice rests on this acceptance: it cannot be annulled any more."
             );
         // A link that was revoked while its page stood open does nothing more; one is revoked once.
         if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })

@@ -36,20 +36,6 @@ public sealed class WorkOrderStore(Database database)
             .FirstOrDefault();
     }
 
-    /// <summary>The job as it was agreed, as a job file; null where no order was made yet.</summary>
-    public byte[]? Job(Guid job, Guid acceptance)
-    {
-        using var connection = database.Connect();
-        return connection
-            .Rows(
-                "SELECT job FROM work_order WHERE job_id = $job AND fact_id = $fact",
-                r => Packed.Read((byte[])r[0]),
-                ("$job", job),
-                ("$fact", acceptance)
-            )
-            .FirstOrDefault();
-    }
-
     /// <summary>Keeps one; the first that is kept for an acceptance stays.</summary>
     /// <param name="job">The job.</param>
     /// <param name="acceptance">The fact of its acceptance.</param>

@@ -15,14 +15,11 @@ public sealed record AgreedMoney(decimal Price, decimal Cost, decimal Labour, de
     public static AgreedMoney Of(Estimate agreed) =>
         new(
             agreed.Price.BeforeTax.V,
-            Kept(agreed.Price.Readouts.Cost.V),
-            Kept(agreed.Reckoned.Costs.Roles.Sum(r => r.Cost.V)),
-            Kept(agreed.Reckoned.Costs.Hours.V),
+            Rounding.Kept(agreed.Price.Readouts.Cost.V),
+            Rounding.Kept(agreed.Reckoned.Costs.Roles.Sum(r => r.Cost.V)),
+            Rounding.Kept(agreed.Reckoned.Costs.Hours.V),
             AgreedContract.Of(agreed)
         );
-
-    private static decimal Kept(decimal value) =>
-        decimal.Round(value, Rounding.InputDecimals, MidpointRounding.AwayFromZero);
 
     /// <summary>Margin in percent as it was agreed; null without a price.</summary>
     public decimal? Margin => MarginAt(Hours);

@@ -29,10 +29,10 @@ public static class OrderMaking
                         job.SectionOf(o.Item.Item),
                         o.Item.Item.Name,
                         o.Part.Name,
-                        Kept(o.Amount.V)
+                        Rounding.Kept(o.Amount.V)
                     )),
             ],
-            Kept(costs.Hours.V - costs.Worked.V),
+            Rounding.Kept(costs.Hours.V - costs.Worked.V),
             [
                 .. costs.Buying.Select(b => new OrderedSupply(
                     Called(b.Material),
@@ -64,10 +64,6 @@ public static class OrderMaking
 
     private static Material Base(Mixed mixed) => mixed.Parts[0].Material ?? mixed.Material;
 
-    /// <summary>A figure with as many decimals as are read back.</summary>
-    private static decimal Kept(decimal value) =>
-        decimal.Round(value, Rounding.InputDecimals, MidpointRounding.AwayFromZero);
-
     /// <summary>How much of something, with its unit; pieces have none.</summary>
     private static string Amount(decimal value, Unit unit) =>
         unit == Unit.Each ? Shown.Fine(value)
@@ -94,13 +90,13 @@ public static class OrderMaking
             item.Item.Name,
             place.Group,
             PlacesInWords.Named(place),
-            Kept(line.Quantity.V),
+            Rounding.Kept(line.Quantity.V),
             symbol,
             line.Quantity.V == 0 ? "" : $"{Shown.Amount(line.Quantity.V, symbol)} {symbol}".TrimEnd(),
             item.Entry is ProductionRate { Paces: var paces } && (paces.Length > 1 || paces[0].Coats > 1)
                 ? here.Coats
                 : 0,
-            Kept(line.Hours.V)
+            Rounding.Kept(line.Hours.V)
         )
         {
             Goods = [.. Goods(line)],
@@ -161,7 +157,10 @@ public static class OrderMaking
         if (line.Hours.V == 0 || line.Cell.Labour is not null || line.Item.Item.Labour is not null)
             return null;
         if (line.Item.Entry is Assembly assembly)
-            return new(assembly.Id, 0, Unit.Hour.Symbol, Kept(line.Hours.V)) { Basis = LabourBasis.Of(assembly) };
+            return new(assembly.Id, 0, Unit.Hour.Symbol, Rounding.Kept(line.Hours.V))
+            {
+                Basis = LabourBasis.Of(assembly),
+            };
         if (line.Item.Entry is not ProductionRate rate)
             return null;
         var labour = line.Item.Parts.First(p => p.Kind.IsLabour);
@@ -170,7 +169,7 @@ public static class OrderMaking
             rate.Id,
             here.Coats,
             line.OfItem.UnitIn(job.Units).Symbol,
-            Kept(treated * Factors.OfLabour(line, labour, job))
+            Rounding.Kept(treated * Factors.OfLabour(line, labour, job))
         );
     }
 }

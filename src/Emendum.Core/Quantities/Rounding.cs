@@ -24,6 +24,9 @@ public static class Rounding
     public static decimal Money(decimal value, int places = 2) =>
         decimal.Round(ForCompare(value), places, MidpointRounding.AwayFromZero);
 
+    /// <summary>A figure with as many decimals as are read back from what is kept.</summary>
+    public static decimal Kept(decimal value) => decimal.Round(value, InputDecimals, MidpointRounding.AwayFromZero);
+
     /// <summary>So many significant figures, for reading only.</summary>
     public static decimal Digits(decimal value, int figures)
     {

@@ -52,10 +52,6 @@ public sealed record RevisionFigures(
     /// <summary>SHA-256 of the customer's schedule of quantities as it was given back, priced (.xlsx); empty where the price is not shown by it.</summary>
     public string Schedule { get; init; } = "";
 
-    /// <summary>A number that is no money, to as many places as are read back.</summary>
-    private static decimal Kept(decimal value) =>
-        decimal.Round(value, Rounding.InputDecimals, MidpointRounding.AwayFromZero);
-
     /// <summary>Those of a job as it stands.</summary>
     public static RevisionFigures Of(Estimate estimate)
     {
@@ -73,7 +69,7 @@ public sealed record RevisionFigures(
                     line.Measures.Place.Id,
                     job.Titled(line.OfItem.Item),
                     Writing.PlaceName(line),
-                    Kept(line.Quantity.V),
+                    Rounding.Kept(line.Quantity.V),
                     line.OfItem.SymbolIn(job.Units),
                     line.Cell.Of(line.OfItem.Item).Coats,
                     ScopeBlock.Said(line, writing).Wording,
@@ -94,8 +90,8 @@ public sealed record RevisionFigures(
             steps.ToImmutable(),
             price.BeforeTax.V,
             price.Total.V,
-            Kept(estimate.Reckoned.Costs.Hours.V),
-            price.Readouts.Margin is { } margin ? Kept(margin.V) : null,
+            Rounding.Kept(estimate.Reckoned.Costs.Hours.V),
+            price.Readouts.Margin is { } margin ? Rounding.Kept(margin.V) : null,
             estimate.MoneyPlaces
         );
     }
