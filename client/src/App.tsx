@@ -12,6 +12,7 @@ import {
   PricePage,
   ProposalPage,
   SchedulePage,
+  StockPage,
   WorkPage,
 } from "./pages";
 import { Mishap } from "./shell/Mishap";
@@ -31,6 +32,7 @@ export function App() {
               <Route path="/book" element={<BookPage />} />
               <Route path="/book/:id" element={<BookPage />} />
               <Route path="/office" element={<OfficePage />} />
+              <Route path="/office/stock" element={<StockPage />} />
               <Route path="/jobs/:id" element={<JobFrame />}>
                 <Route index element={<Navigate to="measure" replace />} />
                 <Route path="measure" element={<MeasurePage />} />

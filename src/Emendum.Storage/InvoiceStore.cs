@@ -9,27 +9,9 @@ using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
 
-/// <summary>Where a series stands.</summary>
-/// <param name="Year">The year it is of; 0 where its years are one series.</param>
-/// <param name="Next">The next number.</param>
-/// <param name="LastDay">Day of the last that was issued; null for none.</param>
-public sealed record SeriesNow(int Year, int Next, DateOnly? LastDay);
-
-/// <summary>A series that a person moved on (rule N4).</summary>
-/// <param name="Year">The year; 0 where its years are one series.</param>
-/// <param name="Was">What was next.</param>
-/// <param name="Now">What is next since.</param>
-/// <param name="Reason">Why.</param>
-/// <param name="At">When (UTC).</param>
-/// <param name="By">Who.</param>
-public sealed record SeriesMoved(int Year, int Was, int Now, string Reason, DateTime At, string By);
-
 /// <summary>Invoices, credit notes and payments on disk. The number is given in the transaction that issues (rule N2): a crash before its end uses none.</summary>
 public sealed class InvoiceStore(Database database)
 {
-    /// <summary>Name of the series that invoices and credit notes share (rule N1).</summary>
-    private const string Series = "invoice";
-
     /// <summary>What was billed and paid of what was agreed.</summary>
     /// <param name="job">The job.</param>
     /// <param name="acceptance">The fact of its acceptance.</param>
@@ -116,19 +98,11 @@ public sealed class InvoiceStore(Database database)
         var before = Billed(connection, job, acceptance, agreed, terms.Use);
         if (before.Invoices.Any(i => i.Id == id))
             return before;
-        var (year, next, issued) = Next(connection, terms, today);
+        var (year, next, issued) = NumberStore.Next(connection, NumberStore.Invoices, terms.Numbers, today);
         var text = NumberScheme.Of(terms.Numbers, issued.Year, next);
         var invoice = make(before, text, issued);
-        if (
-            connection
-                .Rows("SELECT 1 FROM invoice WHERE lower(text) = lower($text)", r => r.GetInt32(0), ("$text", text))
-                .Count > 0
-        )
-            throw RefusedException.Of(
-                "numbers",
-                $"The number {text} was given out before. Move the series on, or change how it is written, in the Office."
-            );
-        Put(connection, year, next + 1, issued);
+        NumberStore.CheckNew(connection, text);
+        NumberStore.Put(connection, NumberStore.Invoices, year, next + 1, issued);
         connection.Run(
             "INSERT INTO invoice (id, job_id, fact_id, text, content, document, at, by) VALUES ($id, $job, $fact, $text, $content, $document, $at, $by)",
             ("$id", id),
@@ -136,7 +110,7 @@ public sealed class InvoiceStore(Database database)
             ("$fact", acceptance),
             ("$text", text),
             ("$content", JsonSerializer.Serialize(invoice, CoreJson.Options)),
-            ("$document", Packed.Of(JsonSerializer.SerializeToUtf8Bytes(paper(invoice, before), CoreJson.Options))),
+            ("$document", IssuedPaper.Kept(paper(invoice, before))),
             ("$at", JobStore.Utc(at)),
             ("$by", by)
         );
@@ -144,128 +118,27 @@ public sealed class InvoiceStore(Database database)
         return before with { Invoices = before.Invoices.Add(invoice) };
     }
 
-    /// <summary>The next number and the day of issue: today, and never before the last of the series (N3).</summary>
-    private static (int Year, int Next, DateOnly Issued) Next(
-        SqliteConnection connection,
-        InvoiceTerms terms,
-        DateOnly today
-    )
-    {
-        var all = Rows(connection);
-        var last = all.Max(s => s.LastDay);
-        var issued = last > today ? last.Value : today;
-        var year = NumberScheme.IsYearly(terms.Numbers) ? issued.Year : 0;
-        return (year, all.FirstOrDefault(s => s.Year == year)?.Next ?? 1, issued);
-    }
-
-    private static List<SeriesNow> Rows(SqliteConnection connection) =>
-        connection.Rows(
-            "SELECT year, next, last_day FROM number_series WHERE name = $name",
-            r => new SeriesNow(
-                r.GetInt32(0),
-                r.GetInt32(1),
-                r.GetString(2) is { Length: > 0 } day ? Day.Of(day) : null
-            ),
-            ("$name", Series)
-        );
-
-    private static void Put(SqliteConnection connection, int year, int next, DateOnly? day) =>
-        connection.Run(
-            "INSERT INTO number_series VALUES ($name, $year, $next, $day) ON CONFLICT (name, year) DO UPDATE SET next = excluded.next, last_day = excluded.last_day",
-            ("$name", Series),
-            ("$year", year),
-            ("$next", next),
-            ("$day", day is { } of ? Day.Written(of) : "")
-        );
-
-    /// <summary>Where the series of this day stands.</summary>
-    public SeriesNow Stands(InvoiceTerms terms, DateOnly today)
-    {
-        using var connection = database.Connect();
-        var (year, next, _) = Next(connection, terms, today);
-        return new(year, next, Rows(connection).FirstOrDefault(s => s.Year == year)?.LastDay);
-    }
-
-    /// <summary>What persons have moved on, the latest first: what was skipped is a gap that a person made (N4).</summary>
-    public List<SeriesMoved> Moved()
-    {
-        using var connection = database.Connect();
-        return connection.Rows(
-            "SELECT year, was, now, reason, at, by FROM number_moved WHERE name = $name ORDER BY number DESC",
-            r => new SeriesMoved(
-                r.GetInt32(0),
-                r.GetInt32(1),
-                r.GetInt32(2),
-                r.GetString(3),
-                JobStore.Moment(r.GetString(4)),
-                r.GetString(5)
-            ),
-            ("$name", Series)
-        );
-    }
-
-    /// <summary>Moves the series of this day on, forward alone (N4). The same id again changes nothing.</summary>
-    /// <exception cref="RefusedException">Backward, without a reason, or too far.</exception>
-    public void Move(InvoiceTerms terms, DateOnly today, Guid id, int to, string reason, DateTime at, string by)
-    {
-        using var writing = database.Writes();
-        var connection = writing.Connection;
-        if (connection.Rows("SELECT 1 FROM number_moved WHERE id = $id", r => r.GetInt32(0), ("$id", id)).Count > 0)
-            return;
-        var (year, next, _) = Next(connection, terms, today);
-        if (to <= next)
-            throw RefusedException.Of("next", $"The next is {next}: a series is moved only forward.");
-        if (to > 999_999_999)
-            throw RefusedException.Of("next", "At most 999,999,999.");
-        if (reason.Trim().Length is 0 or > 500)
-            throw RefusedException.Of("reason", "Say why, in at most 500 characters: what is skipped is a gap.");
-        Put(connection, year, to, Rows(connection).FirstOrDefault(s => s.Year == year)?.LastDay);
-        connection.Run(
-            "INSERT INTO number_moved (id, name, year, was, now, reason, at, by) VALUES ($id, $name, $year, $was, $now, $reason, $at, $by)",
-            ("$id", id),
-            ("$name", Series),
-            ("$year", year),
-            ("$was", next),
-            ("$now", to),
-            ("$reason", reason.Trim()),
-            ("$at", JobStore.Utc(at)),
-            ("$by", by)
-        );
-        writing.Commit();
-    }
+    private const string Table = "invoice";
 
     /// <summary>The document of an invoice; null where there is none of that id in the job.</summary>
     public SentDocument? Document(Guid job, Guid invoice)
     {
         using var connection = database.Connect();
-        return connection
-            .Rows(
-                "SELECT document FROM invoice WHERE id = $id AND job_id = $job",
-                r => JsonSerializer.Deserialize<SentDocument>(Packed.Read((byte[])r[0]), CoreJson.Options)!,
-                ("$id", invoice),
-                ("$job", job)
-            )
-            .FirstOrDefault();
+        return IssuedPaper.Document(connection, Table, job, invoice);
     }
 
     /// <summary>Hash of an invoice's PDF; null where it was not made yet.</summary>
     public string? Pdf(Guid invoice)
     {
         using var connection = database.Connect();
-        return connection
-            .Rows("SELECT pdf FROM invoice_pdf WHERE invoice_id = $id", r => r.GetString(0), ("$id", invoice))
-            .FirstOrDefault();
+        return IssuedPaper.Pdf(connection, Table, "invoice_id", invoice);
     }
 
     /// <summary>Says which file the PDF is; the first that is said stays.</summary>
     public void KeepPdf(Guid invoice, string hash)
     {
         using var connection = database.Connect();
-        connection.Run(
-            "INSERT INTO invoice_pdf VALUES ($id, $hash) ON CONFLICT DO NOTHING",
-            ("$id", invoice),
-            ("$hash", hash)
-        );
+        IssuedPaper.KeepPdf(connection, Table, invoice, hash);
     }
 
     /// <summary>Writes money that came, or takes back what was written wrong. The same id again changes nothing.</summary>

@@ -8,9 +8,9 @@ namespace Emendum.Storage;
 
 /// <summary>A mail to one address, or a text message to one telephone.</summary>
 /// <param name="Id">Its id.</param>
-/// <param name="Fact">The fact that it was written with.</param>
+/// <param name="Fact">The fact of the proposal that it was written with; null where it brings an order.</param>
 /// <param name="Job">The job.</param>
-/// <param name="Revision">The revision that it brings.</param>
+/// <param name="Revision">The revision that it brings; null where it brings an order.</param>
 /// <param name="At">When it was written (UTC).</param>
 /// <param name="SenderName">Name of the firm.</param>
 /// <param name="Sender">Address of the firm; empty for a text message.</param>
@@ -21,9 +21,9 @@ namespace Emendum.Storage;
 /// <param name="AttachedHash">Its hash.</param>
 public sealed record Mail(
     Guid Id,
-    Guid Fact,
+    Guid? Fact,
     Guid Job,
-    Guid Revision,
+    Guid? Revision,
     DateTime At,
     string SenderName,
     string Sender,
@@ -34,6 +34,9 @@ public sealed record Mail(
     string AttachedHash
 )
 {
+    /// <summary>The order that it brings to a supplier; null where it brings a revision.</summary>
+    public Guid? Order { get; init; }
+
     /// <summary>How it goes.</summary>
     public MessageWay Way { get; init; }
 
@@ -59,10 +62,10 @@ public sealed record Mail(
 /// <summary>A mail as a list has it.</summary>
 /// <param name="Mail">The mail.</param>
 /// <param name="JobName">Name of its job, as it is by now.</param>
-/// <param name="Letters">Letters of the revision that it brings.</param>
-public sealed record MailRow(Mail Mail, string JobName, string Letters);
+/// <param name="Brings">Letters of the revision that it brings, or number of the order.</param>
+public sealed record MailRow(Mail Mail, string JobName, string Brings);
 
-/// <summary>Mail on disk. It is written by what it belongs to, <see cref="RevisionStore"/>.</summary>
+/// <summary>Mail on disk. It is written by what it belongs to, <see cref="RevisionStore"/> or <see cref="OrderStore"/>.</summary>
 public sealed class MailStore(Database database)
 {
     /// <summary>How a text message is told from a mail.</summary>
@@ -80,7 +83,7 @@ public sealed class MailStore(Database database)
         using var connection = database.Connect();
         return connection
             .Rows(
-                "SELECT fact_id, id, address FROM mail WHERE job_id = $job AND way <> $text ORDER BY number",
+                "SELECT fact_id, id, address FROM mail WHERE job_id = $job AND fact_id IS NOT NULL AND way <> $text ORDER BY number",
                 r => (Fact: r.GetGuid(0), Mail: (r.GetGuid(1), r.GetString(2))),
                 ("$job", job),
                 ("$text", Text)
@@ -114,13 +117,13 @@ public sealed class MailStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number, m.way, m.more FROM mail m JOIN job j ON j.id = m.job_id JOIN revision r ON r.id = m.revision_id WHERE {which}",
+            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number, m.way, m.more, m.order_id, o.text FROM mail m JOIN job j ON j.id = m.job_id LEFT JOIN revision r ON r.id = m.revision_id LEFT JOIN purchase_order o ON o.id = m.order_id WHERE {which}",
             r => new MailRow(
                 new(
                     r.GetGuid(0),
-                    r.GetGuid(1),
+                    r.IsDBNull(1) ? null : r.GetGuid(1),
                     r.GetGuid(2),
-                    r.GetGuid(3),
+                    r.IsDBNull(3) ? null : r.GetGuid(3),
                     JobStore.Moment(r.GetString(4)),
                     r.GetString(5),
                     r.GetString(6),
@@ -131,6 +134,7 @@ public sealed class MailStore(Database database)
                     r.GetString(12)
                 )
                 {
+                    Order = r.IsDBNull(20) ? null : r.GetGuid(20),
                     LinkId = r.IsDBNull(13) ? null : r.GetGuid(13),
                     Way = r.GetString(18) == Text ? MessageWay.Text : MessageWay.Mail,
                     More = JsonSerializer.Deserialize<ImmutableArray<AttachedFile>>(r.GetString(19), CoreJson.Options),
@@ -138,7 +142,7 @@ public sealed class MailStore(Database database)
                     Gone = r.IsDBNull(15) ? null : JobStore.Moment(r.GetString(15)),
                 },
                 r.GetString(16),
-                RevisionStart.LettersOf(r.GetInt32(17))
+                r.IsDBNull(17) ? r.GetString(21) : RevisionStart.LettersOf(r.GetInt32(17))
             ),
             parameters
         );
@@ -147,11 +151,12 @@ public sealed class MailStore(Database database)
     /// <summary>Writes one in the transaction of its fact.</summary>
     internal static void Write(SqliteConnection connection, Mail mail) =>
         connection.Run(
-            "INSERT INTO mail (id, fact_id, job_id, revision_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more, to_server) VALUES ($id, $fact, $job, $revision, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more, coalesce((SELECT content ->> '$.on' FROM setting WHERE name = $server), 0))",
+            "INSERT INTO mail (id, fact_id, job_id, revision_id, order_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more, to_server) VALUES ($id, $fact, $job, $revision, $order, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more, coalesce((SELECT content ->> '$.on' FROM setting WHERE name = $server), 0))",
             ("$id", mail.Id),
             ("$fact", mail.Fact),
             ("$job", mail.Job),
             ("$revision", mail.Revision),
+            ("$order", mail.Order),
             ("$at", JobStore.Utc(mail.At)),
             ("$name", mail.SenderName),
             ("$sender", mail.Sender),

@@ -307,6 +307,11 @@ public sealed class RevisionStore(Database database)
                 "revision",
                 "An invoice rests on this acceptance: it cannot be annulled any more."
             );
+        if (fact.Kind == FactKind.Annulled && was.Acceptance is { } agreed && OrderStore.RestsOn(connection, agreed.Id))
+            throw Core.RefusedException.Of(
+                "revision",
+                "An order to a supplier rests on this acceptance: it cannot be annulled any more."
+            );
         // A link that was revoked while its page stood open does nothing more; one is revoked once.
         if (fact.Link is { } link && LinkStore.Find(connection, link) is not { Link.Revoked: null })
             throw Core.RefusedException.Of("link", "That link was revoked.");

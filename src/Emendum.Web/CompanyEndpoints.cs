@@ -125,7 +125,13 @@ public static class CompanyEndpoints
             "/api/company/invoices",
             InvoiceTerms.Setting,
             InvoiceTerms.Starting,
-            (terms, _) => terms.Check()
+            (terms, services) => terms.Check(Setting(services, OrderTerms.Setting, OrderTerms.Starting).Numbers)
+        );
+        app.MapSetting(
+            "/api/company/orders",
+            OrderTerms.Setting,
+            OrderTerms.Starting,
+            (terms, services) => terms.Check(Setting(services, InvoiceTerms.Setting, InvoiceTerms.Starting).Numbers)
         );
         app.MapSetting(
             "/api/company/mail-server",
@@ -205,6 +211,9 @@ public static class CompanyEndpoints
                 ))
         );
     }
+
+    private static T Setting<T>(IServiceProvider services, string name, T starting)
+        where T : class => services.GetRequiredService<SettingStore>().Get(name, starting);
 
     /// <summary>A setting of the firm that is read, and saved as a whole.</summary>
     /// <param name="app">Where it is mapped.</param>

@@ -152,7 +152,8 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
     private void Works(Sent gallery, Signings signings)
     {
         var (links, sites) = (new WorkOrderStore(database), new SiteStore(database));
-        var order = new WorkOrders(links, revisions, signings, new Then(Ago(9, 18, 20))).Of(gallery.Job)!.Order;
+        var accepted = new WorkOrders(links, revisions, signings, new Then(Ago(9, 18, 20))).Of(gallery.Job)!;
+        var order = accepted.Order;
         CrewLink Link(string crew, params string[] sections)
         {
             var link = new CrewLink(Guid.CreateVersion7(), crew, [.. sections], Ago(7, 8, 0), null);
@@ -224,6 +225,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             },
             firm.Today
         );
+        new DemoBuying(database, accepted, gallery.Job, Ago, Day).Write();
     }
 
     private DateOnly Day(DateTime at) => firm.Days()(at);

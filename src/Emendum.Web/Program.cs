@@ -80,6 +80,11 @@ builder
     .AddSingleton<Site>()
     .AddSingleton<InvoiceStore>()
     .AddSingleton<Invoicing>()
+    .AddSingleton<NumberStore>()
+    .AddSingleton<IssuedPdfs>()
+    .AddSingleton<OrderStore>()
+    .AddSingleton<StockStore>()
+    .AddSingleton<Buying>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()
@@ -113,6 +118,7 @@ api.MapFiles();
 api.MapOutbox();
 api.MapMailServer();
 api.MapNumbers();
+api.MapStock();
 api.MapJobs();
 api.MapTables();
 api.MapBook();

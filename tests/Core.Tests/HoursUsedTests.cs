@@ -280,6 +280,8 @@ public sealed class HoursUsedTests
         // Price 2,000, cost 1,000 of which 600 labour in 24 h: 6 h more at 25.00 are 150.
         var money = new AgreedMoney(2000, 1000, 600, 24, Contract);
         Assert.Equal((50m, 42.5m), (money.Margin, money.MarginAt(30)));
+        // And goods that came 40 dearer.
+        Assert.Equal((1000m, 850m, 810m), (money.ProfitAt(24, 0), money.ProfitAt(30, 0), money.ProfitAt(30, 40)));
         Assert.Null(new AgreedMoney(0, 0, 0, 0, Contract).Margin);
         Assert.Null(HoursUsed.Of(log with { Done = [] }).AtThisPace);
     }

@@ -31,24 +31,7 @@ public sealed class DeliverTests : IDisposable
     private async Task<JsonObject> Deliver(Guid? job = null) =>
         (await server.Http.GetFromJsonAsync<JsonObject>(At(job ?? Pottery)))!;
 
-    /// <summary>Sends a job, and records a yes by word.</summary>
-    private async Task Accept(Guid job)
-    {
-        var revision = await server.SendRevision(job);
-        var (status, answer) = await server.Post(
-            $"/api/jobs/{job}/revisions/{revision}/facts",
-            new JsonObject
-            {
-                ["id"] = Guid.CreateVersion7(),
-                ["kind"] = "yesRecorded",
-                ["words"] = "by telephone",
-                ["day"] = (string)(await Deliver(job))["today"]!,
-                ["asSent"] = true,
-                ["photo"] = "",
-            }
-        );
-        Assert.True(status == 200, answer.ToJsonString());
-    }
+    private Task Accept(Guid job) => server.Accept(job);
 
     private static List<JsonObject> Lines(JsonNode page) =>
         [.. page["order"]!["lines"]!.AsArray().Select(l => l!.AsObject())];

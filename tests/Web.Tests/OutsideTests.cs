@@ -950,6 +950,11 @@ public sealed class OutsideTests : IDisposable
                     connection,
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
+                    DROP TABLE mail;
+                    DROP TABLE stock_fact;
+                    DROP TABLE order_fact;
+                    DROP TABLE purchase_order_pdf;
+                    DROP TABLE purchase_order;
                     DROP TABLE payment_fact;
                     DROP TABLE invoice_pdf;
                     DROP TABLE invoice;
@@ -962,7 +967,6 @@ public sealed class OutsideTests : IDisposable
                     DROP TABLE crew_link;
                     DROP TABLE work_order;
                     ALTER TABLE book_entry DROP COLUMN why;
-                    DROP TABLE mail;
                     DROP TABLE scheduled;
                     DROP TABLE selection;
                     DROP TABLE signed_pdf;

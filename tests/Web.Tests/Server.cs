@@ -151,6 +151,27 @@ internal sealed class Server : IDisposable
         return status == 200 ? id : throw new InvalidOperationException(answer.ToJsonString());
     }
 
+    /// <summary>Sends a job as it stands, and records a yes by word.</summary>
+    public async Task Accept(Guid job)
+    {
+        var revision = await SendRevision(job);
+        var today = (await Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/deliver"))!["today"]!;
+        var (status, answer) = await Post(
+            $"/api/jobs/{job}/revisions/{revision}/facts",
+            new JsonObject
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["kind"] = "yesRecorded",
+                ["words"] = "by telephone",
+                ["day"] = today.DeepClone(),
+                ["asSent"] = true,
+                ["photo"] = "",
+            }
+        );
+        if (status != 200)
+            throw new InvalidOperationException(answer.ToJsonString());
+    }
+
     /// <summary>Path of a new link to a revision.</summary>
     public async Task<string> LinkTo(Guid job, Guid revision, string who, bool signs)
     {

@@ -102,6 +102,49 @@ export const change = {
         body: { id },
       })
     ).data!,
+  placeOrder: async (job: string, place: Schemas["PlaceOrder"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/buying/orders", { params: { path: { id: job } }, body: place })).data!,
+  receiveGoods: async (job: string, order: string, receive: Schemas["ReceiveGoods"]) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/buying/orders/{order}/receive", {
+        params: { path: { id: job, order } },
+        body: receive,
+      })
+    ).data!,
+  closeOrder: async (job: string, order: string, close: Schemas["CloseOrder"]) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/buying/orders/{order}/close", {
+        params: { path: { id: job, order } },
+        body: close,
+      })
+    ).data!,
+  mailOrder: async (job: string, order: string, mail: Schemas["MailOrder"]) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/buying/orders/{order}/mails", {
+        params: { path: { id: job, order } },
+        body: mail,
+      })
+    ).data!,
+  takeOrderFactBack: async (job: string, fact: string, id: string) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/buying/order-facts/{fact}/take-back", {
+        params: { path: { id: job, fact } },
+        body: { id },
+      })
+    ).data!,
+  moveGoods: async (job: string, move: Schemas["MoveGoods"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/buying/moves", { params: { path: { id: job } }, body: move })).data!,
+  takeMoveBack: async (job: string, fact: string, id: string) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/buying/moves/{fact}/take-back", {
+        params: { path: { id: job, fact } },
+        body: { id },
+      })
+    ).data!,
+  moveStock: async (move: Schemas["MoveGoods"]) => (await api.POST("/api/stock/moves", { body: move })).data!,
+  takeStockBack: async (fact: string, id: string) =>
+    (await api.POST("/api/stock/moves/{fact}/take-back", { params: { path: { fact } }, body: { id } })).data!,
+  orderTerms: (save: Schemas["SaveOfOrderTerms"]) => api.PUT("/api/company/orders", { body: save }),
   invoiceTerms: (save: Schemas["SaveOfInvoiceTerms"]) => api.PUT("/api/company/invoices", { body: save }),
   moveNumbers: (move: Schemas["MoveNumbers"]) => api.POST("/api/company/numbers/move", { body: move }),
   keepRate: (job: string, keep: Schemas["KeepRate"]) =>

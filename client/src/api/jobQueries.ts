@@ -180,6 +180,31 @@ export const askJob = {
       queryKey: ["deliver", job.id, "invoices"],
       queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/invoices", { params: of(job) })).data!,
     }),
+  /** What it needs against stock and orders. */
+  buying: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "buying"],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/buying", { params: of(job) })).data!,
+    }),
+  /** What an order would come to. */
+  orderDraft: (job: At, wanted: Schemas["OrderWanted"]) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "orderDraft", wanted],
+      queryFn: async () =>
+        (await api.POST("/api/jobs/{id}/deliver/buying/orders/draft", { params: of(job), body: wanted })).data!,
+      retry: false,
+    }),
+  /** The mail that would bring an order to its supplier. */
+  orderMessage: (job: At, order: string) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "orderMessage", order],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/deliver/buying/orders/{order}/message", {
+            params: { path: { id: job.id, order } },
+          })
+        ).data!,
+    }),
   /** What an invoice would come to. */
   draft: (job: At, wanted: Schemas["InvoiceWanted"]) =>
     queryOptions({

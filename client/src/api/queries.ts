@@ -60,10 +60,33 @@ export const ask = {
     queryKey: ["invoiceTerms"],
     queryFn: async () => (await api.GET("/api/company/invoices")).data!,
   }),
-  /** How its numbers stand. */
-  numbers: queryOptions({
-    queryKey: ["numbers"],
-    queryFn: async () => (await api.GET("/api/company/numbers")).data!,
+  /** How the firm orders, and from whom. */
+  orderTerms: queryOptions({
+    queryKey: ["orderTerms"],
+    queryFn: async () => (await api.GET("/api/company/orders")).data!,
+  }),
+  /** How its numbers of invoices stand, or of purchase orders. */
+  numbers: (orders: boolean) =>
+    queryOptions({
+      queryKey: ["numbers", orders],
+      queryFn: async () => (await api.GET("/api/company/numbers", { params: { query: { orders } } })).data!,
+    }),
+  /** What is in stock. */
+  stock: queryOptions({
+    queryKey: ["stock", "all"],
+    queryFn: async () => (await api.GET("/api/stock")).data!,
+  }),
+  /** Everything that happened to some goods. */
+  stockMoves: (goods: Schemas["GoodsKey"]) =>
+    queryOptions({
+      queryKey: ["stock", "moves", goods],
+      queryFn: async () => (await api.GET("/api/stock/moves", { params: { query: goods } })).data!,
+    }),
+  /** Goods of the Book that can be bought. */
+  goods: queryOptions({
+    queryKey: ["stock", "goods"],
+    queryFn: async () => (await api.GET("/api/stock/goods")).data!,
+    staleTime: bookHolds,
   }),
   /** What the firm writes when it sends a proposal. */
   messages: queryOptions({

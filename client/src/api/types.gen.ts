@@ -480,6 +480,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OrderTerms"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfOrderTerms"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OrderTerms"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/mail-server": {
         parameters: {
             query?: never;
@@ -1394,7 +1452,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    orders?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -1496,6 +1556,214 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/goods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GoodsChoice"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    material: string;
+                    colour?: string;
+                    unit?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoveRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveGoods"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/moves/{fact}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    fact: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeMoveBack"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/stock.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4904,6 +5172,492 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/buying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveGoods"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/moves/{fact}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    fact: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeMoveBack"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OrderWanted"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PurchaseDraft"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlaceOrder"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/order-facts/{fact}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    fact: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeMoveBack"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders/{order}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    inline?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    order: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders/{order}/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    order: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders/{order}/receive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    order: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReceiveGoods"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders/{order}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    order: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CloseOrder"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders/{order}/message": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    order: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OrderMessage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/buying/orders/{order}/mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    order: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MailOrder"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuyingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/places/read-table": {
         parameters: {
             query?: never;
@@ -6535,6 +7289,18 @@ export interface components {
             perHour: null | string;
             followsPremiums: boolean;
         };
+        BuyingView: {
+            currency: string;
+            goods: components["schemas"]["GoodsRow"][];
+            toOrder: components["schemas"]["ToOrderFrom"][];
+            orders: components["schemas"]["PurchaseRow"][];
+            sums: components["schemas"]["MoneyRow"][];
+            told: string[];
+            moves: components["schemas"]["MoveRow"][];
+            suppliers: string[];
+            deliverTo: string;
+            today: string;
+        };
         BuyView: {
             name: string;
             colour: string;
@@ -6761,6 +7527,11 @@ export interface components {
             total: string;
             takesOver: components["schemas"]["Command"][];
             gone: string[];
+        };
+        CloseOrder: {
+            /** Format: uuid */
+            id: string;
+            reason: string;
         };
         CoatsPace: {
             /** Format: int32 */
@@ -7801,6 +8572,39 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        GoodsChoice: {
+            goods: components["schemas"]["GoodsKey"];
+            name: string;
+            unit: string;
+            packs: components["schemas"]["PackToOrder"][];
+        };
+        GoodsKey: {
+            /** Format: uuid */
+            material: string;
+            colour: string;
+            unit: string;
+        };
+        GoodsRow: {
+            goods: components["schemas"]["GoodsKey"];
+            name: string;
+            supplier: string;
+            unit: string;
+            need: string;
+            used: string;
+            forDone: string;
+            reserved: string;
+            onOrder: string;
+            toBuy: string;
+            packs: string;
+            stock: string;
+            mayReserve: string;
+            mayUse: string;
+            mayPutBack: string;
+            estimated: string;
+            willCost: string;
+            differs: string;
+            shares: string[];
+        };
         GoodsTaken: {
             added: components["schemas"]["NamedEntry"][];
             /** Format: int32 */
@@ -7854,6 +8658,7 @@ export interface components {
             over: string;
             isOver: boolean;
             says: string;
+            profits: components["schemas"]["ProfitRow"][];
             people: components["schemas"]["PersonView"][];
             questions: components["schemas"]["RateQuestion"][];
         };
@@ -8068,11 +8873,24 @@ export interface components {
             /** Format: decimal */
             factor: string;
         };
+        LineCame: {
+            /** Format: int32 */
+            line: number;
+            count: string;
+            paid: string;
+        };
         LineKey: {
             /** Format: uuid */
             work: string;
             /** Format: uuid */
             place: string;
+        };
+        LineWanted: {
+            goods: components["schemas"]["GoodsKey"];
+            /** Format: int32 */
+            pack: number;
+            count: string;
+            price: string;
         };
         LinkMade: {
             address: string;
@@ -8094,6 +8912,11 @@ export interface components {
             /** Format: uuid */
             id: string;
             address: string;
+        };
+        MailOrder: {
+            /** Format: uuid */
+            id: string;
+            message: components["schemas"]["Message"];
         };
         /** @enum {unknown} */
         MailSecurity: "tls" | "startTls" | "none";
@@ -8122,7 +8945,8 @@ export interface components {
             /** Format: uuid */
             job: string;
             jobName: string;
-            revision: string;
+            brings: string;
+            isOrder: boolean;
             gone: string;
             hasLink: boolean;
             way: components["schemas"]["MessageWay"];
@@ -8316,12 +9140,35 @@ export interface components {
             head: null | components["schemas"]["HeadView"];
             tally: components["schemas"]["TallyView"];
         };
+        MoveGoods: {
+            /** Format: uuid */
+            id: string;
+            move: components["schemas"]["StockMove"];
+            goods: components["schemas"]["GoodsKey"];
+            quantity: string;
+            day: string;
+            paid: string;
+            words: string;
+            /** Format: uuid */
+            work: null | string;
+            /** Format: uuid */
+            place: null | string;
+        };
         MoveNumbers: {
             /** Format: uuid */
             id: string;
             /** Format: int32 */
             next: number;
             reason: string;
+            orders?: boolean;
+        };
+        MoveRow: {
+            /** Format: uuid */
+            id: string;
+            day: string;
+            what: string;
+            detail: string;
+            mayTakeBack: boolean;
         };
         NamedEntry: {
             /** Format: uuid */
@@ -8490,6 +9337,12 @@ export interface components {
             done: boolean;
             lines: number[];
         };
+        OrderHappened: {
+            /** Format: uuid */
+            id: string;
+            words: string;
+            mayTakeBack: boolean;
+        };
         OrderLineView: {
             /** Format: uuid */
             work: string;
@@ -8512,6 +9365,13 @@ export interface components {
             said: string;
             ticks: boolean;
         };
+        OrderMessage: {
+            from: string;
+            to: string;
+            subject: string;
+            words: string;
+            toServer: boolean;
+        };
         OrderRow: {
             name: string;
             detail: string;
@@ -8524,6 +9384,12 @@ export interface components {
             delivery: string;
             /** Format: decimal */
             sparePercent: string;
+        };
+        OrderTerms: {
+            numbers: string;
+            deliverTo: string;
+            words: string;
+            suppliers: components["schemas"]["Supplier"][];
         };
         OrderView: {
             title: string;
@@ -8541,6 +9407,11 @@ export interface components {
             mixes: components["schemas"]["OrderRow"][];
             leftOut: string[];
             theirs: string[];
+        };
+        OrderWanted: {
+            supplier: string;
+            lines: components["schemas"]["LineWanted"][];
+            delivery: string;
         };
         OtherUsed: {
             name: string;
@@ -8585,6 +9456,15 @@ export interface components {
             /** Format: decimal */
             size: string;
             /** Format: decimal */
+            price: string;
+        };
+        PackToOrder: {
+            goods: components["schemas"]["GoodsKey"];
+            name: string;
+            /** Format: int32 */
+            pack: number;
+            packName: string;
+            count: string;
             price: string;
         };
         PageNow: {
@@ -8703,6 +9583,15 @@ export interface components {
             now: string;
             then: string;
             unit: string;
+        };
+        PlaceOrder: {
+            /** Format: uuid */
+            id: string;
+            wanted: components["schemas"]["OrderWanted"];
+            total: string;
+            deliverTo: string;
+            by: string;
+            words: string;
         };
         PlaceRow: {
             /** Format: int32 */
@@ -8907,6 +9796,12 @@ export interface components {
             category: string;
             covers: components["schemas"]["Kind"];
         };
+        ProfitRow: {
+            label: string;
+            detail: string;
+            amount: string;
+            margin: string;
+        };
         ProposalBlock: {
             /** Format: uuid */
             id: string;
@@ -8967,6 +9862,37 @@ export interface components {
             supplier: string;
             code: string;
             packs: components["schemas"]["ProposedPack"][];
+        };
+        PurchaseDraft: {
+            amounts: components["schemas"]["MoneyRow"][];
+            total: string;
+            says: string[];
+        };
+        PurchaseLine: {
+            /** Format: int32 */
+            line: number;
+            name: string;
+            ordered: string;
+            amount: string;
+            came: string;
+            rest: string;
+        };
+        PurchaseRow: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            supplier: string;
+            placed: string;
+            wanted: string;
+            says: string;
+            isLate: boolean;
+            isOpen: boolean;
+            isClosed: boolean;
+            lines: components["schemas"]["PurchaseLine"][];
+            total: string;
+            paid: string;
+            delivery: string;
+            happened: components["schemas"]["OrderHappened"][];
         };
         QuantitySource: {
             name: string;
@@ -9066,6 +9992,13 @@ export interface components {
         ReadoutView: {
             label: string;
             figure: components["schemas"]["FigureView"];
+        };
+        ReceiveGoods: {
+            /** Format: uuid */
+            id: string;
+            day: string;
+            lines: components["schemas"]["LineCame"][];
+            delivery: string;
         };
         Recipient: {
             address: string;
@@ -9263,6 +10196,10 @@ export interface components {
         SaveOfMessageTexts: {
             was: null | components["schemas"]["MessageTexts"];
             now: components["schemas"]["MessageTexts"];
+        };
+        SaveOfOrderTerms: {
+            was: null | components["schemas"]["OrderTerms"];
+            now: components["schemas"]["OrderTerms"];
         };
         SaveOfPricePolicies: {
             was: null | components["schemas"]["PricePolicies"];
@@ -9527,10 +10464,28 @@ export interface components {
             /** Format: decimal */
             width: string;
         };
+        /** @enum {unknown} */
+        StockMove: "received" | "used" | "putBack" | "reserved" | "released" | "counted";
+        StockRow: {
+            goods: components["schemas"]["GoodsKey"];
+            name: string;
+            onHand: string;
+            isShort: boolean;
+            reserved: string[];
+            free: string;
+            average: string;
+            value: string;
+            typed: string;
+        };
         StockSize: {
             name: string;
             wide: string;
             long: string;
+        };
+        StockView: {
+            rows: components["schemas"]["StockRow"][];
+            value: string;
+            today: string;
         };
         StoredFile: {
             hash: string;
@@ -9547,6 +10502,12 @@ export interface components {
          * @enum {unknown}
          */
         Stress: "plain" | "strong" | "slanted";
+        Supplier: {
+            name: string;
+            mail: string;
+            address: string;
+            account: string;
+        };
         /** @enum {unknown} */
         Supply: "we" | "customerMaterial" | "customer";
         SupplyView: {
@@ -9619,6 +10580,10 @@ export interface components {
             work: boolean;
         };
         TakeHoursBack: {
+            /** Format: uuid */
+            id: string;
+        };
+        TakeMoveBack: {
             /** Format: uuid */
             id: string;
         };
@@ -9711,6 +10676,12 @@ export interface components {
             label: string;
             figure: components["schemas"]["FigureView"];
             sum: boolean;
+        };
+        ToOrderFrom: {
+            name: string;
+            lines: components["schemas"]["PackToOrder"][];
+            delivery: string;
+            total: string;
         };
         /** @enum {unknown} */
         TravelPer: "crewDay" | "visit";

@@ -4,12 +4,13 @@ import { askJob } from "../api/jobQueries";
 import { Views } from "../controls/Views";
 import { useJob } from "../job/JobContext";
 import { useView } from "../job/useView";
+import { Buying } from "./Buying";
 import styles from "./deliver.module.css";
 import { HoursUsed } from "./HoursUsed";
 import { Invoices } from "./Invoices";
 import { WorkOrder } from "./WorkOrder";
 
-const views = { order: "Work order", invoices: "Invoices", hours: "Hours used" };
+const views = { order: "Work order", buying: "Buying", invoices: "Invoices", hours: "Hours used" };
 
 /** The Deliver station: from the yes on. */
 export function DeliverPage() {
@@ -39,13 +40,15 @@ export function DeliverPage() {
         <span className="note">
           {view === "order"
             ? `${data.order.reference} · what the crew reads, without a price`
-            : view === "invoices"
+            : view === "invoices" || view === "buying"
               ? data.order.reference
               : "Hours count as far as the work is marked done"}
         </span>
       </div>
       {view === "order" ? (
         <WorkOrder data={data} order={data.order} />
+      ) : view === "buying" ? (
+        <Buying works={data.works} />
       ) : view === "invoices" ? (
         <Invoices />
       ) : (

@@ -92,6 +92,26 @@ export function HoursUsed({ data }: { data: Schemas["DeliverView"] }) {
           </ul>
           <p className="pad note">{used.says}</p>
         </section>
+        <section className="panel" aria-label="Profit">
+          <header>
+            <h2>Profit</h2>
+            <span className="note">price less cost</span>
+          </header>
+          <ul className={styles.profits}>
+            {used.profits.map((row) => (
+              <li key={row.label}>
+                <span>
+                  {row.label}
+                  <small>{row.detail}</small>
+                </span>
+                <b>
+                  {row.amount}
+                  <small>{row.margin}</small>
+                </b>
+              </li>
+            ))}
+          </ul>
+        </section>
         {used.questions.length > 0 && (
           <section className="panel" aria-label="Questions for the Book">
             <header>

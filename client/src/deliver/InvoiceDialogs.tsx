@@ -4,7 +4,7 @@ import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
-import { useInvoices } from "./useInvoices";
+import { useInvoices } from "./useDeliver";
 
 interface Props {
   row: Schemas["InvoiceRow"];

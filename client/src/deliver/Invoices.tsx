@@ -7,7 +7,7 @@ import { askJob } from "../api/jobQueries";
 import styles from "./invoices.module.css";
 import { CreditDialog, PaymentDialog } from "./InvoiceDialogs";
 import { NewInvoice } from "./NewInvoice";
-import { useInvoices } from "./useInvoices";
+import { useInvoices } from "./useDeliver";
 
 type Row = Schemas["InvoiceRow"];
 

@@ -8,7 +8,7 @@ import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
 import styles from "./invoices.module.css";
-import { useInvoices } from "./useInvoices";
+import { useInvoices } from "./useDeliver";
 
 interface Props {
   data: Schemas["InvoicesView"];

@@ -5,33 +5,47 @@ import { askJob } from "../api/jobQueries";
 import { bookChanged } from "../book/useEntry";
 import { useJob } from "../job/JobContext";
 
-/** Does something on site: what is answered stands at once, what rests on it is asked anew, and a refusal is said. */
-export function useDeliver() {
+/** Does something at the station: what is answered stands at once, what rests on it is asked anew, and a refusal is said. */
+function useAnswers<View>(asked: (job: { id: string; version: number }) => { queryKey: readonly unknown[] }) {
   const [, { job }] = useJob();
   const queries = useQueryClient();
   const [wrong, setWrong] = useState("");
   const did = useCallback(
-    async (answer: Promise<Schemas["DeliverView"]>) => {
+    async (answer: Promise<View>) => {
       const now = await answer;
-      queries.setQueryData(askJob.deliver(job).queryKey, now);
+      const { queryKey } = asked(job);
+      queries.setQueryData(queryKey, now);
       await queries.invalidateQueries({
-        predicate: (q) => q.queryKey[0] === "deliver" && q.queryKey[1] === job.id && q.queryKey[2] !== "all",
+        predicate: (q) => q.queryKey[0] === "deliver" && q.queryKey[1] === job.id && q.queryKey[2] !== queryKey[2],
       });
     },
-    [queries, job],
+    [queries, job, asked],
   );
   const act = useCallback(
-    (answer: Promise<Schemas["DeliverView"]>) =>
+    (answer: Promise<View>) =>
       did(answer).then(
         () => setWrong(""),
         (error: Error) => setWrong(error.message),
       ),
     [did],
   );
+  return { job, did, act, wrong };
+}
+
+/** What is done on site. */
+export function useDeliver() {
+  const answers = useAnswers<Schemas["DeliverView"]>(askJob.deliver);
+  const queries = useQueryClient();
   /** Asks anew for hours and rates, and for the Book, which has another version of an entry. */
   const rates = useCallback(async () => {
     await queries.invalidateQueries({ queryKey: ["deliver"] });
     await bookChanged(queries);
   }, [queries]);
-  return { job, did, act, wrong, rates };
+  return { ...answers, rates };
 }
+
+/** What is billed and paid. */
+export const useInvoices = () => useAnswers<Schemas["InvoicesView"]>(askJob.invoices);
+
+/** What is bought, and moves in stock. */
+export const useBuying = () => useAnswers<Schemas["BuyingView"]>(askJob.buying);

@@ -1,25 +1,24 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { newId } from "../api/client";
 import { change } from "../api/changes";
 import { ask } from "../api/queries";
-import { Ask } from "../controls/Ask";
 import { Choice } from "../controls/Choice";
 import { Field } from "../controls/Field";
-import { Input } from "../controls/Input";
 import styles from "./office.module.css";
+import { Series, useNumbers } from "./Series";
 
 /** How the firm bills: numbers, due days, what stands at the end of an invoice. */
 export function InvoiceTermsEditor() {
   const queries = useQueryClient();
   const { data } = useQuery(ask.invoiceTerms);
-  const { data: numbers } = useQuery(ask.numbers);
-  const [moving, setMoving] = useState("");
+  const numbers = useNumbers(false);
   const keep = (part: Partial<NonNullable<typeof data>>) =>
     change
       .invoiceTerms({ was: data!, now: { ...data!, ...part } })
       .finally(() =>
-        Promise.all([queries.invalidateQueries(ask.invoiceTerms), queries.invalidateQueries(ask.numbers)]),
+        Promise.all([
+          queries.invalidateQueries(ask.invoiceTerms),
+          queries.invalidateQueries({ queryKey: ["numbers"] }),
+        ]),
       );
   if (!data || !numbers) return null;
   return (
@@ -67,55 +66,8 @@ export function InvoiceTermsEditor() {
             }}
           />
         </div>
-        <p>
-          <button type="button" className="act" onClick={() => setMoving(newId())}>
-            Move the series on
-          </button>
-        </p>
-        {numbers.gaps.length > 0 && (
-          <ul aria-label="Gaps that a person made">
-            {numbers.gaps.map((gap) => (
-              <li key={gap.skipped + gap.at}>
-                {gap.skipped} skipped: {gap.reason} <span className="note">{gap.at}</span>
-              </li>
-            ))}
-          </ul>
-        )}
+        <Series orders={false} numbers={numbers} />
       </div>
-      {moving && <MoveOn id={moving} next={numbers.nextNumber} onClose={() => setMoving("")} />}
     </section>
-  );
-}
-
-/** Moves the series on, with the reason for the gap. */
-function MoveOn({ id, next, onClose }: { id: string; next: number; onClose: () => void }) {
-  const queries = useQueryClient();
-  const [to, setTo] = useState("");
-  const [reason, setReason] = useState("");
-  return (
-    <Ask
-      title="Move the series on"
-      apply="Move it"
-      width="xs"
-      ready={/^\d{1,9}$/.test(to.trim()) && reason.trim() !== ""}
-      onApply={async () => {
-        await change.moveNumbers({ id, next: Number(to), reason });
-        await queries.invalidateQueries(ask.numbers);
-      }}
-      onClose={onClose}
-    >
-      <p className="note">
-        A series goes forward alone. What is skipped is a gap that you made: it is listed here with your reason.
-      </p>
-      <Input
-        label="The next number is"
-        inputMode="numeric"
-        focus
-        value={to}
-        hint={`it would be ${next}`}
-        onType={setTo}
-      />
-      <Input label="Why" maxLength={500} value={reason} onType={setReason} />
-    </Ask>
   );
 }

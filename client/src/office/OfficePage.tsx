@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { ask } from "../api/queries";
 import { Field } from "../controls/Field";
@@ -6,6 +7,7 @@ import { Backups } from "./Backups";
 import { BrandEditor } from "./BrandEditor";
 import { MailServer } from "./MailServer";
 import { InvoiceTermsEditor } from "./InvoiceTermsEditor";
+import { OrderTermsEditor } from "./OrderTermsEditor";
 import { Messages } from "./Messages";
 import { Outbox } from "./Outbox";
 import { PatternsEditor } from "./PatternsEditor";
@@ -48,7 +50,9 @@ export function OfficePage() {
     return <main className="page" aria-busy="true" aria-label="Opening the office" />;
   return (
     <main className={`page ${styles.office}`}>
-      <h1>Office</h1>
+      <h1>
+        Office <Link to="/office/stock">Stock list</Link>
+      </h1>
       <section className="panel" aria-label="The firm">
         <header>
           <h2>The firm</h2>
@@ -133,6 +137,7 @@ export function OfficePage() {
       <PatternsEditor />
       <Messages />
       <InvoiceTermsEditor />
+      <OrderTermsEditor />
       <MailServer />
       <Outbox />
       <Backups />

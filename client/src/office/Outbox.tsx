@@ -32,7 +32,8 @@ export function Outbox() {
       </header>
       {data.length === 0 && (
         <p className="pad note">
-          Nothing was sent by mail or text message yet. A proposal is sent from its job, under Revisions.
+          Nothing was sent by mail or text message yet. A proposal is sent from its job, under Revisions, and an order
+          under Buying.
         </p>
       )}
       <ul className={styles.outbox} aria-label="Mails">
@@ -48,8 +49,8 @@ export function Outbox() {
                   {mail.copy ? "copy to" : "to"} {mail.to}
                 </small>
               </span>
-              <Link to={`/jobs/${mail.job}/proposal?view=revisions`}>
-                {mail.jobName}, {mail.revision}
+              <Link to={`/jobs/${mail.job}/${mail.isOrder ? "deliver?view=buying" : "proposal?view=revisions"}`}>
+                {mail.jobName}, {mail.brings}
               </Link>
               <span className={styles.ends}>
                 <button

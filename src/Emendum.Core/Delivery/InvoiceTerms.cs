@@ -17,10 +17,16 @@ public sealed record InvoiceTerms(string Numbers, int DueDays, AccountUse Use, s
     public static readonly InvoiceTerms Starting = new(NumberScheme.Starting, 30, AccountUse.InProportion, "");
 
     /// <summary>Refuses what cannot be.</summary>
+    /// <param name="orders">How purchase orders are numbered: no invoice could have the text of one (N5).</param>
     /// <exception cref="RefusedException">Naming the field.</exception>
-    public void Check()
+    public void Check(string orders)
     {
         NumberScheme.Check(Numbers);
+        if (NumberScheme.CouldMeet(Numbers, orders))
+            throw RefusedException.Of(
+                "numbers",
+                $"Written like that, an invoice could have the number of a purchase order ({orders}): put something before it."
+            );
         if (DueDays is < 0 or > 365)
             throw RefusedException.Of("dueDays", "An invoice is due within 0 to 365 days.");
         if (Words.Length > MostWords)

@@ -54,4 +54,48 @@ public static partial class NumberScheme
                     )
             )
             .Replace("{year}", year.ToString("D4", CultureInfo.InvariantCulture), StringComparison.Ordinal);
+
+    /// <summary>Whether some number of one scheme could read like one of another, whatever the case of its letters (rule N5). A year is any four digits, a number any digits from its least on.</summary>
+    public static bool CouldMeet(string one, string other)
+    {
+        var (a, b) = (Signs(one), Signs(other));
+        var seen = new HashSet<(int, int)>();
+        var open = new Stack<(int, int)>([(0, 0)]);
+        while (open.TryPop(out var at))
+        {
+            if (!seen.Add(at))
+                continue;
+            var (i, j) = at;
+            if (i == a.Count && j == b.Count)
+                return true;
+            // What may come as often as it likes may also not come any more.
+            if (i < a.Count && a[i].Often)
+                open.Push((i + 1, j));
+            if (j < b.Count && b[j].Often)
+                open.Push((i, j + 1));
+            if (i < a.Count && j < b.Count && Alike(a[i].Sign, b[j].Sign))
+                open.Push((a[i].Often ? i : i + 1, b[j].Often ? j : j + 1));
+        }
+        return false;
+    }
+
+    /// <summary>Stands for any digit.</summary>
+    private const char Digit = '#';
+
+    private static bool Alike(char a, char b) =>
+        a == b || (a == Digit && char.IsAsciiDigit(b)) || (b == Digit && char.IsAsciiDigit(a));
+
+    /// <summary>A scheme sign by sign: letters, digits, and the digits that may follow as often as they like.</summary>
+    private static List<(char Sign, bool Often)> Signs(string scheme)
+    {
+        var plain = scheme.Replace("{year}", new string(Digit, 4), StringComparison.Ordinal);
+        var match = Number().Match(plain);
+        var least = match.Groups["digits"].Success ? match.Groups["digits"].Value[0] - '0' : 1;
+        var signs = new List<(char, bool)>();
+        signs.AddRange(plain[..match.Index].Select(c => (char.ToLowerInvariant(c), false)));
+        signs.AddRange(Enumerable.Repeat((Digit, false), least));
+        signs.Add((Digit, true));
+        signs.AddRange(plain[(match.Index + match.Length)..].Select(c => (char.ToLowerInvariant(c), false)));
+        return signs;
+    }
 }

@@ -35,7 +35,7 @@ public static class OrderMaking
             Rounding.Kept(costs.Hours.V - costs.Worked.V),
             [
                 .. costs.Buying.Select(b => new OrderedSupply(
-                    Called(b.Material),
+                    AgreedGoods.Called(b.Material),
                     b.Colour,
                     Amount(b.Need.V, b.Material.Unit),
                     b.PacksAlone
@@ -69,9 +69,6 @@ public static class OrderMaking
         unit == Unit.Each ? Shown.Fine(value)
         : unit.Kind == Kind.Count ? $"{Shown.Fine(value)} {unit.Symbol}"
         : $"{Shown.Amount(value, unit.Symbol)} {unit.Symbol}";
-
-    private static string Called(BookEntry goods) =>
-        goods is Material { Brand.Length: > 0 } of ? $"{of.Brand} {of.Name}" : goods.Name;
 
     private static string InColour(string name, string colour) => colour.Length > 0 ? $"{name}, {colour}" : name;
 
@@ -113,7 +110,11 @@ public static class OrderMaking
         line
             .Item.Parts.Select((part, i) => (Part: part, Amount: line.Amounts[i].V))
             .Where(x => x.Part.Entry is Material && x.Amount > 0)
-            .Select(x => new OrderedGoods(Called(x.Part.Entry), x.Part.Colour, Amount(x.Amount, x.Part.Unit)));
+            .Select(x => new OrderedGoods(
+                AgreedGoods.Called(x.Part.Entry),
+                x.Part.Colour,
+                Amount(x.Amount, x.Part.Unit)
+            ));
 
     private static IEnumerable<string> Facts(Line line, Job job)
     {

@@ -127,7 +127,7 @@ public sealed record DeliverView(
 );
 
 /// <summary>How delivery stands, for whoever shows it beside something else.</summary>
-/// <param name="Words">In a few words: <c>56 % done · 276.1 h used</c>, or why there is nothing yet.</param>
+/// <param name="Words">In a few words: <c>56 % done · 2 of 3 orders placed</c>, or why there is nothing yet.</param>
 public sealed record DeliverStands(string Words);
 
 /// <summary>What is asked of the station Deliver, and done there.</summary>
@@ -156,6 +156,7 @@ public static class DeliverEndpoints
         deliver.MapPost("/keep-rate", (Guid id, KeepRate keep, Site site) => site.Keep(id, keep));
         deliver.MapPost("/links", (Guid id, MakeCrewLink make, Site site) => site.MakeLink(id, make));
         deliver.MapInvoices();
+        deliver.MapBuying();
         // The office looks at the page as the crew has it; nothing is ticked or written from there.
         deliver.MapGet("/links/{link:guid}/page", (Guid id, Guid link, Site site) => site.CrewPage(id, link));
         deliver.MapPost("/links/{link:guid}/revoke", (Guid id, Guid link, Site site) => site.Revoke(id, link));
@@ -196,6 +197,7 @@ public sealed class Site(
     JobStore jobs,
     FirmDay day,
     OutsideAddress outside,
+    Buying buying,
     Shelf shelf,
     Live live,
     TimeProvider time
@@ -257,11 +259,19 @@ public sealed class Site(
         if (orders.Of(job) is not { } work)
             return new("from the yes on");
         var log = sites.Log(job, work.Order);
-        var used = log.Standing.Sum(h => h.Hours);
+        var placed = buying.Stands(job, work);
         return new(
-            OrderView.PercentOf(log) is { Length: > 0 } percent
-                ? $"{percent} done · {Shown.Tenths(used)} h used"
-                : $"{Shown.Tenths(used)} h used"
+            string.Join(
+                " · ",
+                new[]
+                {
+                    OrderView.PercentOf(log) is { Length: > 0 } percent ? $"{percent} done" : "",
+                    // The tape has room for two.
+                    placed.Length > 0
+                        ? placed
+                        : $"{Shown.Tenths(log.Standing.Sum(h => h.Hours))} h used",
+                }.Where(s => s.Length > 0)
+            )
         );
     }
 
@@ -288,7 +298,9 @@ public sealed class Site(
 
     /// <summary>Hours used against hours allowed; null while nothing is accepted.</summary>
     internal HoursUsedView? HoursUsed(Guid job) =>
-        orders.Of(job) is { } work ? HoursUsedView.Of(work, sites.Log(job, work.Order), sites, shelf) : null;
+        orders.Of(job) is { } work
+            ? HoursUsedView.Of(work, sites.Log(job, work.Order), buying.Goods(job, work), sites, shelf)
+            : null;
 
     /// <summary>Keeps a suggested rate in the Book.</summary>
     internal HoursUsedView? Keep(Guid job, KeepRate keep)

@@ -76,6 +76,13 @@ public sealed record OtherUsed(string Name, string Allowed, string Used, string 
 /// <param name="Share">Of the longest, percent, as a number: how long the bar is.</param>
 public sealed record PersonView(string Person, string Hours, decimal Share);
 
+/// <summary>A profit of the job.</summary>
+/// <param name="Label">As estimated, as it runs, as it ended.</param>
+/// <param name="Detail">What it goes by.</param>
+/// <param name="Amount">Price less cost.</param>
+/// <param name="Margin">In percent of the price; empty without a price.</param>
+public sealed record ProfitRow(string Label, string Detail, string Amount, string Margin);
+
 /// <summary>Hours used against hours allowed.</summary>
 /// <param name="Work">By piece of work.</param>
 /// <param name="Others">Set-up and travel, mending, hours on the job alone.</param>
@@ -84,6 +91,7 @@ public sealed record PersonView(string Person, string Hours, decimal Share);
 /// <param name="Over">By how much more, signed; empty for nothing.</param>
 /// <param name="IsOver">Whether it is more.</param>
 /// <param name="Says">How the job stands by its hours, in a sentence.</param>
+/// <param name="Profits">The profit as estimated, as it runs, and as it ended.</param>
 /// <param name="People">By person.</param>
 /// <param name="Questions">Questions for the Book.</param>
 public sealed record HoursUsedView(
@@ -94,12 +102,13 @@ public sealed record HoursUsedView(
     string Over,
     bool IsOver,
     string Says,
+    IReadOnlyList<ProfitRow> Profits,
     IReadOnlyList<PersonView> People,
     IReadOnlyList<RateQuestion> Questions
 )
 {
     /// <summary>That of a job.</summary>
-    public static HoursUsedView Of(AcceptedWork accepted, SiteLog log, SiteStore sites, Shelf shelf)
+    public static HoursUsedView Of(AcceptedWork accepted, SiteLog log, JobGoods goods, SiteStore sites, Shelf shelf)
     {
         var used = HoursUsed.Of(log);
         var work = used.Work.Select(w => Row(w, sites, shelf)).ToList();
@@ -111,7 +120,8 @@ public sealed record HoursUsedView(
             Shown.Tenths(used.Used),
             Moved(used.Used, used.SoFar),
             used.Used > used.SoFar,
-            Sentence(used, accepted.Money),
+            Sentence(used),
+            [.. ProfitsOf(used, log, goods, accepted.Money)],
             [
                 .. used.People.Select(p => new PersonView(
                     p.Person,
@@ -213,7 +223,40 @@ public sealed record HoursUsedView(
     /// <summary>What a suggestion comes to, as it is written: by this its sender says what they saw.</summary>
     private static string PaceOf(RateCompared compared) => $"{Rounding.Text(compared.Suggests!.Value)} {compared.Unit}";
 
-    private static string Sentence(HoursUsed used, AgreedMoney money)
+    /// <summary>The profit as estimated, as it runs, and as it ended; each as far as it can be said.</summary>
+    private static IEnumerable<ProfitRow> ProfitsOf(HoursUsed used, SiteLog log, JobGoods goods, AgreedMoney money)
+    {
+        ProfitRow? Row(string label, string detail, decimal? profit) =>
+            profit is { } of
+                ? new(
+                    label,
+                    detail,
+                    Shown.Money(Rounding.Money(of, money.Contract.Places), money.Contract.Places),
+                    money.MarginOf(of) is { } margin ? $"{Shown.Tenths(margin)} %" : ""
+                )
+                : null;
+        ProfitRow?[] rows =
+        [
+            Row("As estimated", "price less cost, before overhead", money.ProfitAt(money.Hours, 0)),
+            used.AtThisPace is { } ends
+                ? Row(
+                    "As it runs",
+                    $"at this pace {Shown.Tenths(ends)} h, goods as they are bought, all else as estimated",
+                    money.ProfitAt(ends, goods.RunningMore(money.NeedCounts))
+                )
+                : null,
+            log.IsFinished
+                ? Row(
+                    "As it ended",
+                    "hours and goods that were used, all else as estimated",
+                    money.ProfitAt(used.Used, goods.EndedMore)
+                )
+                : null,
+        ];
+        return rows.OfType<ProfitRow>();
+    }
+
+    private static string Sentence(HoursUsed used)
     {
         if (used.AtThisPace is not { } ends)
             return used.Used == 0
@@ -221,11 +264,7 @@ public sealed record HoursUsedView(
                 : "Nothing is marked done yet: hours used stand against nothing.";
         var percent = Shown.Typed(decimal.Floor(used.SoFar / used.Allowed * 100m));
         var over = ends - used.Allowed;
-        var margin =
-            money.MarginAt(ends) is { } at && money.Margin is { } agreed
-                ? $" The margin would be {Shown.Tenths(at)} % where {Shown.Tenths(agreed)} % was agreed, with all else as estimated."
-                : "";
-        return $"{Shown.Tenths(used.SoFar)} of {Shown.Tenths(used.Allowed)} h is done, {percent} %, and {Shown.Tenths(used.Used)} h were used. At this pace the job ends at {Shown.Tenths(ends)} h, {Shown.Tenths(Math.Abs(over))} {(over >= 0 ? "over" : "under")}.{margin}";
+        return $"{Shown.Tenths(used.SoFar)} of {Shown.Tenths(used.Allowed)} h is done, {percent} %, and {Shown.Tenths(used.Used)} h were used. At this pace the job ends at {Shown.Tenths(ends)} h, {Shown.Tenths(Math.Abs(over))} {(over >= 0 ? "over" : "under")}.";
     }
 
     /// <summary>Takes a suggestion into the Book: a new version of the entry that names the jobs (H6).</summary>

@@ -77,7 +77,11 @@ public sealed record TakePaymentBack(Guid Id);
 /// <param name="Id">Made by the sender: the same again is done once.</param>
 /// <param name="Next">The number that is next from then on.</param>
 /// <param name="Reason">Why.</param>
-public sealed record MoveNumbers(Guid Id, int Next, string Reason);
+public sealed record MoveNumbers(Guid Id, int Next, string Reason)
+{
+    /// <summary>Whether it is the series of purchase orders; otherwise that of invoices.</summary>
+    public bool Orders { get; init; }
+}
 
 /// <summary>Invoices, payments, numbers.</summary>
 public static class InvoiceEndpoints
@@ -112,7 +116,7 @@ public static class InvoiceEndpoints
     /// <summary>Maps the series of numbers, which is the firm's.</summary>
     public static void MapNumbers(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/company/numbers", (Invoicing invoicing) => invoicing.Numbers());
+        app.MapGet("/api/company/numbers", (bool? orders, Invoicing invoicing) => invoicing.Numbers(orders is true));
         app.MapPost("/api/company/numbers/move", (MoveNumbers move, Invoicing invoicing) => invoicing.Move(move));
     }
 }
@@ -124,8 +128,8 @@ public sealed class Invoicing(
     SiteStore sites,
     SettingStore settings,
     JobStore jobs,
-    FileStore files,
-    Pictures pictures,
+    NumberStore numbers,
+    IssuedPdfs pdfs,
     FirmDay day,
     Live live,
     TimeProvider time
@@ -310,32 +314,33 @@ public sealed class Invoicing(
     /// <summary>The PDF of an invoice as it was issued; made when it is first asked for, and the same from then on.</summary>
     internal async Task<IResult> Pdf(Guid job, Guid invoice, bool inline)
     {
-        var (document, brand) =
-            store.Document(job, invoice) ?? throw new NotThereException("That invoice is not of this job.");
-        var name = $"{document.Head.Title}.pdf";
-        if (store.Pdf(invoice) is { } kept && files.Find(kept) is { } there)
-            return Results.Stream(files.Read(there), "application/pdf", inline ? null : name);
+        var document = store.Document(job, invoice) ?? throw new NotThereException("That invoice is not of this job.");
         var issued = Billed(job, Accepted(job)).Invoices.FirstOrDefault(i => i.Id == invoice)?.Issued ?? day.Today;
-        var info = new JobInfo(document.Head.Title, "", "", null, document.Head.Firm, "", "", Day.Written(issued));
-        var pdf = await ProposalEndpoints.Set(document, info, brand, pictures);
-        using var content = new MemoryStream(pdf);
-        var file = await files.Take(content, FileEndpoints.Kind, Now, CancellationToken.None);
-        files.Name(file.Hash);
-        store.KeepPdf(invoice, file.Hash);
-        return Results.Stream(files.Read(file), "application/pdf", inline ? null : name);
+        var file = await pdfs.Of(document, issued, store.Pdf(invoice), hash => store.KeepPdf(invoice, hash));
+        return pdfs.Sent(file, document.Document.Head.Title, inline);
     }
 
-    /// <summary>How the series of numbers stands.</summary>
-    internal NumbersView Numbers()
-    {
-        var terms = Terms;
-        return NumbersView.Of(store, terms, day);
-    }
+    /// <summary>How the series of numbers of invoices stands, or that of purchase orders.</summary>
+    internal NumbersView Numbers(bool orders) => NumbersView.Of(numbers, Series(orders), Scheme(orders), day);
 
     /// <summary>Moves it on.</summary>
     internal NumbersView Move(MoveNumbers move)
     {
-        store.Move(Terms, day.Today, move.Id, move.Next, move.Reason, Now, JobEndpoints.Owner);
-        return Numbers();
+        numbers.Move(
+            Series(move.Orders),
+            Scheme(move.Orders),
+            day.Today,
+            move.Id,
+            move.Next,
+            move.Reason,
+            Now,
+            JobEndpoints.Owner
+        );
+        return Numbers(move.Orders);
     }
+
+    private static string Series(bool orders) => orders ? NumberStore.Orders : NumberStore.Invoices;
+
+    private string Scheme(bool orders) =>
+        orders ? settings.Get(OrderTerms.Setting, OrderTerms.Starting).Numbers : Terms.Numbers;
 }

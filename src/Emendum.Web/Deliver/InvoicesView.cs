@@ -250,7 +250,7 @@ public sealed record InvoicesView(
             ];
     }
 
-    private static string InWords(DateOnly day) =>
+    internal static string InWords(DateOnly day) =>
         day.ToString("d MMM yyyy", System.Globalization.CultureInfo.InvariantCulture);
 }
 
@@ -266,16 +266,16 @@ public sealed record NumberGap(string Skipped, string Reason, string At);
 /// <param name="Gaps">What persons have skipped, the latest first.</param>
 public sealed record NumbersView(string Next, int NextNumber, IReadOnlyList<NumberGap> Gaps)
 {
-    internal static NumbersView Of(InvoiceStore store, InvoiceTerms terms, FirmDay day)
+    internal static NumbersView Of(NumberStore store, string series, string scheme, FirmDay day)
     {
-        var (now, moment, today) = (store.Stands(terms, day.Today), day.Moments(), day.Today);
-        string Written(int year, int number) => NumberScheme.Of(terms.Numbers, year == 0 ? today.Year : year, number);
+        var (now, moment, today) = (store.Stands(series, scheme, day.Today), day.Moments(), day.Today);
+        string Written(int year, int number) => NumberScheme.Of(scheme, year == 0 ? today.Year : year, number);
         return new(
             Written(now.Year, now.Next),
             now.Next,
             [
                 .. store
-                    .Moved()
+                    .Moved(series)
                     .Select(m => new NumberGap(
                         m.Now - m.Was == 1
                             ? Written(m.Year, m.Was)

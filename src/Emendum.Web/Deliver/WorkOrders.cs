@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using Emendum.Core;
 using Emendum.Core.Delivery;
 using Emendum.Core.Jobs;
+using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
@@ -38,17 +40,40 @@ public sealed class WorkOrders(WorkOrderStore store, RevisionStore revisions, Si
         var frozen = signings.Frozen(job, yes.Revision)!;
         var kept = held.Of((job, yes.Id), () => store.Find(job, yes.Id) ?? Made(job, life, yes, frozen))!;
         var (document, brand) = frozen.Revision.Document;
-        return new(yes, frozen.Revision.Start, document.Head, brand, kept.Order, kept.Money);
+        return new(
+            yes,
+            frozen.Revision.Start,
+            document.Head,
+            brand,
+            kept.Order,
+            WithGoods(kept.Money, life, yes, frozen)
+        );
     }
+
+    /// <summary>The estimate as it was agreed. A further estimate goes as it was sent: nothing is chosen of it (L22).</summary>
+    private Estimate Agreed(ProposalLife life, Fact yes, Frozen frozen) =>
+        frozen.Agreed(
+            frozen.Revision.Start.Lead is null && signings.Standing(life, yes.Revision) is { Statement.Selection: > 0 }
+                ? signings.Selected(yes.Revision)
+                : Selection.AsSent
+        );
+
+    /// <summary>What was kept before there was buying gets its goods by today's rules.</summary>
+    private AgreedMoney WithGoods(AgreedMoney money, ProposalLife life, Fact yes, Frozen frozen) =>
+        money.Goods.IsDefault
+            ? money with
+            {
+                Goods = goods.Of(yes.Id, () => new(AgreedGoods.Of(Agreed(life, yes, frozen))))!.Goods,
+            }
+            : money;
+
+    private sealed record Taken(ImmutableArray<AgreedGoods> Goods);
+
+    private readonly LastUsed<Guid, Taken> goods = new(16);
 
     private KeptOrder Made(Guid job, ProposalLife life, Fact yes, Frozen frozen)
     {
-        // A further estimate goes as it was sent: nothing is chosen of it (L22).
-        var chosen =
-            frozen.Revision.Start.Lead is null && signings.Standing(life, yes.Revision) is { Statement.Selection: > 0 }
-                ? signings.Selected(yes.Revision)
-                : Selection.AsSent;
-        var agreed = frozen.Agreed(chosen);
+        var agreed = Agreed(life, yes, frozen);
         store.Keep(
             job,
             yes.Id,

@@ -135,7 +135,7 @@ public static class RevisionMails
             };
             if (outside.IsThere)
             {
-                var (made, address) = NewLinkTo(mail.Revision, to.Address, !to.Copy, mail.At, outside);
+                var (made, address) = NewLinkTo(revision.Start.Id, to.Address, !to.Copy, mail.At, outside);
                 links.Add(made);
                 mail = mail with { LinkId = made.Link.Id, Link = address };
             }

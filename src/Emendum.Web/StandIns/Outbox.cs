@@ -17,7 +17,8 @@ namespace Emendum.Web.StandIns;
 /// <param name="Attached">Names of what goes with it; none of a text message.</param>
 /// <param name="Job">The job.</param>
 /// <param name="JobName">Its name.</param>
-/// <param name="Revision">Letters of the revision that it brings.</param>
+/// <param name="Brings">Letters of the revision that it brings, or number of the order.</param>
+/// <param name="IsOrder">Whether it brings an order to a supplier.</param>
 /// <param name="Gone">When it went, in the firm's zone; empty where it stands here still.</param>
 /// <param name="HasLink">Whether it brings a link.</param>
 /// <param name="Way">How it goes.</param>
@@ -33,7 +34,8 @@ public sealed record MailView(
     IReadOnlyList<string> Attached,
     Guid Job,
     string JobName,
-    string Revision,
+    string Brings,
+    bool IsOrder,
     string Gone,
     bool HasLink,
     MessageWay Way,
@@ -71,7 +73,8 @@ public static class Outbox
                 row.Mail.Way == MessageWay.Text ? [] : [row.Mail.Attached, .. row.Mail.More.Select(f => f.Name)],
                 row.Mail.Job,
                 row.JobName,
-                row.Letters,
+                row.Brings,
+                row.Mail.Order is not null,
                 row.Mail.Gone is { } gone ? moment(gone) : "",
                 row.Mail.LinkId is not null,
                 row.Mail.Way,

@@ -296,7 +296,11 @@ internal sealed class Fuzz
             if (path.EndsWith("/compared", StringComparison.Ordinal))
                 path += $"?from={revision}";
         }
-        var delivers = path.Contains("/deliver", StringComparison.Ordinal) ? await Accepted() : null;
+        var delivers =
+            path.Contains("/deliver", StringComparison.Ordinal)
+            || path.StartsWith("/api/stock", StringComparison.Ordinal)
+                ? await Accepted()
+                : null;
         if (delivers is not null && Chance(90))
         {
             job = Gallery;
@@ -348,7 +352,14 @@ internal sealed class Fuzz
                 : (One<string>(["2099-01-01", "2020-01-01", "tomorrow"]), One<string>(["8:00", "25:00"]));
         }
         if (delivers is not null && body is JsonObject delivered)
+        {
             Delivered(asDescribed, delivered, delivers);
+            if (
+                asDescribed.Contains("/buying", StringComparison.Ordinal)
+                || asDescribed.StartsWith("/api/stock", StringComparison.Ordinal)
+            )
+                Bought(asDescribed, delivered, delivers);
+        }
         if (path.EndsWith("/revisions/cancel", StringComparison.Ordinal) && body is JsonObject cancel)
         {
             var told = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions");
@@ -426,6 +437,7 @@ internal sealed class Fuzz
                 return null;
         }
         view["billed"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/invoices");
+        view["buying"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/buying");
         using var draft = await http.PostAsJsonAsync(
             $"/api/jobs/{Gallery}/deliver/invoices/draft",
             new JsonObject
@@ -448,8 +460,16 @@ internal sealed class Fuzz
         var billed = of["billed"]!["invoices"]!.AsArray();
         var stands = billed.FirstOrDefault(i => (bool)i!["mayCredit"]!);
         var payment = billed.SelectMany(i => i!["payments"]!.AsArray()).FirstOrDefault(p => (bool)p!["stands"]!);
+        var orders = of["buying"]!["orders"]!.AsArray();
+        var order = orders.FirstOrDefault(o => (bool)o!["isOpen"]!) ?? orders.FirstOrDefault();
+        IEnumerable<JsonNode?> facts =
+            path.Contains("/order-facts/", StringComparison.Ordinal) ? orders.SelectMany(o => o!["happened"]!.AsArray())
+            : path.Contains("/moves/", StringComparison.Ordinal) ? of["buying"]!["moves"]!.AsArray()
+            : [];
+        var fact = facts.FirstOrDefault(f => (bool)f!["mayTakeBack"]!);
         return path.Replace("{link}", First("links", "open"), StringComparison.Ordinal)
-            .Replace("{fact}", First("hours", ""), StringComparison.Ordinal)
+            .Replace("{order}", (string?)order?["id"] ?? Id(), StringComparison.Ordinal)
+            .Replace("{fact}", (string?)fact?["id"] ?? First("hours", ""), StringComparison.Ordinal)
             .Replace("{invoice}", (string?)stands?["id"] ?? Id(), StringComparison.Ordinal)
             .Replace("{payment}", (string?)payment?["id"] ?? Id(), StringComparison.Ordinal);
     }
@@ -483,7 +503,10 @@ internal sealed class Fuzz
         }
         if (path.EndsWith("/links", StringComparison.Ordinal))
             (body["for"], body["sections"]) = ("Idris", new JsonArray());
-        if (path.EndsWith("/draft", StringComparison.Ordinal) || path.EndsWith("/invoices", StringComparison.Ordinal))
+        if (
+            path.EndsWith("invoices/draft", StringComparison.Ordinal)
+            || path.EndsWith("/invoices", StringComparison.Ordinal)
+        )
         {
             var wanted = body.ContainsKey("wanted") ? new JsonObject() : body;
             (wanted["by"], wanted["step"], wanted["value"]) = ("amount", null, One<string>(["1", "1", "1", "-1"]));
@@ -500,6 +523,58 @@ internal sealed class Fuzz
                 of["today"]!.DeepClone(),
                 "by hand"
             );
+    }
+
+    /// <summary>What is bought of it, as it should be for the most part.</summary>
+    private void Bought(string path, JsonObject body, JsonObject of)
+    {
+        var (goods, today) = (of["buying"]!["goods"]![0]!["goods"]!, of["today"]!);
+        if (path.EndsWith("/draft", StringComparison.Ordinal) || path.EndsWith("/orders", StringComparison.Ordinal))
+        {
+            var wanted = body.ContainsKey("wanted") ? new JsonObject() : body;
+            (wanted["supplier"], wanted["delivery"]) = ("Ropewalk Trade Supply", "");
+            wanted["lines"] = new JsonArray(
+                new JsonObject
+                {
+                    ["goods"] = goods.DeepClone(),
+                    ["pack"] = 0,
+                    ["count"] = One<string>(["2", "2", "2", "-1", "x"]),
+                    ["price"] = "5",
+                }
+            );
+            if (body.ContainsKey("wanted"))
+                (body["wanted"], body["total"], body["by"]) = (wanted, "10.00", "");
+        }
+        if (path.EndsWith("/receive", StringComparison.Ordinal))
+        {
+            body["lines"] = new JsonArray(
+                new JsonObject
+                {
+                    ["line"] = 0,
+                    ["count"] = "1",
+                    ["paid"] = One<string>(["", "3.50", "-1"]),
+                }
+            );
+            (body["day"], body["delivery"]) = (today.DeepClone(), One<string>(["", "12"]));
+        }
+        if (path.EndsWith("/close", StringComparison.Ordinal))
+            body["reason"] = "because";
+        if (path.EndsWith("/mails", StringComparison.Ordinal))
+        {
+            var message = Message();
+            (message["words"], message["subject"], message["way"]) = ("It is attached.", "Order", "mail");
+            body["message"] = message;
+        }
+        if (path.EndsWith("/moves", StringComparison.Ordinal))
+        {
+            var counted = path.StartsWith("/api/stock", StringComparison.Ordinal);
+            var move = counted
+                ? One<string>(["counted", "received"])
+                : One<string>(["used", "received", "reserved", "released", "putBack"]);
+            (body["move"], body["goods"], body["work"], body["place"]) = (move, goods.DeepClone(), null, null);
+            (body["quantity"], body["day"]) = (One<string>(["0.25", "1", "5", "-1"]), today.DeepClone());
+            (body["paid"], body["words"]) = (move == "received" ? "10" : "", One<string>(["", "because"]));
+        }
     }
 
     private static JsonObject Message() =>
