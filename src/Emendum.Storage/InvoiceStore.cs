@@ -9,6 +9,19 @@ using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
 
+/// <summary>What is issued for paying.</summary>
+public enum InvoicePaperKind
+{
+    /// <summary>An invoice or a credit note.</summary>
+    Invoice,
+
+    /// <summary>A request for a part of what was retained.</summary>
+    Release,
+
+    /// <summary>A reminder of an invoice.</summary>
+    Reminder,
+}
+
 /// <summary>Invoices, credit notes and payments on disk. The number is given in the transaction that issues (rule N2): a crash before its end uses none.</summary>
 public sealed class InvoiceStore(Database database)
 {
@@ -16,11 +29,11 @@ public sealed class InvoiceStore(Database database)
     /// <param name="job">The job.</param>
     /// <param name="acceptance">The fact of its acceptance.</param>
     /// <param name="agreed">What was agreed.</param>
-    /// <param name="use">How what is on account is used up.</param>
-    public BilledJob Billed(Guid job, Guid acceptance, AgreedContract agreed, AccountUse use)
+    /// <param name="terms">How the firm bills.</param>
+    public BilledJob Billed(Guid job, Guid acceptance, AgreedContract agreed, InvoiceTerms terms)
     {
         using var connection = database.Connect();
-        return Billed(connection, job, acceptance, agreed, use);
+        return Billed(connection, job, acceptance, agreed, terms);
     }
 
     private static BilledJob Billed(
@@ -28,11 +41,11 @@ public sealed class InvoiceStore(Database database)
         Guid job,
         Guid acceptance,
         AgreedContract agreed,
-        AccountUse use
+        InvoiceTerms terms
     ) =>
         new(
             agreed,
-            use,
+            terms.Use,
             [
                 .. connection.Rows(
                     "SELECT content FROM invoice WHERE job_id = $job AND fact_id = $fact ORDER BY number",
@@ -43,7 +56,7 @@ public sealed class InvoiceStore(Database database)
             ],
             [
                 .. connection.Rows(
-                    "SELECT payment_fact.id, invoice_id, day, amount, how, payment_fact.at, payment_fact.by, takes_back FROM payment_fact JOIN invoice ON invoice.id = invoice_id WHERE payment_fact.job_id = $job AND fact_id = $fact ORDER BY payment_fact.number",
+                    "SELECT payment_fact.id, invoice_id, day, amount, how, payment_fact.at, payment_fact.by, takes_back, discount FROM payment_fact JOIN invoice ON invoice.id = invoice_id WHERE payment_fact.job_id = $job AND fact_id = $fact ORDER BY payment_fact.number",
                     r => new PaymentFact(
                         r.GetGuid(0),
                         r.GetGuid(1),
@@ -55,12 +68,100 @@ public sealed class InvoiceStore(Database database)
                     )
                     {
                         TakesBack = r.IsDBNull(7) ? null : r.GetGuid(7),
+                        Discount = decimal.Parse(r.GetString(8), CultureInfo.InvariantCulture),
                     },
                     ("$job", job),
                     ("$fact", acceptance)
                 ),
             ]
+        )
+        {
+            Terms = TermsOf(connection, job) ?? terms.Usual,
+            Completion = CompletionStore.Of(connection, job, acceptance),
+            Releases = [.. Contents<ReleaseFact>(connection, Release, job, acceptance)],
+            Reminders = [.. Contents<ReminderFact>(connection, Reminder, job, acceptance)],
+        };
+
+    private const string Table = "invoice",
+        Release = "release_fact",
+        Reminder = "reminder_fact";
+
+    private static List<T> Contents<T>(SqliteConnection connection, string table, Guid job, Guid acceptance) =>
+        connection.Rows(
+            $"SELECT content FROM {table} WHERE job_id = $job AND fact_id = $fact ORDER BY number",
+            r => JsonSerializer.Deserialize<T>(r.GetString(0), CoreJson.Options)!,
+            ("$job", job),
+            ("$fact", acceptance)
         );
+
+    private static BillingTerms? TermsOf(SqliteConnection connection, Guid job) =>
+        connection
+            .Rows(
+                "SELECT content FROM billing_terms WHERE job_id = $job ORDER BY number DESC LIMIT 1",
+                r => JsonSerializer.Deserialize<BillingTerms>(r.GetString(0), CoreJson.Options)!,
+                ("$job", job)
+            )
+            .FirstOrDefault();
+
+    /// <summary>What is agreed about paying for a job; null where it has no terms of its own.</summary>
+    public BillingTerms? OwnTerms(Guid job)
+    {
+        using var connection = database.Connect();
+        return TermsOf(connection, job);
+    }
+
+    /// <summary>Writes terms that hold for a job from now on. The same id again changes nothing.</summary>
+    public void Agree(Guid job, TermsFact fact)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            "INSERT INTO billing_terms (id, job_id, content, at, by) VALUES ($id, $job, $content, $at, $by) ON CONFLICT (id) DO NOTHING",
+            ("$id", fact.Id),
+            ("$job", job),
+            ("$content", JsonSerializer.Serialize(fact.Terms, CoreJson.Options)),
+            ("$at", JobStore.Utc(fact.At)),
+            ("$by", fact.By)
+        );
+    }
+
+    /// <summary>Asks for the next part of what was retained, or reminds of an invoice, with its document in one transaction. The same id again changes nothing.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="acceptance">The fact of its acceptance.</param>
+    /// <param name="agreed">What was agreed.</param>
+    /// <param name="terms">How the firm bills.</param>
+    /// <param name="id">Id of the fact.</param>
+    /// <param name="make">Makes the fact of what stands, or refuses it.</param>
+    /// <param name="paper">Makes its document of what stood before.</param>
+    /// <exception cref="RefusedException">It cannot be; says why.</exception>
+    public BilledJob Ask<T>(
+        Guid job,
+        Guid acceptance,
+        AgreedContract agreed,
+        InvoiceTerms terms,
+        Guid id,
+        Func<BilledJob, T> make,
+        Func<T, BilledJob, SentDocument> paper
+    )
+        where T : notnull
+    {
+        var table = typeof(T) == typeof(ReleaseFact) ? Release : Reminder;
+        using var writing = database.Writes();
+        var connection = writing.Connection;
+        var before = Billed(connection, job, acceptance, agreed, terms);
+        if (connection.Rows($"SELECT 1 FROM {table} WHERE id = $id", r => r.GetInt32(0), ("$id", id)).Count > 0)
+            return before;
+        var fact = make(before);
+        connection.Run(
+            $"INSERT INTO {table} (id, job_id, fact_id, content, document) VALUES ($id, $job, $fact, $content, $document)",
+            ("$id", id),
+            ("$job", job),
+            ("$fact", acceptance),
+            ("$content", JsonSerializer.Serialize(fact, CoreJson.Options)),
+            ("$document", IssuedPaper.Kept(paper(fact, before)))
+        );
+        writing.Commit();
+        return Billed(connection, job, acceptance, agreed, terms);
+    }
 
     /// <summary>Whether an invoice rests on an acceptance, in any job.</summary>
     internal static bool RestsOn(SqliteConnection connection, Guid acceptance) =>
@@ -95,7 +196,7 @@ public sealed class InvoiceStore(Database database)
     {
         using var writing = database.Writes();
         var connection = writing.Connection;
-        var before = Billed(connection, job, acceptance, agreed, terms.Use);
+        var before = Billed(connection, job, acceptance, agreed, terms);
         if (before.Invoices.Any(i => i.Id == id))
             return before;
         var (year, next, issued) = NumberStore.Next(connection, NumberStore.Invoices, terms.Numbers, today);
@@ -118,34 +219,57 @@ public sealed class InvoiceStore(Database database)
         return before with { Invoices = before.Invoices.Add(invoice) };
     }
 
-    private const string Table = "invoice";
-
-    /// <summary>The document of an invoice; null where there is none of that id in the job.</summary>
-    public SentDocument? Document(Guid job, Guid invoice)
+    /// <summary>The document of an invoice, a release or a reminder; null where there is none of that id in the job.</summary>
+    public SentDocument? Document(Guid job, InvoicePaperKind kind, Guid id)
     {
         using var connection = database.Connect();
-        return IssuedPaper.Document(connection, Table, job, invoice);
+        return IssuedPaper.Document(connection, TableOf(kind), job, id);
     }
 
-    /// <summary>Hash of an invoice's PDF; null where it was not made yet.</summary>
-    public string? Pdf(Guid invoice)
+    /// <summary>Hash of its PDF; null where it was not made yet.</summary>
+    public string? Pdf(InvoicePaperKind kind, Guid id)
     {
         using var connection = database.Connect();
-        return IssuedPaper.Pdf(connection, Table, "invoice_id", invoice);
+        return IssuedPaper.Pdf(
+            connection,
+            TableOf(kind),
+            kind == InvoicePaperKind.Invoice ? "invoice_id" : "paper_id",
+            id
+        );
     }
 
     /// <summary>Says which file the PDF is; the first that is said stays.</summary>
-    public void KeepPdf(Guid invoice, string hash)
+    public void KeepPdf(InvoicePaperKind kind, Guid id, string hash)
     {
         using var connection = database.Connect();
-        IssuedPaper.KeepPdf(connection, Table, invoice, hash);
+        IssuedPaper.KeepPdf(connection, TableOf(kind), id, hash);
+    }
+
+    private static string TableOf(InvoicePaperKind kind) =>
+        kind switch
+        {
+            InvoicePaperKind.Release => Release,
+            InvoicePaperKind.Reminder => Reminder,
+            _ => Table,
+        };
+
+    /// <summary>Writes mails that bring an invoice, or remind of it. Those that are there already stay.</summary>
+    public void Goes(IReadOnlyList<Mail> mails)
+    {
+        using var writing = database.Writes();
+        foreach (var mail in mails)
+            if (MailStore.Has(writing.Connection, mail.Id))
+                return;
+            else
+                MailStore.Write(writing.Connection, mail);
+        writing.Commit();
     }
 
     /// <summary>Writes money that came, or takes back what was written wrong. The same id again changes nothing.</summary>
     /// <param name="job">The job.</param>
     /// <param name="acceptance">The fact of its acceptance.</param>
     /// <param name="agreed">What was agreed.</param>
-    /// <param name="use">How what is on account is used up.</param>
+    /// <param name="terms">How the firm bills.</param>
     /// <param name="id">Id of the payment.</param>
     /// <param name="make">Makes the payment of what stands, or refuses it.</param>
     /// <exception cref="RefusedException">It cannot be written; says why.</exception>
@@ -153,19 +277,19 @@ public sealed class InvoiceStore(Database database)
         Guid job,
         Guid acceptance,
         AgreedContract agreed,
-        AccountUse use,
+        InvoiceTerms terms,
         Guid id,
         Func<BilledJob, PaymentFact> make
     )
     {
         using var writing = database.Writes();
         var connection = writing.Connection;
-        var billed = Billed(connection, job, acceptance, agreed, use);
+        var billed = Billed(connection, job, acceptance, agreed, terms);
         if (billed.Payments.Any(p => p.Id == id))
             return billed;
         var payment = make(billed);
         connection.Run(
-            "INSERT INTO payment_fact (id, job_id, invoice_id, day, amount, how, at, by, takes_back) VALUES ($id, $job, $invoice, $day, $amount, $how, $at, $by, $back)",
+            "INSERT INTO payment_fact (id, job_id, invoice_id, day, amount, how, at, by, takes_back, discount) VALUES ($id, $job, $invoice, $day, $amount, $how, $at, $by, $back, $discount)",
             ("$id", id),
             ("$job", job),
             ("$invoice", payment.Invoice),
@@ -174,7 +298,8 @@ public sealed class InvoiceStore(Database database)
             ("$how", payment.How),
             ("$at", JobStore.Utc(payment.At)),
             ("$by", payment.By),
-            ("$back", payment.TakesBack)
+            ("$back", payment.TakesBack),
+            ("$discount", Rounding.Text(payment.Discount))
         );
         writing.Commit();
         return billed with { Payments = billed.Payments.Add(payment) };

@@ -8,9 +8,9 @@ namespace Emendum.Storage;
 
 /// <summary>A mail to one address, or a text message to one telephone.</summary>
 /// <param name="Id">Its id.</param>
-/// <param name="Fact">The fact of the proposal that it was written with; null where it brings an order.</param>
+/// <param name="Fact">The fact of the proposal that it was written with; null where it brings something else.</param>
 /// <param name="Job">The job.</param>
-/// <param name="Revision">The revision that it brings; null where it brings an order.</param>
+/// <param name="Revision">The revision that it brings; null where it brings something else.</param>
 /// <param name="At">When it was written (UTC).</param>
 /// <param name="SenderName">Name of the firm.</param>
 /// <param name="Sender">Address of the firm; empty for a text message.</param>
@@ -34,8 +34,11 @@ public sealed record Mail(
     string AttachedHash
 )
 {
-    /// <summary>The order that it brings to a supplier; null where it brings a revision.</summary>
+    /// <summary>The order that it brings to a supplier; null where it brings something else.</summary>
     public Guid? Order { get; init; }
+
+    /// <summary>The invoice that it brings, or reminds of; null where it brings something else.</summary>
+    public Guid? Invoice { get; init; }
 
     /// <summary>How it goes.</summary>
     public MessageWay Way { get; init; }
@@ -62,10 +65,10 @@ public sealed record Mail(
 /// <summary>A mail as a list has it.</summary>
 /// <param name="Mail">The mail.</param>
 /// <param name="JobName">Name of its job, as it is by now.</param>
-/// <param name="Brings">Letters of the revision that it brings, or number of the order.</param>
+/// <param name="Brings">Letters of the revision that it brings, or number of the order or the invoice.</param>
 public sealed record MailRow(Mail Mail, string JobName, string Brings);
 
-/// <summary>Mail on disk. It is written by what it belongs to, <see cref="RevisionStore"/> or <see cref="OrderStore"/>.</summary>
+/// <summary>Mail on disk. It is written by what it belongs to, <see cref="RevisionStore"/>, <see cref="OrderStore"/> or <see cref="InvoiceStore"/>.</summary>
 public sealed class MailStore(Database database)
 {
     /// <summary>How a text message is told from a mail.</summary>
@@ -117,7 +120,7 @@ public sealed class MailStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number, m.way, m.more, m.order_id, o.text FROM mail m JOIN job j ON j.id = m.job_id LEFT JOIN revision r ON r.id = m.revision_id LEFT JOIN purchase_order o ON o.id = m.order_id WHERE {which}",
+            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number, m.way, m.more, m.order_id, coalesce(o.text, i.text), m.invoice_id FROM mail m JOIN job j ON j.id = m.job_id LEFT JOIN revision r ON r.id = m.revision_id LEFT JOIN purchase_order o ON o.id = m.order_id LEFT JOIN invoice i ON i.id = m.invoice_id WHERE {which}",
             r => new MailRow(
                 new(
                     r.GetGuid(0),
@@ -135,6 +138,7 @@ public sealed class MailStore(Database database)
                 )
                 {
                     Order = r.IsDBNull(20) ? null : r.GetGuid(20),
+                    Invoice = r.IsDBNull(22) ? null : r.GetGuid(22),
                     LinkId = r.IsDBNull(13) ? null : r.GetGuid(13),
                     Way = r.GetString(18) == Text ? MessageWay.Text : MessageWay.Mail,
                     More = JsonSerializer.Deserialize<ImmutableArray<AttachedFile>>(r.GetString(19), CoreJson.Options),
@@ -148,15 +152,20 @@ public sealed class MailStore(Database database)
         );
     }
 
+    /// <summary>Whether there is one of that id.</summary>
+    internal static bool Has(SqliteConnection connection, Guid id) =>
+        connection.Rows("SELECT 1 FROM mail WHERE id = $id", r => r.GetInt32(0), ("$id", id)).Count > 0;
+
     /// <summary>Writes one in the transaction of its fact.</summary>
     internal static void Write(SqliteConnection connection, Mail mail) =>
         connection.Run(
-            "INSERT INTO mail (id, fact_id, job_id, revision_id, order_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more, to_server) VALUES ($id, $fact, $job, $revision, $order, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more, coalesce((SELECT content ->> '$.on' FROM setting WHERE name = $server), 0))",
+            "INSERT INTO mail (id, fact_id, job_id, revision_id, order_id, invoice_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more, to_server) VALUES ($id, $fact, $job, $revision, $order, $invoice, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more, coalesce((SELECT content ->> '$.on' FROM setting WHERE name = $server), 0))",
             ("$id", mail.Id),
             ("$fact", mail.Fact),
             ("$job", mail.Job),
             ("$revision", mail.Revision),
             ("$order", mail.Order),
+            ("$invoice", mail.Invoice),
             ("$at", JobStore.Utc(mail.At)),
             ("$name", mail.SenderName),
             ("$sender", mail.Sender),

@@ -85,6 +85,8 @@ builder
     .AddSingleton<OrderStore>()
     .AddSingleton<StockStore>()
     .AddSingleton<Buying>()
+    .AddSingleton<CompletionStore>()
+    .AddSingleton<Completing>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()

@@ -391,4 +391,83 @@ public sealed class InvoicesTests
             r => r.Label == "Credits invoice 2026-0002 whole" && r.Detail == "wrong"
         );
     }
+
+    /// <summary>10,000 with 20 % tax, 5 % retained and given back in halves.</summary>
+    private static BilledJob Retaining(params Bills[] bills)
+    {
+        var job = Begun(Agreed(10_000)) with
+        {
+            Terms = new(new(5, null, null, [50, 100]), 2, 10, 9),
+            Completion = new([], new(Guid.NewGuid(), Monday, "Odo Fenn", "signed", At, "Nora")),
+        };
+        return bills.Aggregate(job, Issue);
+    }
+
+    [Fact]
+    public void M11_and_M12_what_is_retained_is_a_term_of_payment_and_comes_back_in_shares_of_all_of_it()
+    {
+        var job = Retaining(new(BillsBy.Percent, null, 40), new(BillsBy.Percent, null, 100));
+        // 10,000 + 20 %, 5 % in halves: 11,500 payable, then 250 and 250.
+        Assert.Equal((500m, 11_500m), (job.Held, job.Invoices.Sum(job.OpenOf)));
+        Assert.Equal(250m, job.NextRelease());
+        ReleaseFact Release(int number, decimal amount) =>
+            new(Guid.NewGuid(), number, amount, Monday, Monday.AddDays(30), At, "Nora");
+        var half = job with { Releases = [Release(1, 250)] };
+        // What was retained first comes back first: 200 of the first invoice, 50 of the second.
+        Assert.Equal((0m, 250m), (half.HeldOf(half.Invoices[0]), half.HeldOf(half.Invoices[1])));
+        Assert.Equal(11_750m, half.Invoices.Sum(half.OpenOf));
+        // Paid but for what was released, it is due on the day of the release.
+        var first = half.Invoices[0];
+        var paid = half with { Payments = [Paid(first, 4_800 - 200)] };
+        Assert.Equal((200m, Monday.AddDays(30)), (paid.OpenOf(first), paid.DueOf(first)));
+        Assert.Equal(first.Due, half.DueOf(first));
+        Assert.Equal(250m, half.NextRelease());
+        var all = half with { Releases = half.Releases.Add(Release(2, 250)) };
+        Assert.Equal((0m, 12_000m), (all.Held, all.Invoices.Sum(all.OpenOf)));
+        Assert.Throws<RefusedException>(() => all.NextRelease());
+    }
+
+    [Fact]
+    public void M12_the_note_opens_the_last_invoice_and_the_release_and_snags_hold_the_release_alone()
+    {
+        var without = Retaining(new Bills(BillsBy.Percent, null, 40)) with { Completion = Completion.Nothing };
+        foreach (var bills in new Bills[] { new(BillsBy.Percent, null, 100), new(BillsBy.Rest, null, null) })
+            Assert.Contains(
+                "completion note",
+                Assert.Throws<RefusedException>(() => without.Of(bills)).Refusal.Message,
+                StringComparison.Ordinal
+            );
+        _ = without.Of(new(BillsBy.Percent, null, 99));
+        Assert.Contains("completion note", Assert.Throws<RefusedException>(() => without.NextRelease()).Refusal.Message, StringComparison.Ordinal);
+        var snag = new Snag(Guid.NewGuid(), "a run", null, At, "Nora");
+        var with = without with { Completion = new([snag], new(Guid.NewGuid(), Monday, "Odo Fenn", "", At, "Nora")) };
+        _ = with.Of(new(BillsBy.Rest, null, null));
+        Assert.Contains("1 snag", Assert.Throws<RefusedException>(() => with.NextRelease()).Refusal.Message, StringComparison.Ordinal);
+        var mended = with with { Completion = with.Completion with { Snags = [snag with { Mended = new(At, "Idris") }] } };
+        Assert.Equal(100m, mended.NextRelease());
+        // Without retention nothing waits for a note.
+        _ = Begun(Agreed(10_000)).Of(new(BillsBy.Rest, null, null));
+    }
+
+    [Fact]
+    public void M24_and_M25_early_and_late_money_of_an_invoice()
+    {
+        var job = Begun(Agreed(1_000, 19)) with { Terms = new(Retention.None, 2, 10, 9) };
+        job = Issue(job, new(BillsBy.Rest, null, null));
+        var invoice = job.Invoices[0] with { EarlyPercent = 2, EarlyUntil = Monday.AddDays(10) };
+        job = job with { Invoices = [invoice] };
+        Assert.Equal((23.80m, 20.00m, 3.80m), job.EarlyOf(invoice, Monday.AddDays(10)));
+        Assert.Equal(default, job.EarlyOf(invoice, Monday.AddDays(11)));
+        var early = Paid(invoice, 1_166.20m) with { Discount = 23.80m };
+        job.Check(early, Monday);
+        var settled = job with { Payments = [early] };
+        Assert.Equal((0m, 1_190m), (settled.OpenOf(invoice), settled.Billing.Billed.Sum + settled.Invoices[0].Part.Tax));
+        Assert.Equal("discount", Assert.Throws<RefusedException>(() => job.Check(early with { Day = Monday.AddDays(11) }, Monday.AddDays(20))).Refusal.Field);
+        Assert.Equal("discount", Assert.Throws<RefusedException>(() => job.Check(early with { Amount = 1_000 }, Monday)).Refusal.Field);
+        // Interest of what is open, from the day after it was due.
+        var late = job.Remind(Guid.NewGuid(), invoice, invoice.Due.AddDays(36), At, "Nora");
+        Assert.Equal((1, 1_190m, Rounding.Money(1_190m * 9 * 36 / 36_500)), (late.Number, late.Open, late.Interest));
+        Assert.Throws<RefusedException>(() => job.Remind(Guid.NewGuid(), invoice, invoice.Due, At, "Nora"));
+        Assert.Throws<RefusedException>(() => settled.Remind(Guid.NewGuid(), invoice, invoice.Due.AddDays(36), At, "Nora"));
+    }
 }

@@ -409,7 +409,7 @@ public sealed class BuyingTests : IDisposable
             StringComparison.Ordinal
         );
         var sent = Assert.Single((await server.Http.GetFromJsonAsync<JsonArray>("/api/outbox"))!)!;
-        Assert.Equal((number, true), ((string)sent["brings"]!, (bool)sent["isOrder"]!));
+        Assert.Equal((number, "buying"), ((string)sent["brings"]!, (string)sent["view"]!));
         using var file = new MemoryStream(await server.Http.GetByteArrayAsync($"/api/outbox/{(Guid)sent["id"]!}/file"));
         var message = await MimeMessage.LoadAsync(file);
         var attached = Assert.Single(message.Attachments.OfType<MimePart>());

@@ -951,6 +951,14 @@ public sealed class OutsideTests : IDisposable
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
                     DROP TABLE mail;
+                    DROP TABLE reminder_fact_pdf;
+                    DROP TABLE reminder_fact;
+                    DROP TABLE release_fact_pdf;
+                    DROP TABLE release_fact;
+                    DROP TABLE completion_fact;
+                    DROP TABLE snag_mended;
+                    DROP TABLE snag;
+                    DROP TABLE billing_terms;
                     DROP TABLE stock_fact;
                     DROP TABLE order_fact;
                     DROP TABLE purchase_order_pdf;

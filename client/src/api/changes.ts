@@ -102,6 +102,42 @@ export const change = {
         body: { id },
       })
     ).data!,
+  agreeTerms: async (job: string, agree: Schemas["AgreeTerms"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/invoices/terms", { params: { path: { id: job } }, body: agree })).data!,
+  askRelease: async (job: string, ask: Schemas["AskRelease"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/invoices/releases", { params: { path: { id: job } }, body: ask })).data!,
+  remind: async (job: string, invoice: string, id: string) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/invoices/{invoice}/reminders", {
+        params: { path: { id: job, invoice } },
+        body: { id },
+      })
+    ).data!,
+  mailInvoice: async (job: string, invoice: string, mail: Schemas["MailInvoice"]) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/invoices/{invoice}/mails", {
+        params: { path: { id: job, invoice } },
+        body: mail,
+      })
+    ).data!,
+  writeSnag: async (job: string, write: Schemas["WriteSnag"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/completion/snags", { params: { path: { id: job } }, body: write })).data!,
+  mendSnag: async (job: string, snag: string, mend: Schemas["MendSnag"]) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/completion/snags/{snag}/mended", {
+        params: { path: { id: job, snag } },
+        body: mend,
+      })
+    ).data!,
+  recordCompletion: async (job: string, record: Schemas["RecordCompletion"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/completion/note", { params: { path: { id: job } }, body: record })).data!,
+  takeCompletionBack: async (job: string, id: string) =>
+    (
+      await api.POST("/api/jobs/{id}/deliver/completion/note/take-back", {
+        params: { path: { id: job } },
+        body: { id },
+      })
+    ).data!,
   placeOrder: async (job: string, place: Schemas["PlaceOrder"]) =>
     (await api.POST("/api/jobs/{id}/deliver/buying/orders", { params: { path: { id: job } }, body: place })).data!,
   receiveGoods: async (job: string, order: string, receive: Schemas["ReceiveGoods"]) =>

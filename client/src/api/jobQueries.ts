@@ -186,6 +186,23 @@ export const askJob = {
       queryKey: ["deliver", job.id, "buying"],
       queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/buying", { params: of(job) })).data!,
     }),
+  /** Snags, and whether the customer has taken the work. */
+  completion: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "completion"],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/completion", { params: of(job) })).data!,
+    }),
+  /** The mail that would bring an invoice to the customer, or remind of it. */
+  invoiceMessage: (job: At, invoice: string, reminds: boolean) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "invoiceMessage", invoice, reminds],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/deliver/invoices/{invoice}/message", {
+            params: { path: { id: job.id, invoice }, query: { reminds } },
+          })
+        ).data!,
+    }),
   /** What an order would come to. */
   orderDraft: (job: At, wanted: Schemas["OrderWanted"]) =>
     queryOptions({

@@ -1,9 +1,13 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { newId, Refused, type Schemas } from "../api/client";
 import { change } from "../api/changes";
+import { askJob } from "../api/jobQueries";
 import { Ask } from "../controls/Ask";
+import { Check } from "../controls/Check";
 import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
+import { MailPaper } from "./MailPaper";
 import { useInvoices } from "./useDeliver";
 
 interface Props {
@@ -19,6 +23,7 @@ export function PaymentDialog({ row, data, did, onClose }: Props & { data: Schem
   const [amount, setAmount] = useState(row.pays);
   const [day, setDay] = useState(data.today);
   const [how, setHow] = useState("");
+  const [early, setEarly] = useState(false);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   return (
     <Ask
@@ -26,11 +31,11 @@ export function PaymentDialog({ row, data, did, onClose }: Props & { data: Schem
       apply="Write it"
       width="xs"
       ready={amount.trim() !== ""}
-      onApply={() => did(change.pay(job.id, row.id, { id, amount, day, how }))}
+      onApply={() => did(change.pay(job.id, row.id, { id, amount, day, how, discount: early ? row.earlyDiscount : "" }))}
       onRefused={(error) => {
         const field = error instanceof Refused ? error.field : "";
         setWrong({ [field]: error.message });
-        return ["amount", "day", "how"].includes(field);
+        return ["amount", "day", "how"].includes(field) || (field === "discount" && early);
       }}
       onClose={onClose}
     >
@@ -44,6 +49,18 @@ export function PaymentDialog({ row, data, did, onClose }: Props & { data: Schem
         hint="below nothing for what was given back"
         onType={setAmount}
       />
+      {row.early && (
+        <Check
+          on={early}
+          wrong={wrong["discount"]}
+          onTick={(on) => {
+            setEarly(on);
+            setAmount(on ? row.earlyPays : row.pays);
+          }}
+        >
+          Paid early: {row.early}
+        </Check>
+      )}
       <Input label="Day" placeholder="2027-01-31" value={day} wrong={wrong["day"]} onType={setDay} />
       <Input
         label="How it came"
@@ -110,5 +127,22 @@ export function CreditDialog({ row, did, onClose }: Props) {
       <p className="note">It takes the next number of the same series. What was paid beyond is to be given back.</p>
       <Input label="Why" focus maxLength={500} value={reason} wrong={wrong["reason"]} onType={setReason} />
     </Ask>
+  );
+}
+
+/** A mail that brings an invoice to the customer, or a reminder of it. */
+export function MailInvoice({ row, reminder, did, onClose }: Props & { reminder: string | null }) {
+  const { job } = useInvoices();
+  const [id] = useState(newId);
+  const { data } = useQuery(askJob.invoiceMessage(job, row.id, reminder !== null));
+  if (!data) return null;
+  return (
+    <MailPaper
+      title={reminder ? `Mail the reminder of ${row.number}` : `Mail ${row.number}`}
+      draft={data}
+      brings={reminder ? "the reminder" : "it"}
+      onSend={(message) => did(change.mailInvoice(job.id, row.id, { id, reminder, message }))}
+      onClose={onClose}
+    />
   );
 }

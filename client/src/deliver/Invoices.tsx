@@ -5,8 +5,9 @@ import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { askJob } from "../api/jobQueries";
 import styles from "./invoices.module.css";
-import { CreditDialog, PaymentDialog } from "./InvoiceDialogs";
+import { CreditDialog, MailInvoice, PaymentDialog } from "./InvoiceDialogs";
 import { NewInvoice } from "./NewInvoice";
+import { TermsDialog } from "./TermsDialog";
 import { useInvoices } from "./useDeliver";
 
 type Row = Schemas["InvoiceRow"];
@@ -18,6 +19,8 @@ export function Invoices() {
   const [making, setMaking] = useState<{ step: number | null } | null>(null);
   const [paying, setPaying] = useState<Row | null>(null);
   const [crediting, setCrediting] = useState<Row | null>(null);
+  const [mailing, setMailing] = useState<{ row: Row; reminder: string | null } | null>(null);
+  const [terms, setTerms] = useState(false);
   if (!data) return <div aria-busy="true" aria-label="Reckoning what is billed" />;
   const bill = (step: number | null) => setMaking({ step });
   return (
@@ -69,7 +72,10 @@ export function Invoices() {
                     <td>{row.issued}</td>
                     <td>{row.due}</td>
                     <td className={styles.n}>{row.total}</td>
-                    <td className={styles.n}>{row.open}</td>
+                    <td className={styles.n}>
+                      {row.open}
+                      {row.held && <small>{row.held} retained</small>}
+                    </td>
                     <td className={row.isLate ? styles.late : undefined}>{row.says}</td>
                   </tr>
                   <tr className={styles.under}>
@@ -91,7 +97,46 @@ export function Invoices() {
                           )}
                         </p>
                       ))}
+                      {row.early && <p>{row.early}</p>}
+                      {row.reminders.map((reminder) => (
+                        <p key={reminder.id}>
+                          {reminder.words}{" "}
+                          <a
+                            href={`/api/jobs/${job.id}/deliver/invoices/reminders/${reminder.id}/pdf`}
+                            download
+                            aria-label={`PDF of ${reminder.words} of ${row.number}`}
+                          >
+                            PDF
+                          </a>{" "}
+                          <button
+                            type="button"
+                            className="link"
+                            aria-label={`Mail ${reminder.words} of ${row.number}`}
+                            onClick={() => setMailing({ row, reminder: reminder.id })}
+                          >
+                            mail
+                          </button>
+                        </p>
+                      ))}
                       <p className={styles.acts}>
+                        <button
+                          type="button"
+                          className="act"
+                          aria-label={`Mail ${row.number}`}
+                          onClick={() => setMailing({ row, reminder: null })}
+                        >
+                          Mail
+                        </button>
+                        {row.isLate && (
+                          <button
+                            type="button"
+                            className="act"
+                            aria-label={`Remind of ${row.number}`}
+                            onClick={() => void act(change.remind(job.id, row.id, newId()))}
+                          >
+                            Remind
+                          </button>
+                        )}
                         <a className="act" href={`/api/jobs/${job.id}/deliver/invoices/${row.id}/pdf`} download>
                           PDF
                         </a>
@@ -142,6 +187,47 @@ export function Invoices() {
             ))}
           </ul>
         </section>
+        <section className="panel" aria-label="Terms of paying">
+          <header>
+            <h2>Terms of paying</h2>
+            <button type="button" className="act" onClick={() => setTerms(true)}>
+              Change
+            </button>
+          </header>
+          <p className="pad">
+            {data.termsSay} <span className="note">{data.ownTerms ? "Of this job." : "As the firm has them."}</span>
+          </p>
+          {data.releases.length > 0 && (
+            <ul className={styles.sums} aria-label="Releases">
+              {data.releases.map((release) => (
+                <li key={release.id}>
+                  <span>
+                    {release.words}{" "}
+                    <a
+                      href={`/api/jobs/${job.id}/deliver/invoices/releases/${release.id}/pdf`}
+                      download
+                      aria-label={`PDF of ${release.words}`}
+                    >
+                      PDF
+                    </a>
+                  </span>
+                  <b>{release.amount}</b>
+                </li>
+              ))}
+            </ul>
+          )}
+          {data.mayRelease && (
+            <p className="pad">
+              <Button
+                variant="outlined"
+                onClick={() => void act(change.askRelease(job.id, { id: newId(), amount: data.mayRelease }))}
+              >
+                Ask for the release of {data.mayRelease}
+              </Button>
+            </p>
+          )}
+          {data.releaseWaits && <p className="pad note">{data.releaseWaits}</p>}
+        </section>
         {data.steps.length > 0 && (
           <section className="panel" aria-label="Payment plan">
             <header>
@@ -179,6 +265,8 @@ export function Invoices() {
       </div>
       {making && <NewInvoice data={data} step={making.step} onClose={() => setMaking(null)} />}
       {paying && <PaymentDialog row={paying} data={data} did={did} onClose={() => setPaying(null)} />}
+      {terms && <TermsDialog terms={data.terms} currency={data.currency} did={did} onClose={() => setTerms(false)} />}
+      {mailing && <MailInvoice {...mailing} did={did} onClose={() => setMailing(null)} />}
       {crediting && <CreditDialog row={crediting} did={did} onClose={() => setCrediting(null)} />}
     </div>
   );

@@ -123,9 +123,23 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
             </li>
           ))}
           <li>
-            <b>To be paid, with tax</b>
+            <b>{shown.retained ? "Total, with tax" : "To be paid, with tax"}</b>
             <b>{shown.total}</b>
           </li>
+          {shown.retained && (
+            <>
+              <li>
+                <span>
+                  Retained <small>payable when it is released</small>
+                </span>
+                <b>{shown.retained}</b>
+              </li>
+              <li>
+                <b>Payable now</b>
+                <b>{shown.payable}</b>
+              </li>
+            </>
+          )}
         </ul>
       )}
       {shown?.ahead && (

@@ -6,6 +6,7 @@ import { askJob } from "../api/jobQueries";
 import { Ask } from "../controls/Ask";
 import { Input } from "../controls/Input";
 import styles from "./buying.module.css";
+import { MailPaper } from "./MailPaper";
 import { useBuying } from "./useDeliver";
 
 interface Props {
@@ -122,57 +123,18 @@ export function CloseOrder({ row, did, onClose }: Props) {
 }
 
 /** A mail that brings an order to its supplier, with its PDF. */
-export function MailOrder(props: Props) {
-  const { job } = useBuying();
-  const { data } = useQuery(askJob.orderMessage(job, props.row.id));
-  return data ? <Mail {...props} draft={data} /> : null;
-}
-
-function Mail({ row, did, onClose, draft }: Props & { draft: Schemas["OrderMessage"] }) {
+export function MailOrder({ row, did, onClose }: Props) {
   const { job } = useBuying();
   const [id] = useState(newId);
-  const [to, setTo] = useState(draft.to);
-  const [subject, setSubject] = useState(draft.subject);
-  const [words, setWords] = useState(draft.words);
-  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const { data } = useQuery(askJob.orderMessage(job, row.id));
+  if (!data) return null;
   return (
-    <Ask
+    <MailPaper
       title={`Mail ${row.number}`}
-      apply="Send it"
-      ready={to.trim() !== ""}
-      onApply={() =>
-        did(
-          change.mailOrder(job.id, row.id, {
-            id,
-            message: { to: [{ address: to.trim(), copy: false }], subject, words, way: "mail" },
-          }),
-        )
-      }
-      onRefused={(error) => {
-        const field = error instanceof Refused ? error.field : "";
-        setWrong({ [field]: error.message });
-        return ["to", "subject", "words"].includes(field);
-      }}
+      draft={data}
+      brings="the order"
+      onSend={(message) => did(change.mailOrder(job.id, row.id, { id, message }))}
       onClose={onClose}
-    >
-      <p className="note">
-        {draft.from
-          ? `From ${draft.from}, with the order as PDF. `
-          : "The firm has no e-mail address yet: Office, Messages. "}
-        {draft.toServer
-          ? "Your mail server takes it."
-          : "It stands in the outbox: nothing leaves this machine by itself."}
-      </p>
-      <Input
-        label="To"
-        focus
-        value={to}
-        wrong={wrong["to"]}
-        hint={draft.to ? undefined : "kept with the supplier in the Office, it stands here"}
-        onType={setTo}
-      />
-      <Input label="Subject" maxLength={200} value={subject} wrong={wrong["subject"]} onType={setSubject} />
-      <Input label="Words" rows={7} value={words} wrong={wrong["words"]} onType={setWords} />
-    </Ask>
+    />
   );
 }

@@ -6,6 +6,7 @@ import { Check } from "../controls/Check";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
 import { useKept } from "../job/useKept";
+import { Completion } from "./Completion";
 import { CrewLinks } from "./CrewLinks";
 import styles from "./deliver.module.css";
 import { OrderRest } from "./OrderRest";
@@ -85,6 +86,7 @@ export function WorkOrder({ data, order }: { data: Schemas["DeliverView"]; order
       <div className={styles.right}>
         <Progress order={order} groups={groups} />
         <CrewLinks data={data} />
+        <Completion />
       </div>
       {part && <HowMuch line={part} onMark={(percent) => did(mark([part], percent))} onClose={() => setPart(null)} />}
     </div>

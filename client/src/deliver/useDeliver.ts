@@ -47,5 +47,8 @@ export function useDeliver() {
 /** What is billed and paid. */
 export const useInvoices = () => useAnswers<Schemas["InvoicesView"]>(askJob.invoices);
 
+/** What is to be mended, and that the work was taken. */
+export const useCompletion = () => useAnswers<Schemas["CompletionView"]>(askJob.completion);
+
 /** What is bought, and moves in stock. */
 export const useBuying = () => useAnswers<Schemas["BuyingView"]>(askJob.buying);

@@ -21,6 +21,8 @@ export function InvoiceTermsEditor() {
         ]),
       );
   if (!data || !numbers) return null;
+  const usual = data.usual!;
+  const keepUsual = (part: Partial<typeof usual>) => keep({ usual: { ...usual, ...part } });
   return (
     <section className={`panel ${styles.wide}`} aria-label="Invoices">
       <header>
@@ -63,6 +65,60 @@ export function InvoiceTermsEditor() {
             value={data.words}
             onKeep={async (words) => {
               await keep({ words });
+            }}
+          />
+        </div>
+        <h3>Terms of paying, unless a job says otherwise</h3>
+        <div className={styles.pair}>
+          <Field
+            label="Retained"
+            unit="% of the value"
+            value={usual.retention.percent}
+            onKeep={async (now) => {
+              const percent = now.trim() || "0";
+              const { releases } = usual.retention;
+              await keepUsual({
+                retention: { ...usual.retention, percent, releases: releases.length > 0 ? releases : ["100"] },
+              });
+            }}
+          />
+          <Field
+            label="Given back"
+            unit="% of it"
+            hint="like 50, 100: half with the completion note, then all"
+            value={usual.retention.releases.join(", ")}
+            onKeep={async (now) => {
+              const releases = now
+                .split(",")
+                .map((r) => r.trim())
+                .filter(Boolean);
+              await keepUsual({ retention: { ...usual.retention, releases } });
+            }}
+          />
+          <Field
+            label="Discount for paying early"
+            unit="%"
+            value={usual.earlyPercent}
+            onKeep={async (now) => {
+              // Within how many days is said beside it; ten until then (common practice).
+              await keepUsual({ earlyPercent: now.trim() || "0", earlyDays: usual.earlyDays || 10 });
+            }}
+          />
+          <Field
+            label="Taken within"
+            unit="days of the invoice"
+            value={String(usual.earlyDays)}
+            onKeep={async (now) => {
+              await keepUsual({ earlyDays: /^\d{1,4}$/.test(now.trim()) ? Number(now) : -1 });
+            }}
+          />
+          <Field
+            label="Interest on what is late"
+            unit="% a year"
+            hint="on reminders only"
+            value={usual.interestPercent}
+            onKeep={async (now) => {
+              await keepUsual({ interestPercent: now.trim() || "0" });
             }}
           />
         </div>

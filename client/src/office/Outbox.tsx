@@ -49,7 +49,7 @@ export function Outbox() {
                   {mail.copy ? "copy to" : "to"} {mail.to}
                 </small>
               </span>
-              <Link to={`/jobs/${mail.job}/${mail.isOrder ? "deliver?view=buying" : "proposal?view=revisions"}`}>
+              <Link to={`/jobs/${mail.job}/${mail.view ? `deliver?view=${mail.view}` : "proposal?view=revisions"}`}>
                 {mail.jobName}, {mail.brings}
               </Link>
               <span className={styles.ends}>

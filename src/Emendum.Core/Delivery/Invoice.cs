@@ -55,6 +55,14 @@ public sealed record Invoice(
 
     /// <summary>Why, of a credit note.</summary>
     public string Reason { get; init; } = "";
+
+    /// <summary>Early-payment discount that it offers, in percent of what is payable now; 0 for none (M24).</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public decimal EarlyPercent { get; init; }
+
+    /// <summary>The last day on which money has to have come for it; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public DateOnly? EarlyUntil { get; init; }
 }
 
 /// <summary>Money that came for an invoice, or went back. A fact: what was written wrong is taken back by another.</summary>
@@ -81,6 +89,9 @@ public sealed record PaymentFact(
     /// <summary>The one that it takes back; null for none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? TakesBack { get; init; }
+
+    /// <summary>Early-payment discount that was taken with it, with tax; it settles as much as if it had come (M24).</summary>
+    public decimal Discount { get; init; }
 }
 
 /// <summary>What was billed of a job, and what was paid: read from facts alone.</summary>
@@ -95,6 +106,18 @@ public sealed record BilledJob(
     ImmutableArray<PaymentFact> Payments
 )
 {
+    /// <summary>What is agreed about paying.</summary>
+    public BillingTerms Terms { get; init; } = BillingTerms.None;
+
+    /// <summary>Releases of what was retained, in order.</summary>
+    public ImmutableArray<ReleaseFact> Releases { get; init; } = [];
+
+    /// <summary>Reminders, in order.</summary>
+    public ImmutableArray<ReminderFact> Reminders { get; init; } = [];
+
+    /// <summary>Snags, and whether the customer has taken the work.</summary>
+    public Completion Completion { get; init; } = Completion.Nothing;
+
     /// <summary>Most invoices and credit notes of a job.</summary>
     public const int Most = 1000;
 
@@ -116,7 +139,7 @@ public sealed record BilledJob(
         new(
             Agreed.Contract,
             Use,
-            Retention.None,
+            Terms.Retention,
             [.. Invoices.Where(i => i.Credits is null ? !IsCredited(i) : i.InPart).Select(i => i.Part)]
         );
 
@@ -130,7 +153,91 @@ public sealed record BilledJob(
     public decimal OpenOf(Invoice invoice) =>
         invoice.Credits is not null ? 0
         : IsCredited(invoice) ? -PaidOf(invoice)
-        : invoice.Part.PayableNow + PartsCredited(invoice).Sum(c => c.Part.Total) - PaidOf(invoice);
+        : invoice.Part.Total
+            - HeldOf(invoice)
+            + PartsCredited(invoice).Sum(c => c.Part.Total)
+            - PaidOf(invoice)
+            - SavedOf(invoice);
+
+    /// <summary>Early-payment discount that was taken of an invoice.</summary>
+    public decimal SavedOf(Invoice invoice) => Payments.Where(p => p.Invoice == invoice.Id).Sum(p => p.Discount);
+
+    /// <summary>All that was given back of what was retained.</summary>
+    public decimal Released => Releases.Sum(r => r.Amount);
+
+    /// <summary>All that is retained of what was billed, and not given back.</summary>
+    public decimal Held => Math.Max(Billing.Retained - Released, 0);
+
+    /// <summary>What is still retained of an invoice: releases give back what was retained first.</summary>
+    public decimal HeldOf(Invoice invoice)
+    {
+        var left = Released;
+        foreach (var of in Standing)
+        {
+            var given = Math.Min(of.Part.Retained, left);
+            if (of.Id == invoice.Id)
+                return of.Part.Retained - given;
+            left -= given;
+        }
+        return 0;
+    }
+
+    /// <summary>When what is open of an invoice is due: what was released later, on the day of its release.</summary>
+    public DateOnly DueOf(Invoice invoice)
+    {
+        var released = invoice.Part.Retained - HeldOf(invoice);
+        return Releases.IsEmpty || released <= 0 || OpenOf(invoice) > released ? invoice.Due : Releases[^1].Due;
+    }
+
+    /// <summary>The next release: its cumulative share of all that was retained (M12). It waits for the completion note, and for snags.</summary>
+    /// <exception cref="RefusedException">It cannot be asked for; says why.</exception>
+    public decimal NextRelease()
+    {
+        if (Releases.Length >= Terms.Retention.Releases.Length)
+            throw RefusedException.Of("release", "There is nothing more to release.");
+        if (Completion.Note is null)
+            throw RefusedException.Of("release", "The release waits for the completion note.");
+        if (Completion.Open > 0)
+            throw RefusedException.Of(
+                "release",
+                $"{Quantities.Counted.Of(Completion.Open, "snag")} open: the release waits until they are mended."
+            );
+        var amount = Terms.Retention.Release(Releases.Length + 1, Billing.Retained, Released, Agreed.Places);
+        return amount > 0 ? amount : throw RefusedException.Of("release", "Nothing is retained.");
+    }
+
+    /// <summary>The discount that money settling an invoice on a day may take; nothing where it comes late, was taken before, or would not settle it (M24).</summary>
+    /// <param name="invoice">The invoice.</param>
+    /// <param name="day">The day on which money came.</param>
+    /// <returns>All of it, what of it is before tax, and what is tax.</returns>
+    public (decimal Discount, decimal Net, decimal Tax) EarlyOf(Invoice invoice, DateOnly day) =>
+        invoice is { Credits: null, EarlyUntil: { } until, EarlyPercent: > 0 and var percent }
+        && day <= until
+        && SavedOf(invoice) == 0
+        && !PartsCredited(invoice).Any()
+            ? LateAndEarly.Discount(invoice.Part, percent, Agreed.Places)
+            : default;
+
+    /// <summary>A reminder of an invoice that is late.</summary>
+    /// <exception cref="RefusedException">Nothing of it is late.</exception>
+    public ReminderFact Remind(Guid id, Invoice invoice, DateOnly today, DateTime at, string by)
+    {
+        var open = OpenOf(invoice);
+        if (open <= 0 || today <= DueOf(invoice))
+            throw RefusedException.Of("invoice", "Nothing of it is late.");
+        if (Reminders.Length >= Most)
+            throw RefusedException.Of("invoice", $"A job has at most {Most:N0} reminders.");
+        return new(
+            id,
+            invoice.Id,
+            Reminders.Count(r => r.Invoice == invoice.Id) + 1,
+            today,
+            open,
+            LateAndEarly.Interest(open, Terms.InterestPercent, DueOf(invoice), today, Agreed.Places),
+            at,
+            by
+        );
+    }
 
     /// <summary>What an invoice would come to.</summary>
     /// <param name="bills">What it bills.</param>
@@ -149,6 +256,18 @@ public sealed record BilledJob(
             BillsBy.Amount => OfAmount(billing, bills.Value),
             _ => billing.ToDate(billing.Contract.Sum, last: true),
         };
+        if (
+            Terms.Retention.Percent > 0
+            && Completion.Note is null
+            && (billing.Worked + part.Work).Sum >= billing.Contract.Sum.Sum
+            && part.Work.Sum > 0
+        )
+            throw RefusedException.Of(
+                bills.By == BillsBy.Percent ? "value"
+                    : bills.By == BillsBy.Step ? "step"
+                    : "by",
+                "The last invoice waits for the completion note: record it with the work order."
+            );
         if (part is { Net.Sum: 0, Rounding: 0 })
             throw RefusedException.Of("value", "There is nothing to bill.");
         return part;
@@ -254,6 +373,24 @@ public sealed record BilledJob(
             throw RefusedException.Of("amount", "An amount in the currency's places.");
         if (payment.Amount < 0 && PaidOf(invoice) + payment.Amount < 0)
             throw RefusedException.Of("amount", "More cannot go back than has come.");
+        if (payment.Discount != 0)
+        {
+            var (may, _, _) = EarlyOf(invoice, payment.Day);
+            if (may == 0)
+                throw RefusedException.Of(
+                    "discount",
+                    invoice.EarlyUntil is { } until
+                        ? $"The discount was for money received until {Quantities.Day.Written(until)}: it stays owed."
+                        : "That invoice offers no discount."
+                );
+            if (payment.Discount != may)
+                throw RefusedException.Of("discount", $"The discount is {Quantities.Shown.Money(may, Agreed.Places)}.");
+            if (payment.Amount + may != OpenOf(invoice))
+                throw RefusedException.Of(
+                    "discount",
+                    $"The discount is for paying all of it: {Quantities.Shown.Money(OpenOf(invoice) - may, Agreed.Places)}."
+                );
+        }
         if (payment.Amount > 100_000_000)
             throw RefusedException.Of("amount", "That is too much.");
         if (payment.Day > today)
@@ -279,6 +416,7 @@ public sealed record BilledJob(
             {
                 Id = id,
                 Amount = -fact.Amount,
+                Discount = -fact.Discount,
                 At = at,
                 By = by,
                 TakesBack = which,

@@ -127,7 +127,22 @@ public static class InvoicePaper
             }
             if (Part.Rounding != 0)
                 rows.Add(Row(RowKind.Tax, "Rounding", "of what was agreed, without tax", Part.Rounding));
-            rows.Add(Row(RowKind.Total, Invoice.Credits is null ? "To be paid" : "Credited", "with tax", Part.Total));
+            var held = Invoice.Credits is null && Part.Retained != 0;
+            rows.Add(
+                Row(
+                    RowKind.Total,
+                    Invoice.Credits is not null ? "Credited"
+                        : held ? "Total"
+                        : "To be paid",
+                    "with tax",
+                    Part.Total
+                )
+            );
+            if (held)
+            {
+                rows.Add(Row(RowKind.Part, "Retained", "payable when it is released", Part.Retained));
+                rows.Add(Row(RowKind.Total, "Payable now", "", Part.PayableNow));
+            }
             yield return new PriceTable(agreed.Currency, rows.ToImmutable());
             if (
                 Invoice is { Credits: null, Bills: { By: BillsBy.Step, Step: { } step } }
@@ -184,9 +199,18 @@ public static class InvoicePaper
         public IEnumerable<Element> Payable()
         {
             if (Invoice.Credits is null)
+            {
+                if (Invoice is { EarlyUntil: { } until, EarlyPercent: var percent })
+                {
+                    var (saved, net, tax) = LateAndEarly.Discount(Part, percent, Agreed.Places);
+                    yield return Writing.Plain(
+                        $"Paid until {Brand.Writes.Day(until)} it is {Money(Part.PayableNow - saved)}: {Brand.Writes.Number(Shown.Typed(percent))} % off, {Money(saved)} ({Money(net)} and tax {Money(tax)})."
+                    );
+                }
                 yield return Writing.Plain(
                     $"Day of supply {Brand.Writes.Day(Invoice.Supplied)}. Please pay by {Brand.Writes.Day(Invoice.Due)} and name the invoice {Invoice.Number}."
                 );
+            }
         }
     }
 }

@@ -10,6 +10,9 @@ public sealed record InvoiceTerms(string Numbers, int DueDays, AccountUse Use, s
     /// <summary>Name of the setting.</summary>
     public const string Setting = "invoiceTerms";
 
+    /// <summary>What is agreed about paying unless a job says otherwise.</summary>
+    public BillingTerms Usual { get; init; } = BillingTerms.None;
+
     /// <summary>Most characters of the words.</summary>
     public const int MostWords = 2000;
 
@@ -27,6 +30,7 @@ public sealed record InvoiceTerms(string Numbers, int DueDays, AccountUse Use, s
                 "numbers",
                 $"Written like that, an invoice could have the number of a purchase order ({orders}): put something before it."
             );
+        Usual.Check();
         if (DueDays is < 0 or > 365)
             throw RefusedException.Of("dueDays", "An invoice is due within 0 to 365 days.");
         if (Words.Length > MostWords)

@@ -64,7 +64,7 @@ CREATE INDEX stock_fact_order ON stock_fact (order_id);
 CREATE TRIGGER stock_fact_stays BEFORE UPDATE ON stock_fact BEGIN SELECT RAISE(ABORT, 'what has happened does not change'); END;
 CREATE TRIGGER stock_fact_is_kept BEFORE DELETE ON stock_fact BEGIN SELECT RAISE(ABORT, 'what has happened does not change'); END;
 
--- A mail brings a revision of a proposal, or an order to a supplier.
+-- A mail brings a revision of a proposal, an order to a supplier, or an invoice or what reminds of it.
 ALTER TABLE mail RENAME TO mail_before;
 DROP INDEX mail_job;
 DROP TRIGGER mail_stays;
@@ -76,6 +76,7 @@ CREATE TABLE mail (
     job_id TEXT NOT NULL REFERENCES job (id),
     revision_id TEXT REFERENCES revision (id),
     order_id TEXT REFERENCES purchase_order (id),
+    invoice_id TEXT REFERENCES invoice (id),
     at TEXT NOT NULL,
     sender_name TEXT NOT NULL,
     sender TEXT NOT NULL,
@@ -91,12 +92,13 @@ CREATE TABLE mail (
     way TEXT NOT NULL DEFAULT 'mail',
     more TEXT NOT NULL DEFAULT '[]',
     to_server INTEGER NOT NULL DEFAULT 0,
-    CHECK ((revision_id IS NULL) = (fact_id IS NULL) AND (revision_id IS NULL) <> (order_id IS NULL))
+    CHECK ((revision_id IS NULL) = (fact_id IS NULL)),
+    CHECK ((revision_id IS NOT NULL) + (order_id IS NOT NULL) + (invoice_id IS NOT NULL) = 1)
 ) STRICT;
-INSERT INTO mail SELECT number, id, fact_id, job_id, revision_id, NULL, at, sender_name, sender, address, copy, subject, words, link_id, link, gone, attached, attached_hash, way, more, to_server FROM mail_before;
+INSERT INTO mail SELECT number, id, fact_id, job_id, revision_id, NULL, NULL, at, sender_name, sender, address, copy, subject, words, link_id, link, gone, attached, attached_hash, way, more, to_server FROM mail_before;
 DROP TABLE mail_before;
 CREATE INDEX mail_job ON mail (job_id);
-CREATE TRIGGER mail_stays BEFORE UPDATE OF number, id, fact_id, job_id, revision_id, order_id, at, sender_name, sender, address, copy, subject, words, link_id, attached, attached_hash, way, more, to_server ON mail
+CREATE TRIGGER mail_stays BEFORE UPDATE OF number, id, fact_id, job_id, revision_id, order_id, invoice_id, at, sender_name, sender, address, copy, subject, words, link_id, attached, attached_hash, way, more, to_server ON mail
 BEGIN SELECT RAISE(ABORT, 'what was sent does not change'); END;
 CREATE TRIGGER mail_goes_once BEFORE UPDATE OF gone, link ON mail WHEN OLD.gone IS NOT NULL OR NEW.gone IS NULL OR NEW.link IS NOT NULL
 BEGIN SELECT RAISE(ABORT, 'what has gone does not change'); END;

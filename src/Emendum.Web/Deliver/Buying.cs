@@ -469,7 +469,7 @@ public sealed class Buying(
     }
 
     /// <summary>The mail that would bring an order to its supplier.</summary>
-    internal OrderMessage Message(Guid job, Guid order)
+    internal PaperMessage Message(Guid job, Guid order)
     {
         var work = Accepted(job);
         var of = Found(job, work, order).Order;

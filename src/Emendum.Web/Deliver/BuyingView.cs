@@ -499,13 +499,13 @@ public sealed record PurchaseDraft(IReadOnlyList<MoneyRow> Amounts, string Total
     }
 }
 
-/// <summary>A mail that would bring an order to its supplier, to be written on.</summary>
+/// <summary>A mail that would bring an order to its supplier, or an invoice to the customer, to be written on.</summary>
 /// <param name="From">From which address; empty where the firm has not said.</param>
-/// <param name="To">The supplier's address; empty where none is known.</param>
+/// <param name="To">Their address; empty where none is known.</param>
 /// <param name="Subject">Its subject.</param>
 /// <param name="Words">Its words.</param>
 /// <param name="ToServer">Whether the firm has a mail server that takes mail by itself.</param>
-public sealed record OrderMessage(string From, string To, string Subject, string Words, bool ToServer);
+public sealed record PaperMessage(string From, string To, string Subject, string Words, bool ToServer);
 
 /// <summary>Goods in stock.</summary>
 /// <param name="Goods">Which.</param>

@@ -157,6 +157,7 @@ public static class DeliverEndpoints
         deliver.MapPost("/links", (Guid id, MakeCrewLink make, Site site) => site.MakeLink(id, make));
         deliver.MapInvoices();
         deliver.MapBuying();
+        deliver.MapCompletion();
         // The office looks at the page as the crew has it; nothing is ticked or written from there.
         deliver.MapGet("/links/{link:guid}/page", (Guid id, Guid link, Site site) => site.CrewPage(id, link));
         deliver.MapPost("/links/{link:guid}/revoke", (Guid id, Guid link, Site site) => site.Revoke(id, link));

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Emendum.Core;
 using Emendum.Core.Delivery;
-using Emendum.Core.Jobs;
+using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
@@ -67,7 +67,26 @@ public sealed record CreditInvoice(Guid Id, string Reason)
 /// <param name="Day">When it came, like 2027-01-31.</param>
 /// <param name="Amount">How much, as typed; below nothing for what was given back.</param>
 /// <param name="How">How it came.</param>
-public sealed record WritePayment(Guid Id, string Day, string Amount, string How);
+public sealed record WritePayment(Guid Id, string Day, string Amount, string How)
+{
+    /// <summary>Early-payment discount that is taken with it, as typed; empty for none.</summary>
+    public string Discount { get; init; } = "";
+}
+
+/// <summary>Asks for the next part of what was retained.</summary>
+/// <param name="Id">Its id; the same again is done once.</param>
+/// <param name="Amount">What it was seen to be, as it was read.</param>
+public sealed record AskRelease(Guid Id, string Amount);
+
+/// <summary>Reminds of an invoice.</summary>
+/// <param name="Id">Its id; the same again is done once.</param>
+public sealed record RemindOfInvoice(Guid Id);
+
+/// <summary>Sends an invoice, or a reminder of it.</summary>
+/// <param name="Id">Made by the sender: the same again is done once.</param>
+/// <param name="Reminder">The reminder; null for the invoice itself.</param>
+/// <param name="Message">The mail.</param>
+public sealed record MailInvoice(Guid Id, Guid? Reminder, Message Message);
 
 /// <summary>Takes back a payment that was written wrong.</summary>
 /// <param name="Id">Made by the sender: the same again is done once.</param>
@@ -96,9 +115,40 @@ public static class InvoiceEndpoints
         invoices
             .MapGet(
                 "/{invoice:guid}/pdf",
-                (Guid id, Guid invoice, bool? inline, Invoicing invoicing) => invoicing.Pdf(id, invoice, inline is true)
+                (Guid id, Guid invoice, bool? inline, Invoicing invoicing) =>
+                    invoicing.Pdf(id, InvoicePaperKind.Invoice, invoice, inline is true)
             )
             .Produces<byte[]>(200, "application/pdf");
+        invoices
+            .MapGet(
+                "/releases/{release:guid}/pdf",
+                (Guid id, Guid release, bool? inline, Invoicing invoicing) =>
+                    invoicing.Pdf(id, InvoicePaperKind.Release, release, inline is true)
+            )
+            .Produces<byte[]>(200, "application/pdf");
+        invoices
+            .MapGet(
+                "/reminders/{reminder:guid}/pdf",
+                (Guid id, Guid reminder, bool? inline, Invoicing invoicing) =>
+                    invoicing.Pdf(id, InvoicePaperKind.Reminder, reminder, inline is true)
+            )
+            .Produces<byte[]>(200, "application/pdf");
+        invoices.MapPost("/terms", (Guid id, AgreeTerms agree, Invoicing invoicing) => invoicing.Agree(id, agree));
+        invoices.MapPost("/releases", (Guid id, AskRelease ask, Invoicing invoicing) => invoicing.Release(id, ask));
+        invoices.MapPost(
+            "/{invoice:guid}/reminders",
+            (Guid id, Guid invoice, RemindOfInvoice remind, Invoicing invoicing) =>
+                invoicing.Remind(id, invoice, remind)
+        );
+        invoices.MapGet(
+            "/{invoice:guid}/message",
+            (Guid id, Guid invoice, bool? reminds, Invoicing invoicing) =>
+                invoicing.Message(id, invoice, reminds is true)
+        );
+        invoices.MapPost(
+            "/{invoice:guid}/mails",
+            (Guid id, Guid invoice, MailInvoice mail, Invoicing invoicing) => invoicing.Mail(id, invoice, mail)
+        );
         invoices.MapPost(
             "/{invoice:guid}/credit",
             (Guid id, Guid invoice, CreditInvoice credit, Invoicing invoicing) => invoicing.Credit(id, invoice, credit)
@@ -129,6 +179,8 @@ public sealed class Invoicing(
     SettingStore settings,
     JobStore jobs,
     NumberStore numbers,
+    CustomerStore customers,
+    OpenJobs open,
     IssuedPdfs pdfs,
     FirmDay day,
     Live live,
@@ -143,7 +195,7 @@ public sealed class Invoicing(
         orders.Of(job) ?? throw RefusedException.Of("job", "Nothing was accepted yet: there is nothing to bill.");
 
     private BilledJob Billed(Guid job, AcceptedWork work) =>
-        store.Billed(job, work.Yes.Id, work.Money.Contract, Terms.Use);
+        store.Billed(job, work.Yes.Id, work.Money.Contract, Terms);
 
     /// <summary>The view of a job; null while nothing is accepted.</summary>
     internal InvoicesView? View(Guid job)
@@ -154,7 +206,7 @@ public sealed class Invoicing(
     }
 
     private InvoicesView Of(Guid job, AcceptedWork work, BilledJob billed) =>
-        InvoicesView.Of(billed, sites.Log(job, work.Order), day);
+        InvoicesView.Of(billed, sites.Log(job, work.Order), store.OwnTerms(job) is not null, day);
 
     private InvoicesView Told(Guid job, AcceptedWork work, BilledJob billed)
     {
@@ -209,6 +261,8 @@ public sealed class Invoicing(
                 )
                 {
                     Reason = issue.Reason.Trim(),
+                    EarlyPercent = before.Terms.EarlyPercent,
+                    EarlyUntil = before.Terms.EarlyPercent > 0 ? issued.AddDays(before.Terms.EarlyDays) : null,
                 };
             },
             (invoice, before) => Paper(work, invoice, before, terms),
@@ -280,12 +334,15 @@ public sealed class Invoicing(
         var amount =
             Rounding.ReadInput(write.Amount.Replace(",", "", StringComparison.Ordinal).Trim())
             ?? throw RefusedException.Of("amount", "Write the amount as a number, like 1250.00.");
-        var payment = new PaymentFact(write.Id, invoice, on, amount, write.How.Trim(), Now, JobEndpoints.Owner);
+        var payment = new PaymentFact(write.Id, invoice, on, amount, write.How.Trim(), Now, JobEndpoints.Owner)
+        {
+            Discount = Typed.Number(write.Discount, "discount") ?? 0,
+        };
         var billed = store.Pay(
             job,
             work.Yes.Id,
             work.Money.Contract,
-            Terms.Use,
+            Terms,
             write.Id,
             stands =>
             {
@@ -304,20 +361,178 @@ public sealed class Invoicing(
             job,
             work.Yes.Id,
             work.Money.Contract,
-            Terms.Use,
+            Terms,
             take.Id,
             stands => stands.TakeBack(take.Id, payment, Now, JobEndpoints.Owner)
         );
         return Told(job, work, billed);
     }
 
-    /// <summary>The PDF of an invoice as it was issued; made when it is first asked for, and the same from then on.</summary>
-    internal async Task<IResult> Pdf(Guid job, Guid invoice, bool inline)
+    /// <summary>The PDF of an invoice, a release or a reminder as it was issued.</summary>
+    internal async Task<IResult> Pdf(Guid job, InvoicePaperKind kind, Guid paper, bool inline)
     {
-        var document = store.Document(job, invoice) ?? throw new NotThereException("That invoice is not of this job.");
-        var issued = Billed(job, Accepted(job)).Invoices.FirstOrDefault(i => i.Id == invoice)?.Issued ?? day.Today;
-        var file = await pdfs.Of(document, issued, store.Pdf(invoice), hash => store.KeepPdf(invoice, hash));
-        return pdfs.Sent(file, document.Document.Head.Title, inline);
+        var document =
+            store.Document(job, kind, paper) ?? throw new NotThereException("That is not of this job.");
+        return pdfs.Sent(await File(job, kind, paper, document), document.Document.Head.Title, inline);
+    }
+
+    private Task<StoredFile> File(Guid job, InvoicePaperKind kind, Guid paper, SentDocument document)
+    {
+        var billed = Billed(job, Accepted(job));
+        var issued = kind switch
+        {
+            InvoicePaperKind.Release => billed.Releases.FirstOrDefault(r => r.Id == paper)?.Day,
+            InvoicePaperKind.Reminder => billed.Reminders.FirstOrDefault(r => r.Id == paper)?.Day,
+            _ => billed.Invoices.FirstOrDefault(i => i.Id == paper)?.Issued,
+        };
+        return pdfs.Of(
+            document,
+            issued ?? day.Today,
+            store.Pdf(kind, paper),
+            hash => store.KeepPdf(kind, paper, hash)
+        );
+    }
+
+    /// <summary>Says what is agreed about paying for a job from now on.</summary>
+    internal InvoicesView Agree(Guid job, AgreeTerms agree)
+    {
+        var work = Accepted(job);
+        store.Agree(job, new(agree.Id, agree.Terms.Read(), Now, JobEndpoints.Owner));
+        return Told(job, work, Billed(job, work));
+    }
+
+    /// <summary>Asks for the next part of what was retained.</summary>
+    internal InvoicesView Release(Guid job, AskRelease ask)
+    {
+        var (work, terms) = (Accepted(job), Terms);
+        var billed = store.Ask(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            ask.Id,
+            before =>
+            {
+                var amount = before.NextRelease();
+                var read = Shown.Money(amount, before.Agreed.Places);
+                if (read != ask.Amount)
+                    throw RefusedException.Of("amount", $"You saw {ask.Amount}; it is {read}. Look at it again.");
+                return new ReleaseFact(
+                    ask.Id,
+                    before.Releases.Length + 1,
+                    amount,
+                    day.Today,
+                    day.Today.AddDays(terms.DueDays),
+                    Now,
+                    JobEndpoints.Owner
+                );
+            },
+            (release, before) =>
+                new(
+                    LatePaper.Of(
+                        release,
+                        before,
+                        work.Head,
+                        OrderView.ReferenceOf(work, day),
+                        work.Brand,
+                        terms.Words
+                    ),
+                    work.Brand
+                )
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>Reminds of an invoice that is late.</summary>
+    internal InvoicesView Remind(Guid job, Guid invoice, RemindOfInvoice remind)
+    {
+        var (work, terms) = (Accepted(job), Terms);
+        Invoice Found(BilledJob billed) =>
+            billed.Invoices.FirstOrDefault(i => i.Id == invoice)
+            ?? throw new NotThereException("That invoice is not of this job.");
+        var billed = store.Ask(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            remind.Id,
+            before => before.Remind(remind.Id, Found(before), day.Today, Now, JobEndpoints.Owner),
+            (reminder, before) =>
+                new(
+                    LatePaper.Of(
+                        reminder,
+                        Found(before),
+                        before,
+                        work.Head,
+                        OrderView.ReferenceOf(work, day),
+                        work.Brand,
+                        terms.Words
+                    ),
+                    work.Brand
+                )
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>The mail that would bring an invoice to the customer, or remind of it.</summary>
+    internal PaperMessage Message(Guid job, Guid invoice, bool reminds)
+    {
+        var work = Accepted(job);
+        var of =
+            Billed(job, work).Invoices.FirstOrDefault(i => i.Id == invoice)
+            ?? throw new NotThereException("That invoice is not of this job.");
+        var kind = of.Credits is null ? "Invoice" : "Credit note";
+        var says = reminds
+            ? $"our invoice {of.Number} of {work.Brand.Writes.Day(of.Issued)} has not been paid yet. The reminder is attached; if your payment is on its way, take it as read."
+            : $"our {kind.ToLowerInvariant()} {of.Number} is attached.{(of.Credits is null ? $" Please pay by {work.Brand.Writes.Day(of.Due)}." : "")}";
+        return new(
+            settings.Get(MessageTexts.Setting, MessageTexts.Starting).From,
+            customers.Find(open.Get(job).Estimate.Job.Info.Customer)?.Email ?? "",
+            $"{(reminds ? "Reminder: invoice" : kind)} {of.Number}, {work.Head.Title}",
+            $"Good day,\n\n{says}\n\n{work.Head.Firm}",
+            settings.Get(MailServer.Setting, MailServer.Starting).On
+        );
+    }
+
+    /// <summary>Sends an invoice, or a reminder of it, to the customer: it stands in the outbox.</summary>
+    internal async Task<InvoicesView> Mail(Guid job, Guid invoice, MailInvoice mail)
+    {
+        var work = Accepted(job);
+        mail.Message.Check();
+        if (mail.Message.Way != MessageWay.Mail)
+            throw RefusedException.Of("way", "An invoice goes by mail.");
+        var sender = RevisionMails.Sender(mail.Message, settings);
+        var billed = Billed(job, work);
+        if (
+            !billed.Invoices.Any(i => i.Id == invoice)
+            || (mail.Reminder is { } of && !billed.Reminders.Any(r => r.Id == of && r.Invoice == invoice))
+        )
+            throw new NotThereException("That invoice is not of this job.");
+        var (kind, paper) = mail.Reminder is { } reminder
+            ? (InvoicePaperKind.Reminder, reminder)
+            : (InvoicePaperKind.Invoice, invoice);
+        var document = store.Document(job, kind, paper)!;
+        var (file, now) = (await File(job, kind, paper, document), Now);
+        store.Goes([
+            .. mail.Message.To.Select(to => new Mail(
+                DerivedId.Of($"{mail.Id}/{to.Address}"),
+                null,
+                job,
+                null,
+                now,
+                work.Head.Firm,
+                sender,
+                to,
+                mail.Message.Subject,
+                mail.Message.Words,
+                $"{document.Document.Head.Title.Replace(":", ",", StringComparison.Ordinal)}.pdf",
+                file.Hash
+            )
+            {
+                Invoice = invoice,
+            }),
+        ]);
+        return Told(job, work, billed);
     }
 
     /// <summary>How the series of numbers of invoices stands, or that of purchase orders.</summary>

@@ -11,8 +11,17 @@ public sealed record MoneyRow(string Label, string Detail, string Amount);
 /// <param name="Label">What it bills.</param>
 /// <param name="Rows">From what is billed to what is to be paid.</param>
 /// <param name="Total">With tax.</param>
+/// <param name="Retained">What of it is kept back; empty for nothing.</param>
+/// <param name="Payable">What is to be paid now.</param>
 /// <param name="Ahead">By how much it goes beyond the contract sum; empty where it does not (M21).</param>
-public sealed record InvoiceDraft(string Label, IReadOnlyList<MoneyRow> Rows, string Total, string Ahead)
+public sealed record InvoiceDraft(
+    string Label,
+    IReadOnlyList<MoneyRow> Rows,
+    string Total,
+    string Retained,
+    string Payable,
+    string Ahead
+)
 {
     internal static InvoiceDraft Of(BilledJob billed, Part part, string label)
     {
@@ -28,7 +37,14 @@ public sealed record InvoiceDraft(string Label, IReadOnlyList<MoneyRow> Rows, st
         if (part.Rounding != 0)
             rows.Add(new("Rounding", "of what was agreed", Money(part.Rounding)));
         var ahead = billed.Ahead(part);
-        return new(label, rows, Money(part.Total), ahead > 0 ? Money(ahead) : "");
+        return new(
+            label,
+            rows,
+            Money(part.Total),
+            part.Retained == 0 ? "" : Money(part.Retained),
+            Money(part.PayableNow),
+            ahead > 0 ? Money(ahead) : ""
+        );
     }
 }
 
@@ -64,6 +80,11 @@ public sealed record PaymentView(Guid Id, string Day, string Amount, string How,
 /// <param name="Left">What is left to be credited in part, for each tax category of the contract; empty where nothing is.</param>
 /// <param name="Pays">What would pay it in full, to be typed over.</param>
 /// <param name="Payments">What came for it.</param>
+/// <param name="Held">What is retained of it still; empty for nothing.</param>
+/// <param name="Early">The early-payment discount that can be taken today, in words; empty for none.</param>
+/// <param name="EarlyPays">What pays it with that discount, to be typed over; empty for none.</param>
+/// <param name="EarlyDiscount">The discount as it is typed; empty for none.</param>
+/// <param name="Reminders">Reminders of it, the first first.</param>
 public sealed record InvoiceRow(
     Guid Id,
     string Number,
@@ -79,8 +100,24 @@ public sealed record InvoiceRow(
     bool MayCredit,
     IReadOnlyList<CreditLeft> Left,
     string Pays,
-    IReadOnlyList<PaymentView> Payments
+    IReadOnlyList<PaymentView> Payments,
+    string Held,
+    string Early,
+    string EarlyPays,
+    string EarlyDiscount,
+    IReadOnlyList<ReminderRow> Reminders
 );
+
+/// <summary>A reminder.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Words">When, and with which interest.</param>
+public sealed record ReminderRow(Guid Id, string Words);
+
+/// <summary>A release of what was retained.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Words">Which, when, due when.</param>
+/// <param name="Amount">How much.</param>
+public sealed record ReleaseRow(Guid Id, string Words, string Amount);
 
 /// <summary>What is left to be credited of an invoice in a tax category.</summary>
 /// <param name="Label">Its taxes, or why there are none.</param>
@@ -96,6 +133,12 @@ public sealed record CreditLeft(string Label, string Amount);
 /// <param name="Today">The firm's day, like 2027-01-31.</param>
 /// <param name="Stops">Why nothing can be billed here; empty where it can.</param>
 /// <param name="Ahead">By how much was billed beyond the contract sum; empty where it was not.</param>
+/// <param name="Terms">What is agreed about paying.</param>
+/// <param name="OwnTerms">Whether the job has terms of its own; otherwise they are the firm's.</param>
+/// <param name="TermsSay">They, in a sentence.</param>
+/// <param name="Releases">Releases of what was retained, in order.</param>
+/// <param name="MayRelease">What the next release would give back; empty where none can be asked for.</param>
+/// <param name="ReleaseWaits">Why none can; empty where one can, or there is nothing to release.</param>
 public sealed record InvoicesView(
     string Currency,
     IReadOnlyList<MoneyRow> Sums,
@@ -104,7 +147,13 @@ public sealed record InvoicesView(
     string Done,
     string Today,
     string Stops,
-    string Ahead
+    string Ahead,
+    TermsTyped Terms,
+    bool OwnTerms,
+    string TermsSay,
+    IReadOnlyList<ReleaseRow> Releases,
+    string MayRelease,
+    string ReleaseWaits
 )
 {
     /// <summary>What an invoice bills, in words.</summary>
@@ -117,11 +166,12 @@ public sealed record InvoicesView(
             _ => "All that is open",
         };
 
-    internal static InvoicesView Of(BilledJob billed, SiteLog log, FirmDay day)
+    internal static InvoicesView Of(BilledJob billed, SiteLog log, bool ownTerms, FirmDay day)
     {
         var (agreed, billing, today) = (billed.Agreed, billed.Billing, day.Today);
         string Money(decimal amount) => Shown.Money(amount, agreed.Places);
         var sum = billing.Contract.Sum.Sum;
+        var (release, waits) = Release(billed);
         return new(
             agreed.Currency,
             [
@@ -133,6 +183,12 @@ public sealed record InvoicesView(
                 new("Not billed yet", "before tax", Money(sum - billing.Billed.Sum)),
                 new("Agreed in all", "with tax", Money(agreed.Total)),
                 new("Paid", "with tax", Money(billed.Payments.Sum(p => p.Amount))),
+                .. billed.Payments.Sum(p => p.Discount) is > 0 and var saved
+                    ? [new("Saved by paying early", "with tax; the contract sum stays", Money(saved))]
+                    : (MoneyRow[])[],
+                .. billed.Held == 0
+                    ? (MoneyRow[])[]
+                    : [new("Retained", "a term of payment; its tax is billed", Money(billed.Held))],
                 .. Owed(billed, today).Select(o => new MoneyRow(o.Label, o.Detail, Money(o.Amount))),
             ],
             [
@@ -156,8 +212,56 @@ public sealed record InvoicesView(
             log.Percent is > 0 and var percent ? Shown.Typed(decimal.Floor(percent)) : "",
             day.Written,
             agreed.IsRound ? "A round is billed by the month, which cannot be done here yet." : "",
-            billing.BilledAhead > 0 ? Money(billing.BilledAhead) : ""
+            billing.BilledAhead > 0 ? Money(billing.BilledAhead) : "",
+            TermsTyped.Of(billed.Terms),
+            ownTerms,
+            InWords(billed.Terms, agreed.Places),
+            [
+                .. billed.Releases.Select(r => new ReleaseRow(
+                    r.Id,
+                    $"Release {r.Number}, {InWords(r.Day)}, due {InWords(r.Due)}",
+                    Money(r.Amount)
+                )),
+            ],
+            release is { } amount ? Money(amount) : "",
+            waits
         );
+    }
+
+    /// <summary>What the next release would give back, or why there is none.</summary>
+    private static (decimal? Amount, string Waits) Release(BilledJob billed)
+    {
+        if (billed.Held == 0)
+            return (null, "");
+        try
+        {
+            return (billed.NextRelease(), "");
+        }
+        catch (Core.RefusedException refused)
+        {
+            return (null, refused.Refusal.Message);
+        }
+    }
+
+    private static string InWords(BillingTerms terms, int places)
+    {
+        static string Percent(decimal of) => $"{Shown.Typed(of)} %";
+        var retention = terms.Retention;
+        IEnumerable<string> said =
+        [
+            retention.Percent == 0
+                ? ""
+                : $"{Percent(retention.Percent)} of the value is retained"
+                    + (retention.Cap is { } cap ? $", at most {Shown.Money(cap, places)}" : "")
+                    + (retention.CapPercent is { } most ? $", at most {Percent(most)} of the contract sum" : "")
+                    + $", given back {string.Join(" and ", retention.Releases.Select(Percent))} of it",
+            terms.EarlyPercent == 0
+                ? ""
+                : $"{Percent(terms.EarlyPercent)} off within {Counted.Of(terms.EarlyDays, "day")}",
+            terms.InterestPercent == 0 ? "" : $"{Percent(terms.InterestPercent)} a year on what is late",
+        ];
+        var all = string.Join("; ", said.Where(s => s.Length > 0));
+        return all.Length == 0 ? "Nothing is retained, and no discount or interest is agreed." : $"{all}.";
     }
 
     /// <summary>What is owed, by age of its due day.</summary>
@@ -175,7 +279,7 @@ public sealed record InvoicesView(
         foreach (var (label, from, to) in ages)
         {
             var sum = open.Where(i =>
-                    i.Open > 0 && today.DayNumber - i.Invoice.Due.DayNumber is var late && late >= from && late <= to
+                    i.Open > 0 && today.DayNumber - billed.DueOf(i.Invoice).DayNumber is var late && late >= from && late <= to
                 )
                 .Sum(i => i.Open);
             if (sum > 0)
@@ -189,11 +293,14 @@ public sealed record InvoicesView(
     {
         string Money(decimal amount) => Shown.Money(amount, billed.Agreed.Places);
         var (open, credited) = (billed.OpenOf(invoice), billed.IsCredited(invoice));
-        var late = today.DayNumber - invoice.Due.DayNumber;
-        var isCredit = invoice.Credits is not null;
+        var isCreditNote = invoice.Credits is not null;
+        var late = today.DayNumber - billed.DueOf(invoice).DayNumber;
+        var held = isCreditNote ? 0 : billed.HeldOf(invoice);
+        var (early, _, _) = open > 0 ? billed.EarlyOf(invoice, today) : default;
         var says =
-            isCredit ? ""
+            isCreditNote ? ""
             : credited ? $"credited by {billed.Invoices.First(i => i.Credits == invoice.Id && !i.InPart).Number}"
+            : open == 0 && held > 0 ? "paid but for what is retained"
             : open == 0 ? "paid"
             : open < 0 ? "paid too much"
             : late > 0 ? $"overdue {Counted.Of(late, "day")}"
@@ -203,19 +310,19 @@ public sealed record InvoicesView(
         return new(
             invoice.Id,
             invoice.Number,
-            isCredit,
-            isCredit
+            isCreditNote,
+            isCreditNote
                 ? $"Credits {(invoice.InPart ? "a part of " : "")}{billed.Invoices.First(i => i.Id == invoice.Credits).Number}: {invoice.Reason}"
                 : invoice.Label,
             InWords(invoice.Issued),
-            isCredit ? "" : InWords(invoice.Due),
+            isCreditNote ? "" : InWords(billed.DueOf(invoice)),
             Money(invoice.Part.Net.Sum),
             Money(invoice.Part.Total),
             open == 0 ? "" : Money(open),
             says,
-            !isCredit && open > 0 && late > 0,
-            !isCredit && !credited && !billed.PartsCredited(invoice).Any(),
-            isCredit || credited ? [] : LeftOf(billed, invoice),
+            !isCreditNote && open > 0 && late > 0,
+            !isCreditNote && !credited && !billed.PartsCredited(invoice).Any(),
+            isCreditNote || credited ? [] : LeftOf(billed, invoice),
             open > 0 ? Rounding.Text(open) : "",
             [
                 .. billed
@@ -224,8 +331,21 @@ public sealed record InvoicesView(
                         p.Id,
                         InWords(p.Day),
                         Money(p.Amount),
-                        p.TakesBack is null ? p.How : "taken back: " + p.How,
+                        (p.TakesBack is null ? p.How : "taken back: " + p.How)
+                            + (p.Discount == 0 ? "" : $", with a discount of {Money(p.Discount)}"),
                         p.TakesBack is null && !back.Contains(p.Id)
+                    )),
+            ],
+            held == 0 ? "" : Money(held),
+            early == 0 ? "" : $"{Shown.Typed(invoice.EarlyPercent)} % off until {InWords(invoice.EarlyUntil!.Value)}: {Money(early)}",
+            early == 0 ? "" : Rounding.Text(open - early),
+            early == 0 ? "" : Rounding.Text(early),
+            [
+                .. billed
+                    .Reminders.Where(r => r.Invoice == invoice.Id)
+                    .Select(r => new ReminderRow(
+                        r.Id,
+                        $"Reminder {r.Number}, {InWords(r.Day)}{(r.Interest == 0 ? "" : $", interest {Money(r.Interest)}")}"
                     )),
             ]
         );

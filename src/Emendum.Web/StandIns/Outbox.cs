@@ -17,8 +17,8 @@ namespace Emendum.Web.StandIns;
 /// <param name="Attached">Names of what goes with it; none of a text message.</param>
 /// <param name="Job">The job.</param>
 /// <param name="JobName">Its name.</param>
-/// <param name="Brings">Letters of the revision that it brings, or number of the order.</param>
-/// <param name="IsOrder">Whether it brings an order to a supplier.</param>
+/// <param name="Brings">Letters of the revision that it brings, or number of the order or the invoice.</param>
+/// <param name="View">The view of Deliver that it comes from; empty where it brings a proposal.</param>
 /// <param name="Gone">When it went, in the firm's zone; empty where it stands here still.</param>
 /// <param name="HasLink">Whether it brings a link.</param>
 /// <param name="Way">How it goes.</param>
@@ -35,7 +35,7 @@ public sealed record MailView(
     Guid Job,
     string JobName,
     string Brings,
-    bool IsOrder,
+    string View,
     string Gone,
     bool HasLink,
     MessageWay Way,
@@ -74,7 +74,9 @@ public static class Outbox
                 row.Mail.Job,
                 row.JobName,
                 row.Brings,
-                row.Mail.Order is not null,
+                row.Mail.Order is not null ? "buying"
+                    : row.Mail.Invoice is not null ? "invoices"
+                    : "",
                 row.Mail.Gone is { } gone ? moment(gone) : "",
                 row.Mail.LinkId is not null,
                 row.Mail.Way,

@@ -437,6 +437,7 @@ internal sealed class Fuzz
                 return null;
         }
         view["billed"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/invoices");
+        view["completion"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/completion");
         view["buying"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/buying");
         using var draft = await http.PostAsJsonAsync(
             $"/api/jobs/{Gallery}/deliver/invoices/draft",
@@ -468,6 +469,11 @@ internal sealed class Fuzz
             : [];
         var fact = facts.FirstOrDefault(f => (bool)f!["mayTakeBack"]!);
         return path.Replace("{link}", First("links", "open"), StringComparison.Ordinal)
+            .Replace(
+                "{snag}",
+                (string?)of["completion"]!["snags"]!.AsArray().FirstOrDefault()?["id"] ?? Id(),
+                StringComparison.Ordinal
+            )
             .Replace("{order}", (string?)order?["id"] ?? Id(), StringComparison.Ordinal)
             .Replace("{fact}", (string?)fact?["id"] ?? First("hours", ""), StringComparison.Ordinal)
             .Replace("{invoice}", (string?)stands?["id"] ?? Id(), StringComparison.Ordinal)
@@ -517,12 +523,37 @@ internal sealed class Fuzz
         }
         if (path.EndsWith("/credit", StringComparison.Ordinal))
             body["reason"] = "because";
+        if (path.EndsWith("/snags", StringComparison.Ordinal))
+            (body["text"], body["place"]) = (One<string>(["a run beside the door", " "]), null);
+        if (path.EndsWith("/note", StringComparison.Ordinal))
+            (body["name"], body["day"], body["how"]) = ("Odo Fenn", of["today"]!.DeepClone(), "signed");
+        if (path.EndsWith("/terms", StringComparison.Ordinal))
+            body["terms"] = new JsonObject
+            {
+                ["retention"] = One<string>(["", "5", "5", "101"]),
+                ["cap"] = "",
+                ["capPercent"] = One<string>(["", "3"]),
+                ["releases"] = One<string>(["50, 100", "", "50"]),
+                ["earlyPercent"] = One<string>(["", "2"]),
+                ["earlyDays"] = One<string>(["10", "x"]),
+                ["interest"] = One<string>(["", "9"]),
+            };
+        if (path.EndsWith("/releases", StringComparison.Ordinal))
+            body["amount"] = of["billed"]!["mayRelease"]!.DeepClone();
+        if (path.EndsWith("invoice}/mails", StringComparison.Ordinal))
+        {
+            var message = Message();
+            (message["words"], message["subject"], message["way"]) = ("It is attached.", "Invoice", "mail");
+            (body["message"], body["reminder"]) = (message, null);
+        }
         if (path.EndsWith("/payments", StringComparison.Ordinal))
             (body["amount"], body["day"], body["how"]) = (
                 One<string>(["1.00", "0.25", "-0.25", "0"]),
                 of["today"]!.DeepClone(),
                 "by hand"
             );
+        if (path.EndsWith("/payments", StringComparison.Ordinal) && body.ContainsKey("discount"))
+            body["discount"] = "";
     }
 
     /// <summary>What is bought of it, as it should be for the most part.</summary>
