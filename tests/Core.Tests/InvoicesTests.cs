@@ -438,12 +438,23 @@ public sealed class InvoicesTests
                 StringComparison.Ordinal
             );
         _ = without.Of(new(BillsBy.Percent, null, 99));
-        Assert.Contains("completion note", Assert.Throws<RefusedException>(() => without.NextRelease()).Refusal.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "completion note",
+            Assert.Throws<RefusedException>(() => without.NextRelease()).Refusal.Message,
+            StringComparison.Ordinal
+        );
         var snag = new Snag(Guid.NewGuid(), "a run", null, At, "Nora");
         var with = without with { Completion = new([snag], new(Guid.NewGuid(), Monday, "Odo Fenn", "", At, "Nora")) };
         _ = with.Of(new(BillsBy.Rest, null, null));
-        Assert.Contains("1 snag", Assert.Throws<RefusedException>(() => with.NextRelease()).Refusal.Message, StringComparison.Ordinal);
-        var mended = with with { Completion = with.Completion with { Snags = [snag with { Mended = new(At, "Idris") }] } };
+        Assert.Contains(
+            "1 snag",
+            Assert.Throws<RefusedException>(() => with.NextRelease()).Refusal.Message,
+            StringComparison.Ordinal
+        );
+        var mended = with with
+        {
+            Completion = with.Completion with { Snags = [snag with { Mended = new(At, "Idris") }] },
+        };
         Assert.Equal(100m, mended.NextRelease());
         // Without retention nothing waits for a note.
         _ = Begun(Agreed(10_000)).Of(new(BillsBy.Rest, null, null));
@@ -461,13 +472,26 @@ public sealed class InvoicesTests
         var early = Paid(invoice, 1_166.20m) with { Discount = 23.80m };
         job.Check(early, Monday);
         var settled = job with { Payments = [early] };
-        Assert.Equal((0m, 1_190m), (settled.OpenOf(invoice), settled.Billing.Billed.Sum + settled.Invoices[0].Part.Tax));
-        Assert.Equal("discount", Assert.Throws<RefusedException>(() => job.Check(early with { Day = Monday.AddDays(11) }, Monday.AddDays(20))).Refusal.Field);
-        Assert.Equal("discount", Assert.Throws<RefusedException>(() => job.Check(early with { Amount = 1_000 }, Monday)).Refusal.Field);
+        Assert.Equal(
+            (0m, 1_190m),
+            (settled.OpenOf(invoice), settled.Billing.Billed.Sum + settled.Invoices[0].Part.Tax)
+        );
+        Assert.Equal(
+            "discount",
+            Assert
+                .Throws<RefusedException>(() => job.Check(early with { Day = Monday.AddDays(11) }, Monday.AddDays(20)))
+                .Refusal.Field
+        );
+        Assert.Equal(
+            "discount",
+            Assert.Throws<RefusedException>(() => job.Check(early with { Amount = 1_000 }, Monday)).Refusal.Field
+        );
         // Interest of what is open, from the day after it was due.
         var late = job.Remind(Guid.NewGuid(), invoice, invoice.Due.AddDays(36), At, "Nora");
         Assert.Equal((1, 1_190m, Rounding.Money(1_190m * 9 * 36 / 36_500)), (late.Number, late.Open, late.Interest));
         Assert.Throws<RefusedException>(() => job.Remind(Guid.NewGuid(), invoice, invoice.Due, At, "Nora"));
-        Assert.Throws<RefusedException>(() => settled.Remind(Guid.NewGuid(), invoice, invoice.Due.AddDays(36), At, "Nora"));
+        Assert.Throws<RefusedException>(() =>
+            settled.Remind(Guid.NewGuid(), invoice, invoice.Due.AddDays(36), At, "Nora")
+        );
     }
 }

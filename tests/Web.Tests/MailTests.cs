@@ -91,7 +91,7 @@ public sealed class MailTests : IDisposable
             m =>
                 Assert.Equal(
                     ("A", "Proposal 2041, A – für die Bücherei", "", false),
-                    ((string)m!["revision"]!, (string)m["subject"]!, (string)m["gone"]!, (bool)m["hasLink"]!)
+                    ((string)m!["brings"]!, (string)m["subject"]!, (string)m["gone"]!, (bool)m["hasLink"]!)
                 )
         );
         var (bytes, mail) = await File(server, first);

@@ -1,8 +1,8 @@
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Microsoft.Data.Sqlite;
 using Emendum.Storage;
+using Microsoft.Data.Sqlite;
 using UglyToad.PdfPig;
 using Xunit;
 
@@ -32,7 +32,14 @@ public sealed class PayingTests : IDisposable
     private static decimal Money(JsonNode? text) =>
         decimal.Parse(((string)text!).Replace('−', '-'), NumberStyles.Any, CultureInfo.InvariantCulture);
 
-    private static JsonObject Terms(string retention = "", string releases = "", string early = "", string days = "", string interest = "", string cap = "")
+    private static JsonObject Terms(
+        string retention = "",
+        string releases = "",
+        string early = "",
+        string days = "",
+        string interest = "",
+        string cap = ""
+    )
     {
         var agree = Id();
         agree["terms"] = new JsonObject
@@ -99,7 +106,11 @@ public sealed class PayingTests : IDisposable
         var (status, body) = await Issue("percent", "40");
         Assert.True(status == 200, body.ToJsonString());
         var row = Row(body);
-        var held = Math.Round(Math.Round(sum * 0.4m, 2, MidpointRounding.AwayFromZero) * 0.05m, 2, MidpointRounding.AwayFromZero);
+        var held = Math.Round(
+            Math.Round(sum * 0.4m, 2, MidpointRounding.AwayFromZero) * 0.05m,
+            2,
+            MidpointRounding.AwayFromZero
+        );
         Assert.Equal(held, Money(row["held"]));
         // Tax is billed in full; what is retained is not asked for yet.
         Assert.Equal(Money(row["total"]) - held, Money(row["open"]));
@@ -118,18 +129,14 @@ public sealed class PayingTests : IDisposable
         Assert.Equal((422, "by"), (status, (string)body["field"]!));
         Assert.Contains("completion note", (string)body["title"]!, StringComparison.Ordinal);
 
-        var place = (string)
-            (await server.Http.GetFromJsonAsync<JsonObject>($"{At}/completion"))!["places"]![0]!["id"]!;
+        var place = (string)(await server.Http.GetFromJsonAsync<JsonObject>($"{At}/completion"))!["places"]![0]!["id"]!;
         (status, body) = await Complete("snags", ("text", "a run beside the door"), ("place", place));
         Assert.True(status == 200, body.ToJsonString());
         var snag = (Guid)body["snags"]![0]!["id"]!;
         Assert.Equal(422, (await Complete("snags", ("text", " "), ("place", null))).Status);
         Assert.Equal(422, (await Complete("snags", ("text", "x"), ("place", Guid.CreateVersion7()))).Status);
         var today = (string)body["today"]!;
-        Assert.Equal(
-            422,
-            (await Complete("note", ("day", "2099-01-01"), ("name", "Odo Fenn"), ("how", ""))).Status
-        );
+        Assert.Equal(422, (await Complete("note", ("day", "2099-01-01"), ("name", "Odo Fenn"), ("how", ""))).Status);
         (status, body) = await Complete("note", ("day", today), ("name", "Odo Fenn"), ("how", "signed on paper"));
         Assert.StartsWith("Taken by Odo Fenn", (string)body["note"]!, StringComparison.Ordinal);
         using (var paper = PdfDocument.Open(await server.Http.GetByteArrayAsync($"{At}/completion/note.pdf")))
@@ -160,12 +167,27 @@ public sealed class PayingTests : IDisposable
         var release = Assert.Single(body["releases"]!.AsArray())!;
         Assert.Equal(all - half, Money(body["mayRelease"]));
         Assert.Equal(all - half, Money(Sum(body, "Retained")));
-        using (var paper = PdfDocument.Open(await server.Http.GetByteArrayAsync($"{At}/invoices/releases/{(Guid)release["id"]!}/pdf")))
-            Assert.Contains("This is no invoice", string.Join(" ", paper.GetPages().Select(p => p.Text)), StringComparison.Ordinal);
+        using (
+            var paper = PdfDocument.Open(
+                await server.Http.GetByteArrayAsync($"{At}/invoices/releases/{(Guid)release["id"]!}/pdf")
+            )
+        )
+            Assert.Contains(
+                "This is no invoice",
+                string.Join(" ", paper.GetPages().Select(p => p.Text)),
+                StringComparison.Ordinal
+            );
         // No number was used for it.
-        Assert.EndsWith("0003", (string)(await server.Http.GetFromJsonAsync<JsonObject>("/api/company/numbers"))!["next"]!, StringComparison.Ordinal);
+        Assert.EndsWith(
+            "0003",
+            (string)(await server.Http.GetFromJsonAsync<JsonObject>("/api/company/numbers"))!["next"]!,
+            StringComparison.Ordinal
+        );
         // What was released is to be paid, and a note on which a release rests is not taken back.
-        Assert.Equal(Money(Row(body)["total"]) + Money(Row(body, 1)["total"]) - (all - half), Money(Row(body)["open"]) + Money(Row(body, 1)["open"]));
+        Assert.Equal(
+            Money(Row(body)["total"]) + Money(Row(body, 1)["total"]) - (all - half),
+            Money(Row(body)["open"]) + Money(Row(body, 1)["open"])
+        );
         Assert.Equal(422, (await Complete("note/take-back")).Status);
     }
 
@@ -183,7 +205,14 @@ public sealed class PayingTests : IDisposable
         Assert.Equal((saved, total - saved), (Money(row["earlyDiscount"]), Money(row["earlyPays"])));
         var today = (string)body["today"]!;
         string Text(decimal of) => of.ToString(CultureInfo.InvariantCulture);
-        foreach (var (amount, discount) in new[] { (total - saved - 1, saved), (total - saved, saved - 0.01m), (total, saved) })
+        foreach (
+            var (amount, discount) in new[]
+            {
+                (total - saved - 1, saved),
+                (total - saved, saved - 0.01m),
+                (total, saved),
+            }
+        )
         {
             var (wrong, refused) = await Pay(row, Text(amount), Text(discount), today);
             Assert.Equal((422, "discount"), (wrong, (string)refused["field"]!));
@@ -202,7 +231,16 @@ public sealed class PayingTests : IDisposable
         var payment = (Guid)Row(view)["payments"]![0]!["id"]!;
         (_, view) = await server.Post($"{At}/invoices/payments/{payment}/take-back", Id());
         Assert.Equal(total, Money(Row(view)["open"]));
-        foreach (var (terms, field) in new[] { (Terms(early: "2"), "earlyDays"), (Terms("101"), "retention"), (Terms("5", "50"), "releases"), (Terms(interest: "-1"), "interest"), (Terms("x"), "retention") })
+        foreach (
+            var (terms, field) in new[]
+            {
+                (Terms(early: "2"), "earlyDays"),
+                (Terms("101"), "retention"),
+                (Terms("5", "50"), "releases"),
+                (Terms(interest: "-1"), "interest"),
+                (Terms("x"), "retention"),
+            }
+        )
         {
             (status, body) = await server.Post($"{At}/invoices/terms", terms);
             Assert.Equal((422, field), (status, (string)body["field"]!));
@@ -239,8 +277,16 @@ public sealed class PayingTests : IDisposable
         );
         // Interest is on the reminder only.
         Assert.Equal(total, Money(Row(reminded)["open"]));
-        using (var paper = PdfDocument.Open(await server.Http.GetByteArrayAsync($"{At}/invoices/reminders/{(Guid)reminder["id"]!}/pdf")))
-            Assert.Contains("36 days late", string.Join(" ", paper.GetPages().Select(p => p.Text)), StringComparison.Ordinal);
+        using (
+            var paper = PdfDocument.Open(
+                await server.Http.GetByteArrayAsync($"{At}/invoices/reminders/{(Guid)reminder["id"]!}/pdf")
+            )
+        )
+            Assert.Contains(
+                "36 days late",
+                string.Join(" ", paper.GetPages().Select(p => p.Text)),
+                StringComparison.Ordinal
+            );
 
         var draft = (await server.Http.GetFromJsonAsync<JsonObject>($"{At}/invoices/{id}/message?reminds=true"))!;
         var mail = Id();

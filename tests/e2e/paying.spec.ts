@@ -16,11 +16,15 @@ test("what is retained waits for the completion note and for snags; a discount i
   await snags.getByRole("button", { name: "Write a snag" }).press("Enter");
   await page.keyboard.type("a run beside the door");
   const writing = page.getByRole("dialog", { name: "Write a snag" });
-  await writing.getByRole("combobox", { name: "Where" }).selectOption({ label: "Room 1" });
+  await writing
+    .getByRole("combobox", { name: "Where" })
+    .selectOption({ label: "Room 1" });
   await accessible(page, "a snag that is written");
   await writing.getByRole("button", { name: "Write it" }).press("Enter");
   await expect(writing).toHaveCount(0);
-  const snag = snags.getByRole("checkbox", { name: "a run beside the door: mended" });
+  const snag = snags.getByRole("checkbox", {
+    name: "a run beside the door: mended",
+  });
   await snag.press("Space");
   await expect(snag).toBeChecked();
   await expect(snags).toContainText("mended");
@@ -35,25 +39,39 @@ test("what is retained waits for the completion note and for snags; a discount i
   const agreeing = page.getByRole("dialog", { name: "Terms of paying" });
   await agreeing.getByRole("textbox", { name: "Retained" }).fill("5");
   await agreeing.getByRole("textbox", { name: "Given back" }).fill("50, 90");
-  await agreeing.getByRole("button", { name: "They hold from now on" }).press("Enter");
-  await expect(agreeing.getByRole("alert")).toContainText("all that was retained");
+  await agreeing
+    .getByRole("button", { name: "They hold from now on" })
+    .press("Enter");
+  await expect(agreeing.getByRole("alert")).toContainText(
+    "all that was retained",
+  );
   await agreeing.getByRole("textbox", { name: "Given back" }).fill("50, 100");
-  await agreeing.getByRole("textbox", { name: "Discount for paying early" }).fill("2");
+  await agreeing
+    .getByRole("textbox", { name: "Discount for paying early" })
+    .fill("2");
   await agreeing.getByRole("textbox", { name: "Taken within" }).fill("10");
   await accessible(page, "terms of paying");
-  await agreeing.getByRole("button", { name: "They hold from now on" }).press("Enter");
+  await agreeing
+    .getByRole("button", { name: "They hold from now on" })
+    .press("Enter");
   await expect(agreeing).toHaveCount(0);
-  await expect(terms).toContainText("5 % of the value is retained, given back 50 % and 100 % of it");
+  await expect(terms).toContainText(
+    "5 % of the value is retained, given back 50 % and 100 % of it",
+  );
 
   // The last invoice waits for the note; half of the work is billed with what is retained said.
   const list = page.getByRole("region", { name: "Invoices", exact: true });
   await list.getByRole("button", { name: "New invoice" }).press("Enter");
   const making = page.getByRole("dialog", { name: "New invoice" });
   await making.getByRole("radio", { name: /^All that is open/ }).check();
-  await expect(making.getByRole("alert")).toContainText("waits for the completion note");
+  await expect(making.getByRole("alert")).toContainText(
+    "waits for the completion note",
+  );
   await making.getByRole("radio", { name: /^Work done to date/ }).check();
   await making.getByRole("textbox", { name: "Done to date" }).fill("50");
-  await expect(making.getByRole("list", { name: "What it comes to" })).toContainText("Payable now");
+  await expect(
+    making.getByRole("list", { name: "What it comes to" }),
+  ).toContainText("Payable now");
   await making.getByRole("button", { name: "Issue it" }).press("Enter");
   await expect(making).toHaveCount(0);
   await expect(list).toContainText("retained");
@@ -62,7 +80,9 @@ test("what is retained waits for the completion note and for snags; a discount i
   // It goes by mail.
   await list.getByRole("button", { name: /^Mail 20/ }).press("Enter");
   const mail = page.getByRole("dialog", { name: /^Mail 20/ });
-  await mail.getByRole("textbox", { name: "To", exact: true }).fill("office@petrel.example");
+  await mail
+    .getByRole("textbox", { name: "To", exact: true })
+    .fill("office@petrel.example");
   await accessible(page, "the mail of an invoice");
   await mail.getByRole("button", { name: "Send it" }).press("Enter");
   await expect(mail).toHaveCount(0);
@@ -84,13 +104,17 @@ test("what is retained waits for the completion note and for snags; a discount i
   await page.getByRole("button", { name: "Work order" }).press("Enter");
   await snags.getByRole("button", { name: "Record the note" }).press("Enter");
   const note = page.getByRole("dialog", { name: "The completion note" });
-  await note.getByRole("textbox", { name: "Who takes the work" }).fill("Ida Marrow");
+  await note
+    .getByRole("textbox", { name: "Who takes the work" })
+    .fill("Ida Marrow");
   await note.getByRole("textbox", { name: "Day" }).fill("2099-01-01");
   await note.getByRole("textbox", { name: "Day" }).press("Enter");
   await expect(note.getByRole("alert")).toContainText("still to come");
   await note.getByRole("button", { name: "Close" }).press("Enter");
   await snags.getByRole("button", { name: "Record the note" }).press("Enter");
-  await note.getByRole("textbox", { name: "Who takes the work" }).fill("Ida Marrow");
+  await note
+    .getByRole("textbox", { name: "Who takes the work" })
+    .fill("Ida Marrow");
   await note.getByRole("button", { name: "Record it" }).press("Enter");
   await expect(note).toHaveCount(0);
   await expect(snags).toContainText("Taken by Ida Marrow");
@@ -101,7 +125,11 @@ test("what is retained waits for the completion note and for snags; a discount i
   await expect(snag).toBeChecked();
   await accessible(page, "snags and completion");
   await page.getByRole("button", { name: "Invoices" }).press("Enter");
-  await terms.getByRole("button", { name: /^Ask for the release of/ }).press("Enter");
-  await expect(terms.getByRole("list", { name: "Releases" })).toContainText("Release 1");
+  await terms
+    .getByRole("button", { name: /^Ask for the release of/ })
+    .press("Enter");
+  await expect(terms.getByRole("list", { name: "Releases" })).toContainText(
+    "Release 1",
+  );
   await accessible(page, "invoices with what is retained");
 });

@@ -5046,6 +5046,292 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/invoices/releases/{release}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    inline?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    release: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/reminders/{reminder}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    inline?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    reminder: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AgreeTerms"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/releases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AskRelease"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/{invoice}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    invoice: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RemindOfInvoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/{invoice}/message": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    reminds?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    invoice: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PaperMessage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/invoices/{invoice}/mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    invoice: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MailInvoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/deliver/invoices/{invoice}/credit": {
         parameters: {
             query?: never;
@@ -5603,7 +5889,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OrderMessage"];
+                        "application/json": components["schemas"]["PaperMessage"];
                     };
                 };
             };
@@ -5652,6 +5938,245 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/completion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CompletionView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/completion/snags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WriteSnag"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CompletionView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/completion/snags/{snag}/mended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    snag: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MendSnag"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CompletionView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/completion/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RecordCompletion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CompletionView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/completion/note/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeMoveBack"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CompletionView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/completion/note.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6779,6 +7304,11 @@ export interface components {
         };
         /** @enum {unknown} */
         AccountUse: "inProportion" | "first" | "last";
+        AgreeTerms: {
+            /** Format: uuid */
+            id: string;
+            terms: components["schemas"]["TermsTyped"];
+        };
         /** @enum {unknown} */
         AlternateKind: "add" | "deduct";
         Answer: {
@@ -6814,6 +7344,11 @@ export interface components {
             at: string;
             words: string;
             answers: components["schemas"]["FactView"][];
+        };
+        AskRelease: {
+            /** Format: uuid */
+            id: string;
+            amount: string;
         };
         AskView: {
             name: string;
@@ -6865,6 +7400,15 @@ export interface components {
         BentView: {
             field: string;
             policy: string;
+        };
+        BillingTerms: {
+            retention: components["schemas"]["Retention"];
+            /** Format: decimal */
+            earlyPercent: string;
+            /** Format: int32 */
+            earlyDays: number;
+            /** Format: decimal */
+            interestPercent: string;
         };
         /** @enum {unknown} */
         BillsBy: "step" | "percent" | "amount" | "rest";
@@ -8131,6 +8675,15 @@ export interface components {
             margin: string[];
             total: string[];
         };
+        CompletionView: {
+            snags: components["schemas"]["SnagRow"][];
+            /** Format: int32 */
+            open: number;
+            note: string;
+            places: components["schemas"]["PlaceToWrite"][];
+            customer: string;
+            today: string;
+        };
         Component: {
             /** Format: uuid */
             id: string;
@@ -8696,6 +9249,8 @@ export interface components {
             label: string;
             rows: components["schemas"]["MoneyRow"][];
             total: string;
+            retained: string;
+            payable: string;
             ahead: string;
         };
         InvoiceRow: {
@@ -8715,6 +9270,11 @@ export interface components {
             left: components["schemas"]["CreditLeft"][];
             pays: string;
             payments: components["schemas"]["PaymentView"][];
+            held: string;
+            early: string;
+            earlyPays: string;
+            earlyDiscount: string;
+            reminders: components["schemas"]["ReminderRow"][];
         };
         InvoicesView: {
             currency: string;
@@ -8725,6 +9285,12 @@ export interface components {
             today: string;
             stops: string;
             ahead: string;
+            terms: components["schemas"]["TermsTyped"];
+            ownTerms: boolean;
+            termsSay: string;
+            releases: components["schemas"]["ReleaseRow"][];
+            mayRelease: string;
+            releaseWaits: string;
         };
         InvoiceTerms: {
             numbers: string;
@@ -8732,6 +9298,7 @@ export interface components {
             dueDays: number;
             use: components["schemas"]["AccountUse"];
             words: string;
+            usual?: components["schemas"]["BillingTerms"];
         };
         InvoiceWanted: {
             by: components["schemas"]["BillsBy"];
@@ -8908,6 +9475,13 @@ export interface components {
         };
         /** @enum {unknown} */
         Look: "tape" | "margin" | "rules";
+        MailInvoice: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            reminder: null | string;
+            message: components["schemas"]["Message"];
+        };
         MailOfFact: {
             /** Format: uuid */
             id: string;
@@ -8946,7 +9520,7 @@ export interface components {
             job: string;
             jobName: string;
             brings: string;
-            isOrder: boolean;
+            view: string;
             gone: string;
             hasLink: boolean;
             way: components["schemas"]["MessageWay"];
@@ -9014,6 +9588,11 @@ export interface components {
             figure: components["schemas"]["FigureView"];
             typed: null | components["schemas"]["TypedQuantity"];
             derived: null | components["schemas"]["FigureView"];
+        };
+        MendSnag: {
+            /** Format: uuid */
+            id: string;
+            mended: boolean;
         };
         Message: {
             to: components["schemas"]["Recipient"][];
@@ -9365,13 +9944,6 @@ export interface components {
             said: string;
             ticks: boolean;
         };
-        OrderMessage: {
-            from: string;
-            to: string;
-            subject: string;
-            words: string;
-            toServer: boolean;
-        };
         OrderRow: {
             name: string;
             detail: string;
@@ -9482,6 +10054,13 @@ export interface components {
         };
         /** @enum {unknown} */
         Paper: "letter" | "a4";
+        PaperMessage: {
+            from: string;
+            to: string;
+            subject: string;
+            words: string;
+            toServer: boolean;
+        };
         PaymentStep: {
             when: string;
             /** Format: decimal */
@@ -10004,6 +10583,13 @@ export interface components {
             address: string;
             copy: boolean;
         };
+        RecordCompletion: {
+            /** Format: uuid */
+            id: string;
+            day: string;
+            name: string;
+            how: string;
+        };
         RecordFact: {
             /** Format: uuid */
             id: string;
@@ -10022,13 +10608,37 @@ export interface components {
             remedies?: null | components["schemas"]["Remedy"][];
             walk?: null | number[];
         };
+        ReleaseRow: {
+            /** Format: uuid */
+            id: string;
+            words: string;
+            amount: string;
+        };
         Remedy: {
             words: string;
             line: string;
         };
+        ReminderRow: {
+            /** Format: uuid */
+            id: string;
+            words: string;
+        };
+        RemindOfInvoice: {
+            /** Format: uuid */
+            id: string;
+        };
         RestoreEntry: {
             /** Format: int32 */
             version: number;
+        };
+        Retention: {
+            /** Format: decimal */
+            percent: string;
+            /** Format: decimal */
+            cap: null | string;
+            /** Format: decimal */
+            capPercent: null | string;
+            releases: unknown[];
         };
         /** @enum {unknown} */
         RevisionState: "draft" | "sent" | "seen" | "onHold" | "expired" | "declined" | "accepted" | "superseded";
@@ -10402,6 +11012,14 @@ export interface components {
             name: string;
             drawn: string;
         };
+        SnagRow: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+            where: string;
+            mended: boolean;
+            said: string;
+        };
         SolvedView: {
             exact: null | components["schemas"]["TypedView"];
             below: null | components["schemas"]["TypedView"];
@@ -10654,6 +11272,15 @@ export interface components {
             at10: components["schemas"]["FigureView"];
             at50: components["schemas"]["FigureView"];
             at90: components["schemas"]["FigureView"];
+        };
+        TermsTyped: {
+            retention: string;
+            cap: string;
+            capPercent: string;
+            releases: string;
+            earlyPercent: string;
+            earlyDays: string;
+            interest: string;
         };
         /** @enum {unknown} */
         TextUse: "scope" | "exclusions" | "terms" | "letter" | "whatToExpect" | "about" | "cover" | "other";
@@ -11013,6 +11640,14 @@ export interface components {
             day: string;
             amount: string;
             how: string;
+            discount?: string;
+        };
+        WriteSnag: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+            /** Format: uuid */
+            place: null | string;
         };
         YearSupply: {
             /** Format: uuid */

@@ -53,15 +53,12 @@ export function Completion() {
       </ul>
       <p className="pad note">
         {data.note || (data.open > 0 ? `${data.open} open. ` : "")}
-        {!data.note && "Nobody has taken the work yet: the completion note opens the last invoice and what is retained."}
+        {!data.note &&
+          "Nobody has taken the work yet: the completion note opens the last invoice and what is retained."}
       </p>
       <p className={`pad ${styles.noteActs}`}>
         {data.note ? (
-          <button
-            type="button"
-            className="act"
-            onClick={() => void act(change.takeCompletionBack(job.id, newId()))}
-          >
+          <button type="button" className="act" onClick={() => void act(change.takeCompletionBack(job.id, newId()))}>
             Take the note back
           </button>
         ) : (

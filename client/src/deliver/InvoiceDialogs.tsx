@@ -31,7 +31,9 @@ export function PaymentDialog({ row, data, did, onClose }: Props & { data: Schem
       apply="Write it"
       width="xs"
       ready={amount.trim() !== ""}
-      onApply={() => did(change.pay(job.id, row.id, { id, amount, day, how, discount: early ? row.earlyDiscount : "" }))}
+      onApply={() =>
+        did(change.pay(job.id, row.id, { id, amount, day, how, discount: early ? row.earlyDiscount : "" }))
+      }
       onRefused={(error) => {
         const field = error instanceof Refused ? error.field : "";
         setWrong({ [field]: error.message });

@@ -32,8 +32,12 @@ export function MailPaper({ title, draft, brings, onSend, onClose }: Props) {
       onClose={onClose}
     >
       <p className="note">
-        {draft.from ? `From ${draft.from}, with ${brings} as PDF. ` : "The firm has no e-mail address yet: Office, Messages. "}
-        {draft.toServer ? "Your mail server takes it." : "It stands in the outbox: nothing leaves this machine by itself."}
+        {draft.from
+          ? `From ${draft.from}, with ${brings} as PDF. `
+          : "The firm has no e-mail address yet: Office, Messages. "}
+        {draft.toServer
+          ? "Your mail server takes it."
+          : "It stands in the outbox: nothing leaves this machine by itself."}
       </p>
       <Input label="To" focus value={to} wrong={wrong["to"]} onType={setTo} />
       <Input label="Subject" maxLength={200} value={subject} wrong={wrong["subject"]} onType={setSubject} />

@@ -62,9 +62,7 @@ public sealed record CompletionView(
                         s.Text,
                         places.Find(p => p.Id == s.Place)?.Name ?? "",
                         s.Mended is not null,
-                        s.Mended is { } mended
-                            ? $"mended {moment(mended.At)}, {mended.By}"
-                            : $"{moment(s.At)}, {s.By}"
+                        s.Mended is { } mended ? $"mended {moment(mended.At)}, {mended.By}" : $"{moment(s.At)}, {s.By}"
                     )),
             ],
             completion.Open,

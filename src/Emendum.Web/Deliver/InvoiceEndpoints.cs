@@ -194,8 +194,7 @@ public sealed class Invoicing(
     private AcceptedWork Accepted(Guid job) =>
         orders.Of(job) ?? throw RefusedException.Of("job", "Nothing was accepted yet: there is nothing to bill.");
 
-    private BilledJob Billed(Guid job, AcceptedWork work) =>
-        store.Billed(job, work.Yes.Id, work.Money.Contract, Terms);
+    private BilledJob Billed(Guid job, AcceptedWork work) => store.Billed(job, work.Yes.Id, work.Money.Contract, Terms);
 
     /// <summary>The view of a job; null while nothing is accepted.</summary>
     internal InvoicesView? View(Guid job)
@@ -371,8 +370,7 @@ public sealed class Invoicing(
     /// <summary>The PDF of an invoice, a release or a reminder as it was issued.</summary>
     internal async Task<IResult> Pdf(Guid job, InvoicePaperKind kind, Guid paper, bool inline)
     {
-        var document =
-            store.Document(job, kind, paper) ?? throw new NotThereException("That is not of this job.");
+        var document = store.Document(job, kind, paper) ?? throw new NotThereException("That is not of this job.");
         return pdfs.Sent(await File(job, kind, paper, document), document.Document.Head.Title, inline);
     }
 
@@ -385,12 +383,7 @@ public sealed class Invoicing(
             InvoicePaperKind.Reminder => billed.Reminders.FirstOrDefault(r => r.Id == paper)?.Day,
             _ => billed.Invoices.FirstOrDefault(i => i.Id == paper)?.Issued,
         };
-        return pdfs.Of(
-            document,
-            issued ?? day.Today,
-            store.Pdf(kind, paper),
-            hash => store.KeepPdf(kind, paper, hash)
-        );
+        return pdfs.Of(document, issued ?? day.Today, store.Pdf(kind, paper), hash => store.KeepPdf(kind, paper, hash));
     }
 
     /// <summary>Says what is agreed about paying for a job from now on.</summary>
@@ -429,14 +422,7 @@ public sealed class Invoicing(
             },
             (release, before) =>
                 new(
-                    LatePaper.Of(
-                        release,
-                        before,
-                        work.Head,
-                        OrderView.ReferenceOf(work, day),
-                        work.Brand,
-                        terms.Words
-                    ),
+                    LatePaper.Of(release, before, work.Head, OrderView.ReferenceOf(work, day), work.Brand, terms.Words),
                     work.Brand
                 )
         );
@@ -479,8 +465,9 @@ public sealed class Invoicing(
     {
         var work = Accepted(job);
         var of =
-            Billed(job, work).Invoices.FirstOrDefault(i => i.Id == invoice)
-            ?? throw new NotThereException("That invoice is not of this job.");
+            Billed(job, work).Invoices.FirstOrDefault(i => i.Id == invoice) ?? throw new NotThereException(
+                "That invoice is not of this job."
+            );
         var kind = of.Credits is null ? "Invoice" : "Credit note";
         var says = reminds
             ? $"our invoice {of.Number} of {work.Brand.Writes.Day(of.Issued)} has not been paid yet. The reminder is attached; if your payment is on its way, take it as read."
@@ -513,25 +500,27 @@ public sealed class Invoicing(
             : (InvoicePaperKind.Invoice, invoice);
         var document = store.Document(job, kind, paper)!;
         var (file, now) = (await File(job, kind, paper, document), Now);
-        store.Goes([
-            .. mail.Message.To.Select(to => new Mail(
-                DerivedId.Of($"{mail.Id}/{to.Address}"),
-                null,
-                job,
-                null,
-                now,
-                work.Head.Firm,
-                sender,
-                to,
-                mail.Message.Subject,
-                mail.Message.Words,
-                $"{document.Document.Head.Title.Replace(":", ",", StringComparison.Ordinal)}.pdf",
-                file.Hash
-            )
-            {
-                Invoice = invoice,
-            }),
-        ]);
+        store.Goes(
+            [
+                .. mail.Message.To.Select(to => new Mail(
+                    DerivedId.Of($"{mail.Id}/{to.Address}"),
+                    null,
+                    job,
+                    null,
+                    now,
+                    work.Head.Firm,
+                    sender,
+                    to,
+                    mail.Message.Subject,
+                    mail.Message.Words,
+                    $"{document.Document.Head.Title.Replace(":", ",", StringComparison.Ordinal)}.pdf",
+                    file.Hash
+                )
+                {
+                    Invoice = invoice,
+                }),
+            ]
+        );
         return Told(job, work, billed);
     }
 

@@ -279,7 +279,10 @@ public sealed record InvoicesView(
         foreach (var (label, from, to) in ages)
         {
             var sum = open.Where(i =>
-                    i.Open > 0 && today.DayNumber - billed.DueOf(i.Invoice).DayNumber is var late && late >= from && late <= to
+                    i.Open > 0
+                    && today.DayNumber - billed.DueOf(i.Invoice).DayNumber is var late
+                    && late >= from
+                    && late <= to
                 )
                 .Sum(i => i.Open);
             if (sum > 0)
@@ -337,7 +340,9 @@ public sealed record InvoicesView(
                     )),
             ],
             held == 0 ? "" : Money(held),
-            early == 0 ? "" : $"{Shown.Typed(invoice.EarlyPercent)} % off until {InWords(invoice.EarlyUntil!.Value)}: {Money(early)}",
+            early == 0
+                ? ""
+                : $"{Shown.Typed(invoice.EarlyPercent)} % off until {InWords(invoice.EarlyUntil!.Value)}: {Money(early)}",
             early == 0 ? "" : Rounding.Text(open - early),
             early == 0 ? "" : Rounding.Text(early),
             [
