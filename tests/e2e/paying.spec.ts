@@ -56,7 +56,7 @@ test("what is retained waits for the completion note and for snags; a discount i
     .press("Enter");
   await expect(agreeing).toHaveCount(0);
   await expect(terms).toContainText(
-    "5 % of the value is retained, given back 50 % and 100 % of it",
+    "5 % of the value is retained, given back in steps to 50 %, 100 %",
   );
 
   // The last invoice waits for the note; half of the work is billed with what is retained said.

@@ -27,7 +27,7 @@ export function Completion() {
     <section className="panel" aria-label="Snags and completion">
       <header>
         <h2>Snags and completion</h2>
-        <button type="button" className="act" onClick={() => setDoing("snag")}>
+        <button type="button" className="act note" onClick={() => setDoing("snag")}>
           Write a snag
         </button>
       </header>

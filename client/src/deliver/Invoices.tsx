@@ -190,7 +190,7 @@ export function Invoices() {
         <section className="panel" aria-label="Terms of paying">
           <header>
             <h2>Terms of paying</h2>
-            <button type="button" className="act" onClick={() => setTerms(true)}>
+            <button type="button" className="act note" onClick={() => setTerms(true)}>
               Change
             </button>
           </header>

@@ -254,7 +254,7 @@ public sealed record InvoicesView(
                 : $"{Percent(retention.Percent)} of the value is retained"
                     + (retention.Cap is { } cap ? $", at most {Shown.Money(cap, places)}" : "")
                     + (retention.CapPercent is { } most ? $", at most {Percent(most)} of the contract sum" : "")
-                    + $", given back {string.Join(" and ", retention.Releases.Select(Percent))} of it",
+                    + $", given back in steps to {string.Join(", ", retention.Releases.Select(Percent))}",
             terms.EarlyPercent == 0
                 ? ""
                 : $"{Percent(terms.EarlyPercent)} off within {Counted.Of(terms.EarlyDays, "day")}",
