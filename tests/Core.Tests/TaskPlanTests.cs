@@ -176,7 +176,7 @@ public sealed class TaskPlanTests
         );
         // Ten hours of one task over two days ask for eight and two.
         Assert.Empty(Clashes(10));
-        Assert.Equal(2, Clashes(10, 8, 6).Count() + Clashes(4).Count() + 1);
+        Assert.Single(Clashes(10, 8, 6));
     }
 
     [Fact]
@@ -204,7 +204,7 @@ public sealed class TaskPlanTests
             Task(3, 4, default, One, After(2, drying: 16)),
             Task(4, 4, default),
         ];
-        var laid = TaskMove.FirstLaid(tasks, [Pair, One], WorkingTime.Usual, LocalClock.Steady, Monday);
+        var laid = TaskPlan.FirstLaid(tasks, [Pair, One], WorkingTime.Usual, LocalClock.Steady, Monday).Tasks;
         // Nora: Monday, then on Tuesday what waits for the pair and is dry at 8:00, then what comes after it.
         Assert.Equal([Monday, Monday, At(1, 8), At(1, 12)], laid.Select(t => t.Start));
         Assert.Empty(TaskPlan.Clashes(Plan([.. laid]).Times, [Pair, One]));
@@ -261,7 +261,7 @@ public sealed class TaskPlanTests
             Assert.InRange(tasks.Sum(t => t.Hours) - estimate.Reckoned.Costs.Hours.V, -0.001m, 0.001m);
         foreach (var task in tasks)
             task.Check();
-        var laid = TaskMove.FirstLaid(tasks, [Pair], WorkingTime.Usual, LocalClock.Steady, Monday);
+        var laid = TaskPlan.FirstLaid(tasks, [Pair], WorkingTime.Usual, LocalClock.Steady, Monday).Tasks;
         var times = Plan([.. laid]).Times.ToList();
         Assert.Empty(TaskPlan.Clashes(times, [Pair]));
         for (var i = 1; i < times.Count; i++)

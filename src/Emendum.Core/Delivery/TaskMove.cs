@@ -85,37 +85,6 @@ public sealed record TaskMove(
             ]
         );
     }
-
-    /// <summary>Tasks as they are first laid out: those of one crew follow each other in the work's order, from a moment on, each not before what it waits for (T9).</summary>
-    /// <param name="tasks">The tasks, in the work's order.</param>
-    /// <param name="crews">The crews.</param>
-    /// <param name="firm">The firm's working time.</param>
-    /// <param name="clock">How the local clock goes.</param>
-    /// <param name="from">From when.</param>
-    /// <exception cref="RefusedException">A task waits for itself; gives the path.</exception>
-    public static ImmutableArray<PlannedTask> FirstLaid(
-        ImmutableArray<PlannedTask> tasks,
-        ImmutableArray<Crew> crews,
-        WorkingTime firm,
-        LocalClock clock,
-        DateTime from
-    )
-    {
-        // A ring is refused before anything is laid out.
-        var laid = TaskPlan.Of([.. tasks.Select(t => t with { Start = from })], crews, firm, clock).Tasks;
-        var busyUntil = new Dictionary<Guid, DateTime>();
-        for (var i = 0; i < laid.Length; i++)
-        {
-            var task = laid[i];
-            if (task.IsBegun)
-                continue;
-            laid = laid.SetItem(i, task with { Start = busyUntil.GetValueOrDefault(task.Crew, from) });
-            var time = TaskPlan.Of(laid, crews, firm, clock)[task.Id];
-            laid = laid.SetItem(i, task with { Start = time.Start });
-            busyUntil[task.Crew] = time.End;
-        }
-        return laid;
-    }
 }
 
 /// <summary>A task as it was last published to those whom it concerns.</summary>

@@ -72,6 +72,34 @@ public sealed class TaskPlan
         return plan;
     }
 
+    /// <summary>Tasks as they are first laid out: those of one crew follow each other in the work's order, from a moment on, each not before what it waits for (T9).</summary>
+    /// <param name="tasks">The tasks, in the work's order.</param>
+    /// <param name="crews">The crews.</param>
+    /// <param name="firm">The firm's working time.</param>
+    /// <param name="clock">How the local clock goes.</param>
+    /// <param name="from">From when.</param>
+    /// <exception cref="RefusedException">A task waits for itself; gives the path.</exception>
+    public static TaskPlan FirstLaid(
+        ImmutableArray<PlannedTask> tasks,
+        ImmutableArray<Crew> crews,
+        WorkingTime firm,
+        LocalClock clock,
+        DateTime from
+    )
+    {
+        var plan = new TaskPlan(tasks, crews, firm, clock);
+        var busy = new Dictionary<Guid, DateTime>();
+        foreach (var task in InOrder(tasks))
+        {
+            var begins = task.IsBegun ? task.Start : busy.GetValueOrDefault(task.Crew, from);
+            var time = plan.Timed(task with { Start = begins });
+            plan.times[task.Id] = time;
+            if (!busy.TryGetValue(task.Crew, out var until) || time.End > until)
+                busy[task.Crew] = time.End;
+        }
+        return plan.With(plan.Settled);
+    }
+
     /// <summary>The same with other tasks.</summary>
     public TaskPlan With(ImmutableArray<PlannedTask> tasks) => Of(tasks, Crews, Firm, Clock);
 
