@@ -690,6 +690,24 @@ static async Task Delivered(string server)
                 "no aim set"
             );
             Told("invoices", await Timed(() => http.GetByteArrayAsync(path + "/invoices")), "no aim set");
+            Told(
+                "its goods against stock and orders",
+                await Timed(() => http.GetByteArrayAsync(path + "/buying")),
+                "no aim set"
+            );
+            var goods = JsonNode.Parse(await http.GetByteArrayAsync(path + "/buying"))!;
+            Told(
+                "goods that are used, and the goods after it",
+                await Timed(() =>
+                {
+                    var move = Body();
+                    (move["move"], move["goods"]) = ("used", goods["goods"]![0]!["goods"]!.DeepClone());
+                    (move["quantity"], move["day"], move["paid"]) = ("0.25", goods["today"]!.DeepClone(), "");
+                    (move["words"], move["work"], move["place"]) = ("measured", null, null);
+                    return Post("deliver/buying/moves", move);
+                }),
+                "no aim set"
+            );
             return 0;
         }
     );

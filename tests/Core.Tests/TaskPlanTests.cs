@@ -239,7 +239,7 @@ public sealed class TaskPlanTests
         );
         Assert.Equal([Pair.Id], moved.Select(g => g.Key));
         var given = PublishedTask.Told(last, [last[0], last[1] with { Crew = One.Id }, last[2]]);
-        Assert.Equal([One.Id, Pair.Id], given.Select(g => g.Key).Order());
+        Assert.Equal([Pair.Id, One.Id], given.Select(g => g.Key).Order());
         Assert.Equal([One.Id], PublishedTask.Told(last, [last[0], last[1]]).Select(g => g.Key));
         Assert.Equal(
             [One.Id],

@@ -6,6 +6,7 @@ import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
 import { askJob } from "../api/jobQueries";
 import styles from "./buying.module.css";
+import { MoneyRow, MoneyRows } from "./MoneyRows";
 import { MoveGoods } from "./MoveGoods";
 import { NewOrder } from "./NewOrder";
 import { Orders } from "./Orders";
@@ -144,13 +145,9 @@ export function Buying({ works }: { works: Schemas["WorkToWrite"][] }) {
             <h2>To order</h2>
             <span className="note">amounts in {data.currency}</span>
           </header>
-          <ul className={styles.sums}>
+          <MoneyRows rows={[]}>
             {data.toOrder.map((from) => (
-              <li key={from.name}>
-                <span>
-                  {from.name || "No supplier in the Book"}
-                  <small>{from.total}</small>
-                </span>
+              <MoneyRow key={from.name} label={from.name || "No supplier in the Book"} detail={from.total}>
                 <Button
                   variant="contained"
                   size="small"
@@ -159,9 +156,9 @@ export function Buying({ works }: { works: Schemas["WorkToWrite"][] }) {
                 >
                   Order
                 </Button>
-              </li>
+              </MoneyRow>
             ))}
-          </ul>
+          </MoneyRows>
           <p className="pad note">
             {data.toOrder.length === 0 && "Everything that is needed is there or on order. "}
             <button
@@ -179,17 +176,7 @@ export function Buying({ works }: { works: Schemas["WorkToWrite"][] }) {
             <h2>Against the estimate</h2>
             <span className="note">the contract sum does not move</span>
           </header>
-          <ul className={styles.sums}>
-            {data.sums.map((row) => (
-              <li key={row.label}>
-                <span>
-                  {row.label}
-                  <small>{row.detail}</small>
-                </span>
-                <b>{row.amount}</b>
-              </li>
-            ))}
-          </ul>
+          <MoneyRows rows={data.sums} />
         </section>
       </div>
       {ordering && <NewOrder data={data} from={ordering} onClose={() => setOrdering(null)} />}

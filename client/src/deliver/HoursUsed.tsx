@@ -6,6 +6,7 @@ import { change } from "../api/changes";
 import { askJob } from "../api/jobQueries";
 import { Ask } from "../controls/Ask";
 import styles from "./hours.module.css";
+import { MoneyRow, MoneyRows } from "./MoneyRows";
 import { useDeliver } from "./useDeliver";
 import { WriteHours } from "./WriteHours";
 
@@ -97,20 +98,16 @@ export function HoursUsed({ data }: { data: Schemas["DeliverView"] }) {
             <h2>Profit</h2>
             <span className="note">price less cost</span>
           </header>
-          <ul className={styles.profits}>
+          <MoneyRows rows={[]}>
             {used.profits.map((row) => (
-              <li key={row.label}>
-                <span>
-                  {row.label}
-                  <small>{row.detail}</small>
-                </span>
+              <MoneyRow key={row.label} label={row.label} detail={row.detail}>
                 <b>
                   {row.amount}
                   <small>{row.margin}</small>
                 </b>
-              </li>
+              </MoneyRow>
             ))}
-          </ul>
+          </MoneyRows>
         </section>
         {used.questions.length > 0 && (
           <section className="panel" aria-label="Questions for the Book">

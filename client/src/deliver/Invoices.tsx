@@ -6,6 +6,7 @@ import { change } from "../api/changes";
 import { askJob } from "../api/jobQueries";
 import styles from "./invoices.module.css";
 import { CreditDialog, MailInvoice, PaymentDialog } from "./InvoiceDialogs";
+import { MoneyRow, MoneyRows } from "./MoneyRows";
 import { NewInvoice } from "./NewInvoice";
 import { TermsDialog } from "./TermsDialog";
 import { useInvoices } from "./useDeliver";
@@ -176,16 +177,7 @@ export function Invoices() {
             <span className="note">amounts in {data.currency}</span>
           </header>
           {data.ahead && <p className="pad error">Billed ahead of the contract sum by {data.ahead}.</p>}
-          <ul className={styles.sums}>
-            {data.sums.map((row) => (
-              <li key={row.label}>
-                <span>
-                  {row.label} <small>{row.detail}</small>
-                </span>
-                <b>{row.amount}</b>
-              </li>
-            ))}
-          </ul>
+          <MoneyRows rows={data.sums} />
         </section>
         <section className="panel" aria-label="Terms of paying">
           <header>
@@ -198,11 +190,12 @@ export function Invoices() {
             {data.termsSay} <span className="note">{data.ownTerms ? "Of this job." : "As the firm has them."}</span>
           </p>
           {data.releases.length > 0 && (
-            <ul className={styles.sums} aria-label="Releases">
+            <MoneyRows label="Releases" rows={[]}>
               {data.releases.map((release) => (
-                <li key={release.id}>
-                  <span>
-                    {release.words}{" "}
+                <MoneyRow
+                  key={release.id}
+                  label={release.words}
+                  detail={
                     <a
                       href={`/api/jobs/${job.id}/deliver/invoices/releases/${release.id}/pdf`}
                       download
@@ -210,11 +203,12 @@ export function Invoices() {
                     >
                       PDF
                     </a>
-                  </span>
+                  }
+                >
                   <b>{release.amount}</b>
-                </li>
+                </MoneyRow>
               ))}
-            </ul>
+            </MoneyRows>
           )}
           {data.mayRelease && (
             <p className="pad">
@@ -234,15 +228,9 @@ export function Invoices() {
               <h2>Payment plan</h2>
               <span className="note">as it was signed</span>
             </header>
-            <ul className={styles.sums}>
+            <MoneyRows rows={[]}>
               {data.steps.map((step) => (
-                <li key={step.number}>
-                  <span>
-                    {step.when}
-                    <small>
-                      {step.net} before tax, {step.total} with it
-                    </small>
-                  </span>
+                <MoneyRow key={step.number} label={step.when} detail={`${step.net} before tax, ${step.total} with it`}>
                   {step.billed ? (
                     <span className="note">{step.billed}</span>
                   ) : (
@@ -257,9 +245,9 @@ export function Invoices() {
                       </button>
                     )
                   )}
-                </li>
+                </MoneyRow>
               ))}
-            </ul>
+            </MoneyRows>
           </section>
         )}
       </div>

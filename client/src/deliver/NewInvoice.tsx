@@ -7,7 +7,7 @@ import { Ask } from "../controls/Ask";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
-import styles from "./invoices.module.css";
+import { MoneyRow, MoneyRows } from "./MoneyRows";
 import { useInvoices } from "./useDeliver";
 
 interface Props {
@@ -113,34 +113,21 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
         onType={setSupplied}
       />
       {shown && (
-        <ul className={styles.sums} aria-label="What it comes to">
-          {shown.rows.map((row) => (
-            <li key={row.label}>
-              <span>
-                {row.label} <small>{row.detail}</small>
-              </span>
-              <b>{row.amount}</b>
-            </li>
-          ))}
-          <li>
-            <b>{shown.retained ? "Total, with tax" : "To be paid, with tax"}</b>
+        <MoneyRows label="What it comes to" rows={shown.rows}>
+          <MoneyRow label={<b>{shown.retained ? "Total, with tax" : "To be paid, with tax"}</b>}>
             <b>{shown.total}</b>
-          </li>
+          </MoneyRow>
           {shown.retained && (
             <>
-              <li>
-                <span>
-                  Retained <small>payable when it is released</small>
-                </span>
+              <MoneyRow label="Retained" detail="payable when it is released">
                 <b>{shown.retained}</b>
-              </li>
-              <li>
-                <b>Payable now</b>
+              </MoneyRow>
+              <MoneyRow label={<b>Payable now</b>}>
                 <b>{shown.payable}</b>
-              </li>
+              </MoneyRow>
             </>
           )}
-        </ul>
+        </MoneyRows>
       )}
       {shown?.ahead && (
         <Input

@@ -8,6 +8,7 @@ import { Ask } from "../controls/Ask";
 import { Choice } from "../controls/Choice";
 import { Input } from "../controls/Input";
 import styles from "./buying.module.css";
+import { MoneyRow, MoneyRows } from "./MoneyRows";
 import { useBuying } from "./useDeliver";
 
 interface Props {
@@ -132,25 +133,16 @@ export function NewOrder({ data, from, onClose }: Props) {
         </p>
       )}
       {shown && (
-        <ul className={styles.sums} aria-label="What it comes to">
-          {shown.amounts.map((row, at) => (
-            <li key={at}>
-              <span>
-                {row.label} <small>{row.detail}</small>
-              </span>
-              <b>{row.amount}</b>
-            </li>
-          ))}
-          <li>
-            <b>In all</b>
+        <MoneyRows label="What it comes to" rows={shown.amounts}>
+          <MoneyRow label={<b>In all</b>}>
             <b>{shown.total}</b>
-          </li>
+          </MoneyRow>
           {shown.says.map((says) => (
             <li key={says} className="note">
               {says}
             </li>
           ))}
-        </ul>
+        </MoneyRows>
       )}
       <Input label="Deliver to" maxLength={300} value={deliverTo} wrong={wrong["deliverTo"]} onType={setDeliverTo} />
       <Input
