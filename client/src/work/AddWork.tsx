@@ -2,7 +2,7 @@ import { counted } from "../controls/counted";
 import { toggled } from "../controls/toggled";
 import { Button, Dialog, DialogContent, DialogTitle } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
-import { Suspense, lazy, useDeferredValue, useMemo, useRef, useState } from "react";
+import { Suspense, lazy, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { type Schemas, newId } from "../api/client";
 import { ask } from "../api/queries";
 import { useJob } from "../job/JobContext";
@@ -88,6 +88,14 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
     }
   }
 
+  // Enter that was pressed before the Book's list was here is done as soon as it is.
+  const pressed = useRef(false);
+  useEffect(() => {
+    if (!pressed.current || !edit) return;
+    pressed.current = false;
+    void add();
+  });
+
   return (
     <Dialog open onClose={onClose} aria-labelledby="add-work" fullWidth maxWidth="md">
       <DialogTitle id="add-work">Add work from the Book</DialogTitle>
@@ -108,7 +116,9 @@ export function AddWork({ places, onClose }: { places: readonly string[]; onClos
             onKeyDown={(e) => {
               if (e.key === "ArrowDown") setAt(Math.min(at + 1, shown.length - 1));
               else if (e.key === "ArrowUp") setAt(Math.max(at - 1, 0));
-              else if (e.key === "Enter") void add();
+              else if (e.key === "Enter")
+                if (entries) void add();
+                else pressed.current = true;
               else return;
               e.preventDefault();
             }}
