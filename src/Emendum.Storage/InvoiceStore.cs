@@ -42,8 +42,10 @@ public sealed class InvoiceStore(Database database)
         Guid acceptance,
         AgreedContract agreed,
         InvoiceTerms terms
-    ) =>
-        new(
+    )
+    {
+        var own = TermsOf(connection, job);
+        return new(
             agreed,
             terms.Use,
             [
@@ -76,11 +78,13 @@ public sealed class InvoiceStore(Database database)
             ]
         )
         {
-            Terms = TermsOf(connection, job) ?? terms.Usual,
+            Terms = own ?? terms.Usual,
+            HasOwnTerms = own is not null,
             Completion = CompletionStore.Of(connection, job, acceptance),
             Releases = [.. Contents<ReleaseFact>(connection, Release, job, acceptance)],
             Reminders = [.. Contents<ReminderFact>(connection, Reminder, job, acceptance)],
         };
+    }
 
     private const string Table = "invoice",
         Release = "release_fact",
@@ -102,13 +106,6 @@ public sealed class InvoiceStore(Database database)
                 ("$job", job)
             )
             .FirstOrDefault();
-
-    /// <summary>What is agreed about paying for a job; null where it has no terms of its own.</summary>
-    public BillingTerms? OwnTerms(Guid job)
-    {
-        using var connection = database.Connect();
-        return TermsOf(connection, job);
-    }
 
     /// <summary>Writes terms that hold for a job from now on. The same id again changes nothing.</summary>
     public void Agree(Guid job, TermsFact fact)

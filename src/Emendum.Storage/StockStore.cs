@@ -119,21 +119,23 @@ public sealed class StockStore(Database database)
     }
 
     /// <summary>Writes that goods moved. The same id again changes nothing.</summary>
+    /// <returns>What is in stock with it.</returns>
     /// <exception cref="RefusedException">It cannot be; says why.</exception>
-    public void Record(StockFact fact, DateOnly today)
+    public StockItem Record(StockFact fact, DateOnly today)
     {
         using var writing = database.Writes();
-        Append(writing.Connection, fact, today);
+        var item = Append(writing.Connection, fact, today);
         writing.Commit();
+        return item;
     }
 
     /// <summary>Appends a fact if it can be, in a transaction; the same id again changes nothing.</summary>
-    internal static void Append(SqliteConnection connection, StockFact fact, DateOnly today)
+    internal static StockItem Append(SqliteConnection connection, StockFact fact, DateOnly today)
     {
-        if (Rows(connection, "id = $id", ("$id", fact.Id)).Count > 0)
-            return;
+        if (Rows(connection, "id = $id", ("$id", fact.Id)).FirstOrDefault() is { } done)
+            return StockItem.Of(done.Goods, Facts(connection, done.Goods.Text));
         fact.Check(today);
-        Insert(connection, fact);
+        return Insert(connection, fact);
     }
 
     /// <summary>Takes back what was written wrong. The same id again changes nothing.</summary>
@@ -159,9 +161,9 @@ public sealed class StockStore(Database database)
         return fact.Job;
     }
 
-    private static void Insert(SqliteConnection connection, StockFact fact)
+    private static StockItem Insert(SqliteConnection connection, StockFact fact)
     {
-        _ = StockItem.With(fact.Goods, Facts(connection, fact.Goods.Text), fact);
+        var item = StockItem.With(fact.Goods, Facts(connection, fact.Goods.Text), fact);
         connection.Run(
             $"INSERT INTO stock_fact (item, {Columns}) VALUES ($item, $id, $material, $colour, $unit, $name, $move, $quantity, $job, $day, $words, $paid, $order, $line, $work, $place, $at, $by, $back)",
             ("$item", fact.Goods.Text),
@@ -184,5 +186,6 @@ public sealed class StockStore(Database database)
             ("$by", fact.By),
             ("$back", fact.TakesBack)
         );
+        return item;
     }
 }

@@ -19,6 +19,9 @@ public sealed record GoodsKey(Guid Material, string Colour, string Unit)
     [JsonIgnore]
     public string Text => $"{Material}/{Unit}/{Colour.Trim().ToLowerInvariant()}";
 
+    /// <summary>A name with the colour, where there is one.</summary>
+    public string Named(string name) => Colour.Length > 0 ? $"{name}, {Colour}" : name;
+
     /// <inheritdoc/>
     public bool Equals(GoodsKey? other) => other is not null && Text == other.Text;
 

@@ -109,6 +109,9 @@ public sealed record BilledJob(
     /// <summary>What is agreed about paying.</summary>
     public BillingTerms Terms { get; init; } = BillingTerms.None;
 
+    /// <summary>Whether the job has terms of its own; otherwise they are the firm's.</summary>
+    public bool HasOwnTerms { get; init; }
+
     /// <summary>Releases of what was retained, in order.</summary>
     public ImmutableArray<ReleaseFact> Releases { get; init; } = [];
 

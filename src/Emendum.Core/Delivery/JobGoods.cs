@@ -65,6 +65,9 @@ public sealed record GoodsStand(
     /// <summary>Kept for other jobs.</summary>
     public decimal Elsewhere => Stock.Reserved - Reserved;
 
+    /// <summary>What is kept for it is worth, at what was paid.</summary>
+    public decimal KeptCost => Reserved * (Stock.Average ?? 0);
+
     /// <summary>Whether nobody has ordered, kept or used any of it.</summary>
     public bool IsUntouched => Used == 0 && Reserved == 0 && OnOrder == 0;
 
@@ -82,8 +85,7 @@ public sealed record GoodsStand(
 
     /// <summary>What it counts for where nothing more is bought: what was used, and what is kept for the job still; as estimated where nobody has written anything of it.</summary>
     /// <param name="job">The job.</param>
-    public decimal Ended(Guid job) =>
-        IsUntouched ? Agreed.Counted : (Stock.CostOf(job) + Reserved * (Stock.Average ?? 0)) * Agreed.CountsFor;
+    public decimal Ended(Guid job) => IsUntouched ? Agreed.Counted : (Stock.CostOf(job) + KeptCost) * Agreed.CountsFor;
 
     private PackChoice? chosen;
 
@@ -95,7 +97,7 @@ public sealed record GoodsStand(
 
     /// <summary>What it has cost this job, what is kept for it, what is on order and what is to buy: what it will cost in all, if nothing is left.</summary>
     /// <param name="job">The job.</param>
-    public decimal WillCost(Guid job) => Stock.CostOf(job) + Reserved * (Stock.Average ?? 0) + OnOrderCost + ToBuyCost;
+    public decimal WillCost(Guid job) => Stock.CostOf(job) + KeptCost + OnOrderCost + ToBuyCost;
 }
 
 /// <summary>What a job needs against stock and orders.</summary>
@@ -175,13 +177,18 @@ public sealed record JobGoods(Guid Job, ImmutableArray<GoodsStand> Goods, Immuta
     /// <summary>What was paid for deliveries.</summary>
     public decimal PaidForDelivery => Orders.Sum(o => o.PaidForDelivery);
 
-    /// <summary>What deliveries still cost: of open orders, and one for each supplier of whom something is to buy.</summary>
-    public decimal DeliveryToCome =>
-        Orders.Sum(o => o.DeliveryToCome)
-        + Goods
+    /// <summary>What deliveries of open orders still cost.</summary>
+    public decimal DeliveryOnOrder => Orders.Sum(o => o.DeliveryToCome);
+
+    /// <summary>What deliveries of what is to buy cost, one for each supplier.</summary>
+    public decimal DeliveryToBuy =>
+        Goods
             .Where(g => g.Rest > 0)
             .GroupBy(g => g.Agreed.Supplier.Length == 0 ? g.Agreed.Key.Text : g.Agreed.Supplier)
             .Sum(g => g.Max(x => x.Agreed.Delivery));
+
+    /// <summary>What deliveries still cost.</summary>
+    public decimal DeliveryToCome => DeliveryOnOrder + DeliveryToBuy;
 
     /// <summary>What goods and deliveries will cost in all, if nothing of it is left.</summary>
     public decimal WillCost => Goods.Sum(g => g.WillCost(Job)) + PaidForDelivery + DeliveryToCome;

@@ -23,7 +23,7 @@ public static class OrderPaper
         var rows = order.Lines.Select(line =>
             Row(
                 RowKind.Part,
-                line.Goods.Colour.Length > 0 ? $"{line.Name}, {line.Goods.Colour}" : line.Name,
+                line.Goods.Named(line.Name),
                 string.Join(
                     " · ",
                     new[]

@@ -32,7 +32,7 @@ public sealed record GoodsChoice(GoodsKey Goods, string Name, string Unit, IRead
                 (pack, i) =>
                     new PackToOrder(
                         goods.Key,
-                        goods.Colour.Length > 0 ? $"{goods.Name}, {goods.Colour}" : goods.Name,
+                        goods.Key.Named(goods.Name),
                         i,
                         pack.Name,
                         i < counts.Length && counts[i] > 0 ? Rounding.Text(counts[i]) : "",
@@ -138,78 +138,6 @@ public sealed record PurchaseRow(
     IReadOnlyList<OrderHappened> Happened
 );
 
-/// <summary>Goods that moved.</summary>
-/// <param name="Id">Its id.</param>
-/// <param name="Day">When, in words.</param>
-/// <param name="What">How much of what, and how.</param>
-/// <param name="Detail">For what, why, by whom.</param>
-/// <param name="MayTakeBack">Whether it can be taken back: it stands, and is none that takes one back.</param>
-public sealed record MoveRow(Guid Id, string Day, string What, string Detail, bool MayTakeBack)
-{
-    /// <summary>Most that are listed.</summary>
-    private const int Most = 500;
-
-    /// <summary>What moved, the latest first.</summary>
-    /// <param name="facts">The facts.</param>
-    /// <param name="day">The firm's days.</param>
-    /// <param name="item">The goods where all facts are about them; null otherwise.</param>
-    /// <param name="about">What one is about: its job, or its work; empty for nothing.</param>
-    internal static IReadOnlyList<MoveRow> Of(
-        IReadOnlyList<StockFact> facts,
-        FirmDay day,
-        StockItem? item,
-        Func<StockFact, string> about
-    )
-    {
-        var gone = facts.Select(f => f.TakesBack).OfType<Guid>().ToHashSet();
-        var moment = day.Moments();
-        return
-        [
-            .. facts
-                .Reverse()
-                .Take(Most)
-                .Select(f => new MoveRow(
-                    f.Id,
-                    InvoicesView.InWords(f.Day),
-                    (f.TakesBack is null ? "" : "taken back: ") + InWords(f, item),
-                    string.Join(
-                        " · ",
-                        new[]
-                        {
-                            about(f),
-                            f.Paid is { } paid ? $"paid {Shown.Money(paid)}" : "",
-                            f.Words,
-                            $"{moment(f.At)} by {f.By}",
-                        }.Where(s => s.Length > 0)
-                    ),
-                    f.TakesBack is null && !gone.Contains(f.Id)
-                )),
-        ];
-    }
-
-    private static string InWords(StockFact fact, StockItem? item)
-    {
-        var much = $"{Shown.Typed(fact.Quantity)} {fact.Goods.Unit}".TrimEnd();
-        var name = fact.Goods.Colour.Length > 0 ? $"{fact.Name}, {fact.Goods.Colour}" : fact.Name;
-        var of = item is null ? $" {name}" : "";
-        return fact.Move switch
-        {
-            StockMove.Received => $"{much}{of} came",
-            StockMove.Used => $"{much}{of} used",
-            StockMove.PutBack => $"{much}{of} put back",
-            StockMove.Reserved => $"{much}{of} reserved",
-            StockMove.Released => $"{much}{of} released",
-            _ => item?.DifferenceOf(fact.Id) switch
-            {
-                null => $"{much}{of} counted",
-                0 => $"{much} counted, as known",
-                > 0 and var more => $"{much} counted, {Shown.Typed(more)} more than known",
-                var less => $"{much} counted, {Shown.Typed(-less.Value)} less than known",
-            },
-        };
-    }
-}
-
 /// <summary>Buying for a job: need against stock and orders.</summary>
 /// <param name="Currency">ISO 4217.</param>
 /// <param name="Goods">What it takes.</param>
@@ -260,24 +188,16 @@ public sealed record BuyingView(
             [
                 new("Goods as estimated", "with deliveries, as the packs are priced", Money(estimated)),
                 new("Used so far", "at what was paid, with deliveries", Money(goods.UsedCost)),
-                new(
-                    "Kept for the job",
-                    "at what was paid",
-                    Money(goods.Goods.Sum(g => g.Reserved * (g.Stock.Average ?? 0)))
-                ),
+                new("Kept for the job", "at what was paid", Money(goods.Goods.Sum(g => g.KeptCost))),
                 new(
                     "On order",
                     "as ordered, with deliveries",
-                    Money(goods.Goods.Sum(g => g.OnOrderCost) + goods.Orders.Sum(o => o.DeliveryToCome))
+                    Money(goods.Goods.Sum(g => g.OnOrderCost) + goods.DeliveryOnOrder)
                 ),
                 new(
                     "To buy",
                     "at the prices of the estimate, with deliveries",
-                    Money(
-                        goods.Goods.Sum(g => g.ToBuyCost)
-                            + goods.DeliveryToCome
-                            - goods.Orders.Sum(o => o.DeliveryToCome)
-                    )
+                    Money(goods.Goods.Sum(g => g.ToBuyCost) + goods.DeliveryToBuy)
                 ),
                 new("In all, if nothing is left", Differs(estimated, will, places), Money(will)),
             ],
@@ -323,7 +243,7 @@ public sealed record BuyingView(
 
     private static (DateTime At, string Words) TellOf(ReservationCut cut, GoodsStand goods, Func<Guid, string> nameOf)
     {
-        var (fact, name) = (cut.By, Named(goods.Agreed));
+        var (fact, name) = (cut.By, goods.Agreed.Key.Named(goods.Agreed.Name));
         var much = Much(cut.Quantity, goods.Agreed.Unit);
         var why =
             fact.Move == StockMove.Counted
@@ -334,9 +254,6 @@ public sealed record BuyingView(
             $"{much} {name} is no longer kept for this job: {why}{(fact.Words.Length > 0 ? $" ({fact.Words})" : "")}."
         );
     }
-
-    private static string Named(AgreedGoods goods) =>
-        goods.Colour.Length > 0 ? $"{goods.Name}, {goods.Colour}" : goods.Name;
 
     private static string Much(decimal quantity, string unit) => $"{Shown.Fine(quantity)} {unit}".TrimEnd();
 
@@ -358,7 +275,7 @@ public sealed record BuyingView(
         );
         return new(
             agreed.Key,
-            Named(agreed),
+            agreed.Key.Named(agreed.Name),
             agreed.Supplier,
             unit,
             Some(agreed.Need, unit),
@@ -450,7 +367,7 @@ public sealed record BuyingView(
         var came = Rounding.ForCompare(stands.CameOf(at) / line.Size);
         return new(
             at,
-            $"{(line.Goods.Colour.Length > 0 ? $"{line.Name}, {line.Goods.Colour}" : line.Name)}, {line.Pack}",
+            $"{line.Goods.Named(line.Name)}, {line.Pack}",
             $"{Shown.Typed(line.Count)} at {(decimal.Round(line.Price, places) == line.Price ? Shown.Money(line.Price, places) : Shown.Typed(line.Price))}",
             Shown.Money(line.Amount, places),
             came == 0 ? ""
@@ -474,7 +391,7 @@ public sealed record PurchaseDraft(IReadOnlyList<MoneyRow> Amounts, string Total
         return new(
             [
                 .. order.Lines.Select(l => new MoneyRow(
-                    l.Goods.Colour.Length > 0 ? $"{l.Name}, {l.Goods.Colour}" : l.Name,
+                    l.Goods.Named(l.Name),
                     $"{Shown.Typed(l.Count)} × {l.Pack}",
                     Money(l.Amount)
                 )),
@@ -506,63 +423,3 @@ public sealed record PurchaseDraft(IReadOnlyList<MoneyRow> Amounts, string Total
 /// <param name="Words">Its words.</param>
 /// <param name="ToServer">Whether the firm has a mail server that takes mail by itself.</param>
 public sealed record PaperMessage(string From, string To, string Subject, string Words, bool ToServer);
-
-/// <summary>Goods in stock.</summary>
-/// <param name="Goods">Which.</param>
-/// <param name="Name">What they are called, in their colour.</param>
-/// <param name="OnHand">What is there.</param>
-/// <param name="IsShort">Whether more was taken than was known.</param>
-/// <param name="Reserved">For whom something is kept.</param>
-/// <param name="Free">What is kept for nobody.</param>
-/// <param name="Average">What a unit is worth; empty where nothing was paid.</param>
-/// <param name="Value">What all is worth.</param>
-/// <param name="Typed">What is there, to be typed over.</param>
-public sealed record StockRow(
-    GoodsKey Goods,
-    string Name,
-    string OnHand,
-    bool IsShort,
-    IReadOnlyList<string> Reserved,
-    string Free,
-    string Average,
-    string Value,
-    string Typed
-);
-
-/// <summary>The stock list.</summary>
-/// <param name="Rows">By name.</param>
-/// <param name="Value">What all is worth.</param>
-/// <param name="Today">The firm's day, like 2027-01-31.</param>
-public sealed record StockView(IReadOnlyList<StockRow> Rows, string Value, string Today)
-{
-    internal static StockView Of(IReadOnlyList<StockItem> items, FirmDay day, Func<Guid, string> nameOf)
-    {
-        var names = new Dictionary<Guid, string>();
-        string Name(Guid job) => names.TryGetValue(job, out var name) ? name : names[job] = nameOf(job);
-        static string Much(decimal quantity, string unit) => $"{Shown.Fine(quantity)} {unit}".TrimEnd();
-        return new(
-            [
-                .. items
-                    .OrderBy(i => i.Name, StringComparer.OrdinalIgnoreCase)
-                    .ThenBy(i => i.Goods.Text, StringComparer.Ordinal)
-                    .Select(i => new StockRow(
-                        i.Goods,
-                        i.Goods.Colour.Length > 0 ? $"{i.Name}, {i.Goods.Colour}" : i.Name,
-                        Much(i.OnHand, i.Goods.Unit),
-                        i.OnHand < 0,
-                        [
-                            .. i
-                                .Reservations.GroupBy(r => r.Job)
-                                .Select(g => $"{Much(g.Sum(r => r.Quantity), i.Goods.Unit)} for {Name(g.Key)}"),
-                        ],
-                        Much(i.Free, i.Goods.Unit),
-                        i.Average is { } average ? Shown.Money(average) : "",
-                        Shown.Money(i.Value),
-                        Rounding.Text(Math.Max(0, i.OnHand))
-                    )),
-            ],
-            Shown.Money(items.Sum(i => i.Value)),
-            day.Written
-        );
-    }
-}

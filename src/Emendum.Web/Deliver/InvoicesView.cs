@@ -166,7 +166,7 @@ public sealed record InvoicesView(
             _ => "All that is open",
         };
 
-    internal static InvoicesView Of(BilledJob billed, SiteLog log, bool ownTerms, FirmDay day)
+    internal static InvoicesView Of(BilledJob billed, SiteLog log, FirmDay day)
     {
         var (agreed, billing, today) = (billed.Agreed, billed.Billing, day.Today);
         string Money(decimal amount) => Shown.Money(amount, agreed.Places);
@@ -214,7 +214,7 @@ public sealed record InvoicesView(
             agreed.IsRound ? "A round is billed by the month, which cannot be done here yet." : "",
             billing.BilledAhead > 0 ? Money(billing.BilledAhead) : "",
             TermsTyped.Of(billed.Terms),
-            ownTerms,
+            billed.HasOwnTerms,
             InWords(billed.Terms, agreed.Places),
             [
                 .. billed.Releases.Select(r => new ReleaseRow(

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Emendum.Core;
 using Emendum.Core.Delivery;
 using Emendum.Core.Jobs;
@@ -38,16 +37,12 @@ public sealed class WorkOrders(WorkOrderStore store, RevisionStore revisions, Si
         if (life.Acceptance is not { } yes)
             return null;
         var frozen = signings.Frozen(job, yes.Revision)!;
-        var kept = held.Of((job, yes.Id), () => store.Find(job, yes.Id) ?? Made(job, life, yes, frozen))!;
+        var kept = held.Of(
+            (job, yes.Id),
+            () => WithGoods(store.Find(job, yes.Id) ?? Made(job, life, yes, frozen), life, yes, frozen)
+        )!;
         var (document, brand) = frozen.Revision.Document;
-        return new(
-            yes,
-            frozen.Revision.Start,
-            document.Head,
-            brand,
-            kept.Order,
-            WithGoods(kept.Money, life, yes, frozen)
-        );
+        return new(yes, frozen.Revision.Start, document.Head, brand, kept.Order, kept.Money);
     }
 
     /// <summary>The estimate as it was agreed. A further estimate goes as it was sent: nothing is chosen of it (L22).</summary>
@@ -59,17 +54,13 @@ public sealed class WorkOrders(WorkOrderStore store, RevisionStore revisions, Si
         );
 
     /// <summary>What was kept before there was buying gets its goods by today's rules.</summary>
-    private AgreedMoney WithGoods(AgreedMoney money, ProposalLife life, Fact yes, Frozen frozen) =>
-        money.Goods.IsDefault
-            ? money with
+    private KeptOrder WithGoods(KeptOrder kept, ProposalLife life, Fact yes, Frozen frozen) =>
+        kept.Money.Goods.IsDefault
+            ? kept with
             {
-                Goods = goods.Of(yes.Id, () => new(AgreedGoods.Of(Agreed(life, yes, frozen))))!.Goods,
+                Money = kept.Money with { Goods = AgreedGoods.Of(Agreed(life, yes, frozen)) },
             }
-            : money;
-
-    private sealed record Taken(ImmutableArray<AgreedGoods> Goods);
-
-    private readonly LastUsed<Guid, Taken> goods = new(16);
+            : kept;
 
     private KeptOrder Made(Guid job, ProposalLife life, Fact yes, Frozen frozen)
     {

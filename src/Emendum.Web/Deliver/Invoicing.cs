@@ -1,0 +1,387 @@
+using System.Collections.Immutable;
+using Emendum.Core;
+using Emendum.Core.Delivery;
+using Emendum.Core.Proposals;
+using Emendum.Core.Quantities;
+using Emendum.Storage;
+using Emendum.Web.Jobs;
+
+namespace Emendum.Web.Deliver;
+
+/// <summary>Bills what was accepted.</summary>
+public sealed class Invoicing(
+    WorkOrders orders,
+    InvoiceStore store,
+    SiteStore sites,
+    SettingStore settings,
+    JobStore jobs,
+    NumberStore numbers,
+    CustomerStore customers,
+    OpenJobs open,
+    IssuedPdfs pdfs,
+    FirmDay day,
+    Live live,
+    TimeProvider time
+)
+{
+    private DateTime Now => time.GetUtcNow().UtcDateTime;
+
+    private InvoiceTerms Terms => settings.Get(InvoiceTerms.Setting, InvoiceTerms.Starting);
+
+    private AcceptedWork Accepted(Guid job) =>
+        orders.Of(job) ?? throw RefusedException.Of("job", "Nothing was accepted yet: there is nothing to bill.");
+
+    private BilledJob Billed(Guid job, AcceptedWork work) => store.Billed(job, work.Yes.Id, work.Money.Contract, Terms);
+
+    /// <summary>The view of a job; null while nothing is accepted.</summary>
+    internal InvoicesView? View(Guid job)
+    {
+        if (!jobs.Has(job))
+            throw new NotThereException("That job is not here.");
+        return orders.Of(job) is { } work ? Of(job, work, Billed(job, work)) : null;
+    }
+
+    private InvoicesView Of(Guid job, AcceptedWork work, BilledJob billed) =>
+        InvoicesView.Of(billed, sites.Log(job, work.Order), day);
+
+    private InvoicesView Told(Guid job, AcceptedWork work, BilledJob billed)
+    {
+        live.Happened(job);
+        return Of(job, work, billed);
+    }
+
+    /// <summary>What an invoice would come to.</summary>
+    internal InvoiceDraft Draft(Guid job, InvoiceWanted wanted)
+    {
+        var work = Accepted(job);
+        var (billed, bills) = (Billed(job, work), wanted.Read());
+        return InvoiceDraft.Of(billed, billed.Of(bills), InvoicesView.LabelOf(billed, bills));
+    }
+
+    /// <summary>Issues an invoice: number, amounts and document in one transaction.</summary>
+    internal InvoicesView Issue(Guid job, IssueInvoice issue)
+    {
+        var (work, terms, bills) = (Accepted(job), Terms, issue.Wanted.Read());
+        if (issue.Reason.Length > 500)
+            throw RefusedException.Of("reason", "At most 500 characters.");
+        var billed = store.Issue(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            issue.Id,
+            day.Today,
+            (before, number, issued) =>
+            {
+                var part = before.Of(bills);
+                var draft = InvoiceDraft.Of(before, part, "");
+                if (draft.Total != issue.Total)
+                    throw RefusedException.Of(
+                        "total",
+                        $"You saw {issue.Total}; it comes to {draft.Total}. Look at it, and issue it again."
+                    );
+                if (before.Ahead(part) > 0 && string.IsNullOrWhiteSpace(issue.Reason))
+                    throw RefusedException.Of(
+                        "reason",
+                        $"It is billed ahead of the contract sum by {draft.Ahead}: say why."
+                    );
+                return new(
+                    issue.Id,
+                    number,
+                    issued,
+                    Supplied(issue.Supplied, issued),
+                    issued.AddDays(terms.DueDays),
+                    bills,
+                    part,
+                    InvoicesView.LabelOf(before, bills)
+                )
+                {
+                    Reason = issue.Reason.Trim(),
+                    EarlyPercent = before.Terms.EarlyPercent,
+                    EarlyUntil = before.Terms.EarlyPercent > 0 ? issued.AddDays(before.Terms.EarlyDays) : null,
+                };
+            },
+            (invoice, before) => Paper(work, invoice, before, terms),
+            Now,
+            JobEndpoints.Owner
+        );
+        return Told(job, work, billed);
+    }
+
+    private static DateOnly Supplied(string said, DateOnly issued)
+    {
+        if (said.Length == 0)
+            return issued;
+        if (!Day.Read(said, out var supplied))
+            throw RefusedException.Of("supplied", "Write the day like 2027-01-31.");
+        return supplied >= issued.AddDays(-1000) && supplied <= issued.AddDays(1000)
+            ? supplied
+            : throw RefusedException.Of("supplied", "That is years away from the invoice.");
+    }
+
+    private SentDocument Paper(AcceptedWork work, Invoice invoice, BilledJob before, InvoiceTerms terms) =>
+        new(
+            InvoicePaper.Of(invoice, before, work.Head, OrderView.ReferenceOf(work, day), work.Brand, terms.Words),
+            work.Brand
+        );
+
+    /// <summary>Credits an invoice, whole or in part, under the next number of the same series.</summary>
+    internal InvoicesView Credit(Guid job, Guid invoice, CreditInvoice credit)
+    {
+        var (work, terms) = (Accepted(job), Terms);
+        if (credit.Reason.Trim().Length is 0 or > 500)
+            throw RefusedException.Of("reason", "Say why it is credited, in at most 500 characters.");
+        var billed = store.Issue(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            credit.Id,
+            day.Today,
+            (before, number, issued) =>
+            {
+                var of =
+                    before.Invoices.FirstOrDefault(i => i.Id == invoice)
+                    ?? throw new NotThereException("That invoice is not of this job.");
+                var inPart = !credit.Amounts.IsDefaultOrEmpty;
+                var part = inPart
+                    ? before.CreditPart(of, credit.Read(before.Agreed.Categories.Length))
+                    : before.Credit(of);
+                return new(credit.Id, number, issued, of.Supplied, issued, of.Bills, part, of.Label)
+                {
+                    Credits = of.Id,
+                    InPart = inPart,
+                    Reason = credit.Reason.Trim(),
+                };
+            },
+            (note, before) => Paper(work, note, before, terms),
+            Now,
+            JobEndpoints.Owner
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>Writes money that came.</summary>
+    internal InvoicesView Pay(Guid job, Guid invoice, WritePayment write)
+    {
+        var work = Accepted(job);
+        if (!Day.Read(write.Day, out var on))
+            throw RefusedException.Of("day", "Write the day like 2027-01-31.");
+        var amount =
+            Rounding.ReadInput(write.Amount.Replace(",", "", StringComparison.Ordinal).Trim())
+            ?? throw RefusedException.Of("amount", "Write the amount as a number, like 1250.00.");
+        var payment = new PaymentFact(write.Id, invoice, on, amount, write.How.Trim(), Now, JobEndpoints.Owner)
+        {
+            Discount = Typed.Number(write.Discount, "discount") ?? 0,
+        };
+        var billed = store.Pay(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            Terms,
+            write.Id,
+            stands =>
+            {
+                stands.Check(payment, day.Today);
+                return payment;
+            }
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>Takes a payment back that was written wrong.</summary>
+    internal InvoicesView TakeBack(Guid job, Guid payment, TakePaymentBack take)
+    {
+        var work = Accepted(job);
+        var billed = store.Pay(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            Terms,
+            take.Id,
+            stands => stands.TakeBack(take.Id, payment, Now, JobEndpoints.Owner)
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>The PDF of an invoice, a release or a reminder as it was issued.</summary>
+    internal async Task<IResult> Pdf(Guid job, InvoicePaperKind kind, Guid paper, bool inline)
+    {
+        var document = store.Document(job, kind, paper) ?? throw new NotThereException("That is not of this job.");
+        return pdfs.Sent(await File(job, kind, paper, document), document.Document.Head.Title, inline);
+    }
+
+    private Task<StoredFile> File(Guid job, InvoicePaperKind kind, Guid paper, SentDocument document)
+    {
+        var billed = Billed(job, Accepted(job));
+        var issued = kind switch
+        {
+            InvoicePaperKind.Release => billed.Releases.FirstOrDefault(r => r.Id == paper)?.Day,
+            InvoicePaperKind.Reminder => billed.Reminders.FirstOrDefault(r => r.Id == paper)?.Day,
+            _ => billed.Invoices.FirstOrDefault(i => i.Id == paper)?.Issued,
+        };
+        return pdfs.Of(document, issued ?? day.Today, store.Pdf(kind, paper), hash => store.KeepPdf(kind, paper, hash));
+    }
+
+    /// <summary>Says what is agreed about paying for a job from now on.</summary>
+    internal InvoicesView Agree(Guid job, AgreeTerms agree)
+    {
+        var work = Accepted(job);
+        store.Agree(job, new(agree.Id, agree.Terms.Read(), Now, JobEndpoints.Owner));
+        return Told(job, work, Billed(job, work));
+    }
+
+    /// <summary>Asks for the next part of what was retained.</summary>
+    internal InvoicesView Release(Guid job, AskRelease ask)
+    {
+        var (work, terms) = (Accepted(job), Terms);
+        var billed = store.Ask(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            ask.Id,
+            before =>
+            {
+                var amount = before.NextRelease();
+                var read = Shown.Money(amount, before.Agreed.Places);
+                if (read != ask.Amount)
+                    throw RefusedException.Of("amount", $"You saw {ask.Amount}; it is {read}. Look at it again.");
+                return new ReleaseFact(
+                    ask.Id,
+                    before.Releases.Length + 1,
+                    amount,
+                    day.Today,
+                    day.Today.AddDays(terms.DueDays),
+                    Now,
+                    JobEndpoints.Owner
+                );
+            },
+            (release, before) =>
+                new(
+                    LatePaper.Of(release, before, work.Head, OrderView.ReferenceOf(work, day), work.Brand, terms.Words),
+                    work.Brand
+                )
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>Reminds of an invoice that is late.</summary>
+    internal InvoicesView Remind(Guid job, Guid invoice, RemindOfInvoice remind)
+    {
+        var (work, terms) = (Accepted(job), Terms);
+        Invoice Found(BilledJob billed) =>
+            billed.Invoices.FirstOrDefault(i => i.Id == invoice)
+            ?? throw new NotThereException("That invoice is not of this job.");
+        var billed = store.Ask(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            terms,
+            remind.Id,
+            before => before.Remind(remind.Id, Found(before), day.Today, Now, JobEndpoints.Owner),
+            (reminder, before) =>
+                new(
+                    LatePaper.Of(
+                        reminder,
+                        Found(before),
+                        before,
+                        work.Head,
+                        OrderView.ReferenceOf(work, day),
+                        work.Brand,
+                        terms.Words
+                    ),
+                    work.Brand
+                )
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>The mail that would bring an invoice to the customer, or remind of it.</summary>
+    internal PaperMessage Message(Guid job, Guid invoice, bool reminds)
+    {
+        var work = Accepted(job);
+        var of =
+            Billed(job, work).Invoices.FirstOrDefault(i => i.Id == invoice) ?? throw new NotThereException(
+                "That invoice is not of this job."
+            );
+        var kind = of.Credits is null ? "Invoice" : "Credit note";
+        var says = reminds
+            ? $"our invoice {of.Number} of {work.Brand.Writes.Day(of.Issued)} has not been paid yet. The reminder is attached; if your payment is on its way, take it as read."
+            : $"our {kind.ToLowerInvariant()} {of.Number} is attached.{(of.Credits is null ? $" Please pay by {work.Brand.Writes.Day(of.Due)}." : "")}";
+        return new(
+            settings.Get(MessageTexts.Setting, MessageTexts.Starting).From,
+            customers.Find(open.Get(job).Estimate.Job.Info.Customer)?.Email ?? "",
+            $"{(reminds ? "Reminder: invoice" : kind)} {of.Number}, {work.Head.Title}",
+            $"Good day,\n\n{says}\n\n{work.Head.Firm}",
+            settings.Get(MailServer.Setting, MailServer.Starting).On
+        );
+    }
+
+    /// <summary>Sends an invoice, or a reminder of it, to the customer: it stands in the outbox.</summary>
+    internal async Task<InvoicesView> Mail(Guid job, Guid invoice, MailInvoice mail)
+    {
+        var work = Accepted(job);
+        mail.Message.Check();
+        if (mail.Message.Way != MessageWay.Mail)
+            throw RefusedException.Of("way", "An invoice goes by mail.");
+        var sender = RevisionMails.Sender(mail.Message, settings);
+        var billed = Billed(job, work);
+        if (
+            !billed.Invoices.Any(i => i.Id == invoice)
+            || (mail.Reminder is { } of && !billed.Reminders.Any(r => r.Id == of && r.Invoice == invoice))
+        )
+            throw new NotThereException("That invoice is not of this job.");
+        var (kind, paper) = mail.Reminder is { } reminder
+            ? (InvoicePaperKind.Reminder, reminder)
+            : (InvoicePaperKind.Invoice, invoice);
+        var document = store.Document(job, kind, paper)!;
+        var (file, now) = (await File(job, kind, paper, document), Now);
+        store.Goes(
+            [
+                .. mail.Message.To.Select(to => new Mail(
+                    DerivedId.Of($"{mail.Id}/{to.Address}"),
+                    null,
+                    job,
+                    null,
+                    now,
+                    work.Head.Firm,
+                    sender,
+                    to,
+                    mail.Message.Subject,
+                    mail.Message.Words,
+                    $"{document.Document.Head.Title.Replace(":", ",", StringComparison.Ordinal)}.pdf",
+                    file.Hash
+                )
+                {
+                    Invoice = invoice,
+                }),
+            ]
+        );
+        return Told(job, work, billed);
+    }
+
+    /// <summary>How the series of numbers of invoices stands, or that of purchase orders.</summary>
+    internal NumbersView Numbers(bool orders) => NumbersView.Of(numbers, Series(orders), Scheme(orders), day);
+
+    /// <summary>Moves it on.</summary>
+    internal NumbersView Move(MoveNumbers move)
+    {
+        numbers.Move(
+            Series(move.Orders),
+            Scheme(move.Orders),
+            day.Today,
+            move.Id,
+            move.Next,
+            move.Reason,
+            Now,
+            JobEndpoints.Owner
+        );
+        return Numbers(move.Orders);
+    }
+
+    private static string Series(bool orders) => orders ? NumberStore.Orders : NumberStore.Invoices;
+
+    private string Scheme(bool orders) =>
+        orders ? settings.Get(OrderTerms.Setting, OrderTerms.Starting).Numbers : Terms.Numbers;
+}
