@@ -708,6 +708,77 @@ static async Task Delivered(string server)
                 }),
                 "no aim set"
             );
+            // One crew of ten; all of it laid out from Monday on.
+            var crew = Guid.CreateVersion7();
+            var crews = (await http.GetFromJsonAsync<JsonObject>("/api/company/crews"))!;
+            var with = crews.DeepClone().AsObject();
+            with["all"] = new JsonArray(
+                new JsonObject
+                {
+                    ["id"] = crew,
+                    ["name"] = "Ten",
+                    ["size"] = "10",
+                    ["time"] = crews["firm"]!.DeepClone(),
+                    ["isOtherFirm"] = false,
+                    ["mail"] = "",
+                    ["phone"] = "",
+                }
+            );
+            (
+                await http.PutAsJsonAsync("/api/company/crews", new JsonObject { ["was"] = crews, ["now"] = with })
+            ).EnsureSuccessStatusCode();
+            JsonObject Strip() => new() { ["from"] = "", ["byCrew"] = false };
+            var empty = JsonNode.Parse(await http.GetByteArrayAsync(path + "/schedule"))!;
+            var lay = new JsonObject
+            {
+                ["strip"] = Strip(),
+                ["from"] = "2027-03-01",
+                ["crews"] = new JsonArray(
+                    [
+                        .. empty["sections"]!
+                            .AsArray()
+                            .Select(s => new JsonObject { ["section"] = s!["name"]!.DeepClone(), ["crew"] = crew }),
+                    ]
+                ),
+            };
+            Told(
+                "all of it laid out, before it is kept",
+                await Timed(() => Post("deliver/schedule/lay-out", lay)),
+                "no aim set"
+            );
+            var laid = JsonNode.Parse(await Post("deliver/schedule/lay-out", lay))!;
+            await Post(
+                "commands",
+                new()
+                {
+                    ["id"] = Guid.CreateVersion7(),
+                    ["base"] = version.DeepClone(),
+                    ["client"] = Guid.CreateVersion7(),
+                    ["command"] = new JsonObject { ["type"] = "changeTasks", ["tasks"] = laid["changes"]!.DeepClone() },
+                }
+            );
+            var tasks = laid["changes"]!.AsArray().Count;
+            Told(
+                $"its schedule of {tasks} tasks",
+                await Timed(() => http.GetByteArrayAsync(path + "/schedule")),
+                "no aim set"
+            );
+            Told(
+                "what moving the last of them would do",
+                await Timed(() =>
+                    Post(
+                        "deliver/schedule/move",
+                        new()
+                        {
+                            ["strip"] = Strip(),
+                            ["task"] = laid["changes"]!.AsArray()[^1]!["now"]!["id"]!.DeepClone(),
+                            ["day"] = "",
+                            ["by"] = 1,
+                        }
+                    )
+                ),
+                "no aim set"
+            );
             return 0;
         }
     );

@@ -23,6 +23,7 @@ export const crew = {
   load: () => json(answered(fetch(`${at}/page`))),
   done: (mark: Schemas["MarkDone"]) => json(sent(`${at}/done`, mark)),
   hours: (write: Schemas["WriteHours"]) => json(sent(`${at}/hours`, write)),
+  mended: (snag: string, mend: Schemas["MendSnag"]) => json(sent(`${at}/snags/${snag}/mended`, mend)),
   takeBack: (fact: string, id: string) => json(sent(`${at}/hours/${fact}/take-back`, { id })),
 };
 
@@ -60,6 +61,16 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
           )}
         </p>
       </header>
+      {page.days.length > 0 && (
+        <section className={styles.days} aria-label="Days">
+          <h2>Days</h2>
+          <ul>
+            {page.days.map((day) => (
+              <li key={day}>{day}</li>
+            ))}
+          </ul>
+        </section>
+      )}
       <nav className={styles.views} aria-label="What is shown">
         {(looks ? (["work"] as const) : (["work", "hours"] as const)).map((one) => (
           <button key={one} type="button" aria-pressed={view === one} onClick={() => setView(one)}>
@@ -78,12 +89,54 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
               </button>
               {!looks && <a href={`${at}/pdf?bySection=${bySection}`}>PDF</a>}
             </p>
+            {page.snags.length > 0 && <Snags page={page} onPage={onPage} />}
             <Groups order={order} bySection={bySection} onPage={onPage} />
             <Rest page={page} />
           </>
         )}
       </main>
     </div>
+  );
+}
+
+/** What is to be mended; open ones first. */
+function Snags({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
+  const [wrong, setWrong] = useState("");
+  const mend = (snag: string, mended: boolean) =>
+    crew.mended(snag, { id: crypto.randomUUID(), mended }).then(
+      (now) => {
+        onPage(now);
+        setWrong("");
+      },
+      (error: Error) => setWrong(error.message),
+    );
+  return (
+    <section className={styles.group} aria-label="To be mended">
+      <h2>To be mended</h2>
+      <ul>
+        {page.snags.map((snag) => (
+          <li key={snag.id} className={snag.mended ? styles.done : undefined}>
+            <label>
+              <input
+                type="checkbox"
+                checked={snag.mended}
+                disabled={looks}
+                aria-label={`${snag.text}: mended`}
+                onChange={(e) => void mend(snag.id, e.target.checked)}
+              />
+              <b>{snag.text}</b>
+              <span>{snag.where}</span>
+            </label>
+            <p className={styles.said}>{snag.said}</p>
+          </li>
+        ))}
+      </ul>
+      {wrong && (
+        <p className={styles.wrong} role="alert">
+          {wrong}
+        </p>
+      )}
+    </section>
   );
 }
 

@@ -12,6 +12,7 @@ import {
   PricePage,
   ProposalPage,
   SchedulePage,
+  CrewsPage,
   StockPage,
   WorkPage,
 } from "./pages";
@@ -32,6 +33,7 @@ export function App() {
               <Route path="/book" element={<BookPage />} />
               <Route path="/book/:id" element={<BookPage />} />
               <Route path="/office" element={<OfficePage />} />
+              <Route path="/office/crews" element={<CrewsPage />} />
               <Route path="/office/stock" element={<StockPage />} />
               <Route path="/jobs/:id" element={<JobFrame />}>
                 <Route index element={<Navigate to="measure" replace />} />

@@ -23,6 +23,7 @@ export const ProposalPage = page("ProposalPage", stations.proposal);
 export const DeliverPage = page("DeliverPage", stations.deliver);
 export const CustomersPage = page("CustomersPage", () => import("./customers/CustomersPage"));
 export const BookPage = page("BookPage", () => import("./book/BookPage"));
+export const CrewsPage = page("CrewsPage", () => import("./office/CrewsPage"));
 export const StockPage = page("StockPage", () => import("./office/StockPage"));
 export const OfficePage = page("OfficePage", () => import("./office/OfficePage"));
 

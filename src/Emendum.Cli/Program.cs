@@ -65,7 +65,7 @@ catch (RefusedException refused)
 static void Print(JsonNode node) => Console.Out.WriteLine(node.ToJsonString(CoreJson.Indented));
 
 static string Holds(BackedUp made) =>
-    $"{made.Jobs} jobs with {made.Edits} edits, {made.Entries} entries of the Book"
+    $"{Counted.Of(made.Jobs, "job")} with {Counted.Of((int)made.Edits, "edit")}, {Counted.Of(made.Entries, "entry", "entries")} of the Book"
     + (made.Files > 0 ? $", {made.Files} files in emendum-files.db beside it" : "")
     + (made.Lacking > 0 ? $"; {made.Lacking} pictures of the Book are missing" : "");
 

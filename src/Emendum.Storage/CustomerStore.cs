@@ -1,5 +1,7 @@
 using Emendum.Core;
+using Emendum.Core.Delivery;
 using Emendum.Core.Jobs;
+using Emendum.Core.Proposals;
 using Microsoft.Data.Sqlite;
 
 namespace Emendum.Storage;
@@ -9,6 +11,12 @@ public sealed record Customer(Guid Id, string Name, string Address, string Email
 {
     /// <summary>Why no tax is charged to them; null where it is. New jobs of theirs take it.</summary>
     public Exemption? Exemption { get; init; }
+
+    /// <summary>Country, ISO 3166-1, two letters; empty where nobody says. E-invoices need it.</summary>
+    public string Country { get; init; } = "";
+
+    /// <summary>VAT number, with its country before it; empty for none.</summary>
+    public string TaxNumber { get; init; } = "";
 
     /// <summary>Checks names and lengths.</summary>
     /// <exception cref="RefusedException">Naming the field.</exception>
@@ -29,7 +37,20 @@ public sealed record Customer(Guid Id, string Name, string Address, string Email
                 "That is not an e-mail address. Write it like name@example.com, or leave it empty."
             );
         Exemption?.Check();
+        Buyer.CheckCodes();
     }
+
+    /// <summary>The customer as an e-invoice names them.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public EParty Buyer =>
+        EParty.Nobody with
+        {
+            Name = Name.Trim(),
+            Street = Address.Trim(),
+            Country = Country.Trim(),
+            TaxNumber = TaxNumber.Trim(),
+            Mail = Message.IsAddress(Email.Trim()) ? Email.Trim() : "",
+        };
 }
 
 /// <summary>Customers on disk.</summary>
@@ -48,12 +69,14 @@ public sealed class CustomerStore(Database database)
         params ReadOnlySpan<(string Name, object? Value)> parameters
     ) =>
         connection.Rows(
-            $"SELECT id, name, address, email, phone, exempt, exempt_reason FROM customer WHERE {which} ORDER BY name COLLATE NOCASE, id",
+            $"SELECT id, name, address, email, phone, exempt, exempt_reason, country, tax_number FROM customer WHERE {which} ORDER BY name COLLATE NOCASE, id",
             r => new Customer(r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetString(3), r.GetString(4))
             {
                 Exemption = r.GetString(5) is { Length: > 0 } kind
                     ? new(Enum.Parse<ExemptKind>(kind), r.GetString(6))
                     : null,
+                Country = r.GetString(7),
+                TaxNumber = r.GetString(8),
             },
             parameters
         );
@@ -119,9 +142,9 @@ public sealed class CustomerStore(Database database)
         customer.Check();
         connection.Run(
             """
-            INSERT INTO customer VALUES ($id, $name, $address, $email, $phone, $exempt, $reason)
+            INSERT INTO customer VALUES ($id, $name, $address, $email, $phone, $exempt, $reason, $country, $taxNumber)
             ON CONFLICT (id) DO UPDATE SET name = $name, address = $address, email = $email, phone = $phone,
-                exempt = $exempt, exempt_reason = $reason
+                exempt = $exempt, exempt_reason = $reason, country = $country, tax_number = $taxNumber
             """,
             ("$id", customer.Id),
             ("$name", customer.Name.Trim()),
@@ -129,7 +152,9 @@ public sealed class CustomerStore(Database database)
             ("$email", customer.Email.Trim()),
             ("$phone", customer.Phone.Trim()),
             ("$exempt", customer.Exemption?.Kind.ToString() ?? ""),
-            ("$reason", customer.Exemption?.Reason.Trim() ?? "")
+            ("$reason", customer.Exemption?.Reason.Trim() ?? ""),
+            ("$country", customer.Country.Trim()),
+            ("$taxNumber", customer.TaxNumber.Trim())
         );
     }
 }

@@ -153,6 +153,7 @@ public sealed class JobStore(Database database)
         Snapshot(connection, job, 0);
         foreach (var entry in job.Book.Keys)
             Pin(connection, job.Id, entry.ToString());
+        ScheduleStore.Keep(connection, job);
         writing.Commit();
         return true;
     }
@@ -363,6 +364,8 @@ public sealed class JobStore(Database database)
         var connection = writing.Connection;
         foreach (var (job, entry) in edits)
             Append(connection, job, entry);
+        if (edits.Any(e => e.Entry.Changes.Any(c => c.Path.StartsWith("tasks/", StringComparison.Ordinal))))
+            ScheduleStore.Keep(connection, edits[^1].Job);
         var (last, at) = (edits[^1].Job, edits[^1].Entry.At);
         connection.Run(
             "UPDATE job SET name = $name, customer_id = (SELECT id FROM customer WHERE id = $customer), changed = $at, glance = $glance WHERE id = $job",

@@ -17,7 +17,7 @@ namespace Emendum.Storage;
 /// <param name="To">To whom.</param>
 /// <param name="Subject">One line.</param>
 /// <param name="Words">Plain text; where the link stands in them it is said by its name.</param>
-/// <param name="Attached">File name of the PDF that goes with it; empty for a text message.</param>
+/// <param name="Attached">File name of the PDF that goes with it; empty for none, as of a text message.</param>
 /// <param name="AttachedHash">Its hash.</param>
 public sealed record Mail(
     Guid Id,
@@ -39,6 +39,9 @@ public sealed record Mail(
 
     /// <summary>The invoice that it brings, or reminds of; null where it brings something else.</summary>
     public Guid? Invoice { get; init; }
+
+    /// <summary>The schedule of which it brings days to a crew; null where it brings something else.</summary>
+    public Guid? Schedule { get; init; }
 
     /// <summary>How it goes.</summary>
     public MessageWay Way { get; init; }
@@ -65,10 +68,10 @@ public sealed record Mail(
 /// <summary>A mail as a list has it.</summary>
 /// <param name="Mail">The mail.</param>
 /// <param name="JobName">Name of its job, as it is by now.</param>
-/// <param name="Brings">Letters of the revision that it brings, or number of the order or the invoice.</param>
+/// <param name="Brings">Letters of the revision that it brings, number of the order or the invoice, or what else.</param>
 public sealed record MailRow(Mail Mail, string JobName, string Brings);
 
-/// <summary>Mail on disk. It is written by what it belongs to, <see cref="RevisionStore"/>, <see cref="OrderStore"/> or <see cref="InvoiceStore"/>.</summary>
+/// <summary>Mail on disk. It is written by what it belongs to, <see cref="RevisionStore"/>, <see cref="OrderStore"/>, <see cref="InvoiceStore"/> or <see cref="ScheduleStore"/>.</summary>
 public sealed class MailStore(Database database)
 {
     /// <summary>How a text message is told from a mail.</summary>
@@ -120,7 +123,7 @@ public sealed class MailStore(Database database)
     {
         using var connection = database.Connect();
         return connection.Rows(
-            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number, m.way, m.more, m.order_id, coalesce(o.text, i.text), m.invoice_id FROM mail m JOIN job j ON j.id = m.job_id LEFT JOIN revision r ON r.id = m.revision_id LEFT JOIN purchase_order o ON o.id = m.order_id LEFT JOIN invoice i ON i.id = m.invoice_id WHERE {which}",
+            $"SELECT m.id, m.fact_id, m.job_id, m.revision_id, m.at, m.sender_name, m.sender, m.address, m.copy, m.subject, m.words, m.attached, m.attached_hash, m.link_id, m.link, m.gone, j.name, r.number, m.way, m.more, m.order_id, coalesce(o.text, i.text), m.invoice_id, m.schedule_id FROM mail m JOIN job j ON j.id = m.job_id LEFT JOIN revision r ON r.id = m.revision_id LEFT JOIN purchase_order o ON o.id = m.order_id LEFT JOIN invoice i ON i.id = m.invoice_id WHERE {which}",
             r => new MailRow(
                 new(
                     r.GetGuid(0),
@@ -139,6 +142,7 @@ public sealed class MailStore(Database database)
                 {
                     Order = r.IsDBNull(20) ? null : r.GetGuid(20),
                     Invoice = r.IsDBNull(22) ? null : r.GetGuid(22),
+                    Schedule = r.IsDBNull(23) ? null : r.GetGuid(23),
                     LinkId = r.IsDBNull(13) ? null : r.GetGuid(13),
                     Way = r.GetString(18) == Text ? MessageWay.Text : MessageWay.Mail,
                     More = JsonSerializer.Deserialize<ImmutableArray<AttachedFile>>(r.GetString(19), CoreJson.Options),
@@ -146,7 +150,9 @@ public sealed class MailStore(Database database)
                     Gone = r.IsDBNull(15) ? null : JobStore.Moment(r.GetString(15)),
                 },
                 r.GetString(16),
-                r.IsDBNull(17) ? r.GetString(21) : RevisionStart.LettersOf(r.GetInt32(17))
+                !r.IsDBNull(23) ? "days of the schedule"
+                    : r.IsDBNull(17) ? r.GetString(21)
+                    : RevisionStart.LettersOf(r.GetInt32(17))
             ),
             parameters
         );
@@ -159,13 +165,14 @@ public sealed class MailStore(Database database)
     /// <summary>Writes one in the transaction of its fact.</summary>
     internal static void Write(SqliteConnection connection, Mail mail) =>
         connection.Run(
-            "INSERT INTO mail (id, fact_id, job_id, revision_id, order_id, invoice_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more, to_server) VALUES ($id, $fact, $job, $revision, $order, $invoice, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more, coalesce((SELECT content ->> '$.on' FROM setting WHERE name = $server), 0))",
+            "INSERT INTO mail (id, fact_id, job_id, revision_id, order_id, invoice_id, schedule_id, at, sender_name, sender, address, copy, subject, words, link_id, link, attached, attached_hash, way, more, to_server) VALUES ($id, $fact, $job, $revision, $order, $invoice, $schedule, $at, $name, $sender, $address, $copy, $subject, $words, $linkId, $link, $attached, $hash, $way, $more, coalesce((SELECT content ->> '$.on' FROM setting WHERE name = $server), 0))",
             ("$id", mail.Id),
             ("$fact", mail.Fact),
             ("$job", mail.Job),
             ("$revision", mail.Revision),
             ("$order", mail.Order),
             ("$invoice", mail.Invoice),
+            ("$schedule", mail.Schedule),
             ("$at", JobStore.Utc(mail.At)),
             ("$name", mail.SenderName),
             ("$sender", mail.Sender),

@@ -128,6 +128,12 @@ public static class CompanyEndpoints
             (terms, services) => terms.Check(Setting(services, OrderTerms.Setting, OrderTerms.Starting).Numbers)
         );
         app.MapSetting(
+            "/api/company/e-invoices",
+            EInvoiceTerms.Setting,
+            EInvoiceTerms.Starting,
+            (terms, _) => terms.Check()
+        );
+        app.MapSetting(
             "/api/company/orders",
             OrderTerms.Setting,
             OrderTerms.Starting,

@@ -152,7 +152,8 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
     private void Works(Sent gallery, Signings signings)
     {
         var (links, sites) = (new WorkOrderStore(database), new SiteStore(database));
-        var accepted = new WorkOrders(links, revisions, signings, new Then(Ago(9, 18, 20))).Of(gallery.Job)!;
+        var works = new WorkOrders(links, revisions, signings, new Then(Ago(9, 18, 20)));
+        var accepted = works.Of(gallery.Job)!;
         var order = accepted.Order;
         CrewLink Link(string crew, params string[] sections)
         {
@@ -226,6 +227,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             firm.Today
         );
         new DemoBuying(database, accepted, gallery.Job, Ago, Day).Write();
+        new DemoSchedule(database, works.Agreed(gallery.Job), firm).Write(Day(Ago(6, 8, 0)), Ago(8, 9, 0), "Nora Pell");
     }
 
     private DateOnly Day(DateTime at) => firm.Days()(at);

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Emendum.Core;
+using Emendum.Core.Delivery;
 using Emendum.Storage;
 using NodaTime;
 
@@ -52,6 +53,20 @@ public sealed class FirmDay(TimeProvider time, CompanyStore companies)
                 .InZone(zone)
                 .ToDateTimeUnspecified()
                 .ToString("ddd d MMM yyyy, H:mm", CultureInfo.InvariantCulture);
+    }
+
+    /// <summary>How the clock on the firm's wall goes against real time (UTC).</summary>
+    public LocalClock Clock()
+    {
+        var zone = ZoneOf(Zone);
+        return new(
+            local => zone.AtLeniently(LocalDateTime.FromDateTime(local)).ToDateTimeUtc(),
+            utc =>
+                Instant
+                    .FromDateTimeUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc))
+                    .InZone(zone)
+                    .ToDateTimeUnspecified()
+        );
     }
 
     /// <summary>What says on which of the firm's days a moment (UTC) is.</summary>

@@ -87,6 +87,9 @@ builder
     .AddSingleton<Buying>()
     .AddSingleton<CompletionStore>()
     .AddSingleton<Completing>()
+    .AddSingleton<ScheduleStore>()
+    .AddSingleton<CrewDays>()
+    .AddSingleton<Scheduling>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()
@@ -121,6 +124,7 @@ api.MapOutbox();
 api.MapMailServer();
 api.MapNumbers();
 api.MapStock();
+api.MapCrews();
 api.MapJobs();
 api.MapTables();
 api.MapBook();

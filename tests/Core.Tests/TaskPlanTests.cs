@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Emendum.Core.Delivery;
+using Emendum.Core.Jobs;
 using Emendum.Storage.Demo;
 using Xunit;
 
@@ -254,7 +255,7 @@ public sealed class TaskPlanTests
     public void Tasks_of_a_job_hold_all_its_hours_and_can_be_laid_out(Guid id)
     {
         var estimate = Sample.Reckon(DemoJobs.Fixed().Single(j => j.Id == id));
-        var tasks = TaskMaking.Of(estimate, Pair.Id, Monday);
+        var tasks = TaskMaking.Of(estimate, _ => Pair.Id, Monday);
         Assert.NotEmpty(tasks);
         Assert.Equal(tasks.Length, tasks.Select(t => t.Id).Distinct().Count());
         if (estimate.Reckoned.Occurrences.IsEmpty)

@@ -218,6 +218,29 @@ public sealed class DeliverTests : IDisposable
             paper,
             StringComparison.Ordinal
         );
+        // Snags at its places it sees, and mends; what is of the job as a whole is not for it.
+        JsonObject Snag(string text, JsonNode? place) =>
+            new()
+            {
+                ["id"] = Guid.CreateVersion7(),
+                ["text"] = text,
+                ["place"] = place?.DeepClone(),
+            };
+        Task<(int Status, JsonObject Body)> Mended(JsonNode snag) =>
+            Says(
+                link,
+                $"snags/{(string)snag["id"]!}/mended",
+                new() { ["id"] = Guid.CreateVersion7(), ["mended"] = true }
+            );
+        await server.Post(At(Pottery, "/completion/snags"), Snag("a run", Lines(page)[0]["place"]));
+        var (_, all) = await server.Post(At(Pottery, "/completion/snags"), Snag("the yard", null));
+        var snag = Assert.Single((await Page(link))["snags"]!.AsArray())!;
+        Assert.Equal("a run", (string)snag["text"]!);
+        var (done, now) = await Mended(snag);
+        Assert.Equal((200, true), (done, (bool)now["snags"]![0]!["mended"]!));
+        Assert.Contains("the tiler", (string)now["snags"]![0]!["said"]!, StringComparison.Ordinal);
+        var yard = all["snags"]!.AsArray().Single(s => (string)s!["text"]! == "the yard")!;
+        Assert.Equal(422, (await Mended(yard)).Status);
     }
 
     private static string Squeezed(string text) => Regex.Replace(text, @"\s", "");

@@ -951,6 +951,11 @@ public sealed class OutsideTests : IDisposable
                     $$"""
                     CREATE TABLE kept AS SELECT fact_id, job_id, revision_id, at, sender_name, sender, attached, attached_hash FROM mail LIMIT 1;
                     DROP TABLE mail;
+                    ALTER TABLE customer DROP COLUMN country;
+                    ALTER TABLE customer DROP COLUMN tax_number;
+                    DROP TABLE crew_calendar;
+                    DROP TABLE schedule_published;
+                    DROP TABLE job_tasks;
                     DROP TABLE reminder_fact_pdf;
                     DROP TABLE reminder_fact;
                     DROP TABLE release_fact_pdf;

@@ -96,6 +96,69 @@ public sealed class PayingTests : IDisposable
         return await server.Post($"{At}/completion/{what}", body);
     }
 
+    private async Task Put(string path, string field, JsonNode now, Func<JsonNode, JsonObject>? of = null)
+    {
+        var stands = (
+            await server.Http.GetFromJsonAsync<JsonNode>(
+                path.StartsWith("/api/customers", StringComparison.Ordinal) ? "/api/customers" : path
+            )
+        )!;
+        var was = of is null ? stands.AsObject() : of(stands);
+        var then = was.DeepClone().AsObject();
+        then[field] = now;
+        using var put = await server.Http.PutAsJsonAsync(
+            path,
+            new JsonObject { ["was"] = was.DeepClone(), ["now"] = then }
+        );
+        Assert.True(put.IsSuccessStatusCode, await put.Content.ReadAsStringAsync());
+    }
+
+    [Fact]
+    public async Task An_e_invoice_is_made_of_what_is_issued_once_the_office_says_what_it_needs()
+    {
+        var (_, without) = await Issue("percent", "10");
+        Assert.Equal((false, ""), ((bool)Row(without)["eInvoice"]!, (string)Row(without)["eLacks"]!));
+        await Put(
+            "/api/company/e-invoices",
+            "seller",
+            new JsonObject
+            {
+                ["name"] = "Larkspur & Pell Finishing",
+                ["street"] = "Quay 2",
+                ["city"] = "Port Ennis",
+                ["postCode"] = "PE1",
+                ["country"] = "IE",
+                ["taxNumber"] = "IE1234567T",
+            }
+        );
+        // The customer's country is missing still: it is issued all the same, and says what its e-invoice lacks.
+        var (_, lacking) = await Issue("percent", "20");
+        Assert.Equal("The customer has no country: Customers.", (string)Row(lacking)["eLacks"]!);
+        var job = (await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}"))!;
+        var customer = (string)job["info"]!["customer"]!;
+        await Put(
+            $"/api/customers/{customer}",
+            "country",
+            "IE",
+            all => all.AsArray().Single(c => (string)c!["id"]! == customer)!.AsObject()
+        );
+        var (status, made) = await Issue("percent", "30");
+        Assert.True(status == 200, made.ToJsonString());
+        var row = Row(made);
+        Assert.True((bool)row["eInvoice"]!, row.ToJsonString());
+        var xml = await server.Http.GetStringAsync($"{At}/invoices/{(string)row["id"]!}/e-invoice.xml");
+        Assert.Contains($"<cbc:ID>{(string)row["number"]!}</cbc:ID>", xml, StringComparison.Ordinal);
+        var total = ((string)row["total"]!).Replace(",", "", StringComparison.Ordinal);
+        Assert.Contains($"{total}</cbc:PayableAmount>", xml, StringComparison.Ordinal);
+        Assert.Contains("Larkspur &amp; Pell Finishing", xml, StringComparison.Ordinal);
+        // It says what was so when it was issued, whatever is so now.
+        await Put($"/api/company/e-invoices", "account", "IE29 AIBK 9311 5212 3456 78");
+        Assert.Equal(xml, await server.Http.GetStringAsync($"{At}/invoices/{(string)row["id"]!}/e-invoice.xml"));
+        var first = made["invoices"]!.AsArray().Single(i => (string)i!["number"]! == (string)Row(without)["number"]!)!;
+        using var none = await server.Http.GetAsync($"{At}/invoices/{(string)first["id"]!}/e-invoice.xml");
+        Assert.Equal(System.Net.HttpStatusCode.UnprocessableEntity, none.StatusCode);
+    }
+
     [Fact]
     public async Task Retention_is_kept_back_until_the_note_is_there_and_no_snag_is_open()
     {

@@ -284,7 +284,8 @@ public sealed class RefusalTests : IDisposable
                 {
                     ["id"] = id.ToString(),
                     ["name"] = name,
-                    ["address"] = "1 Quay",
+                    // Of several lines, as people write one.
+                    ["address"] = "1 Quay\nPort Ennis",
                     ["email"] = email,
                     ["phone"] = "",
                 },
@@ -323,7 +324,7 @@ public sealed class RefusalTests : IDisposable
         var proposal = await server.Http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Server.Library}/proposal");
         var letterhead = proposal!["document"]!["head"]!;
         Assert.Equal(
-            ("Gull Cottage", "1 Quay"),
+            ("Gull Cottage", "1 Quay\nPort Ennis"),
             ((string)letterhead["customer"]!, (string)letterhead["customerAddress"]!)
         );
     }

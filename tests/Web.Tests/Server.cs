@@ -209,6 +209,22 @@ internal sealed class Server : IDisposable
     }
 }
 
+/// <summary>One server for all tests of a class, with a door to the outside: for tests that leave nothing behind, or count what they did themselves.</summary>
+public sealed class RunningServer : IDisposable
+{
+    private readonly TemporaryFolder folder = new();
+
+    internal Server Server { get; }
+
+    public RunningServer() => Server = Server.StartWithOutside(folder.Path);
+
+    public void Dispose()
+    {
+        Server.Dispose();
+        folder.Dispose();
+    }
+}
+
 /// <summary>A folder that is gone after the test.</summary>
 internal sealed class TemporaryFolder : IDisposable
 {

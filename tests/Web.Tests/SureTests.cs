@@ -9,18 +9,9 @@ using Xunit;
 namespace Emendum.Web.Tests;
 
 /// <summary>How sure a job is, and what a second estimator says of it, as it is asked for over HTTP.</summary>
-public sealed class SureTests : IDisposable
+public sealed class SureTests(RunningServer running) : IClassFixture<RunningServer>
 {
-    private readonly TemporaryFolder folder = new();
-    private readonly Server server;
-
-    public SureTests() => server = Server.Start(folder.Path);
-
-    public void Dispose()
-    {
-        server.Dispose();
-        folder.Dispose();
-    }
+    private readonly Server server = running.Server;
 
     private async Task<(HttpStatusCode Status, JsonObject Body)> Get(string path)
     {

@@ -5,19 +5,10 @@ using Xunit;
 namespace Emendum.Web.Tests;
 
 /// <summary>The year of a round, as it is asked for over HTTP.</summary>
-public sealed class YearTests : IDisposable
+public sealed class YearTests(RunningServer running) : IClassFixture<RunningServer>
 {
     private static readonly Guid Round = new("01930000-0000-7000-8000-000000000995");
-    private readonly TemporaryFolder folder = new();
-    private readonly Server server;
-
-    public YearTests() => server = Server.Start(folder.Path);
-
-    public void Dispose()
-    {
-        server.Dispose();
-        folder.Dispose();
-    }
+    private readonly Server server = running.Server;
 
     private async Task<(HttpStatusCode Status, JsonObject Body)> Get(Guid job, string path)
     {

@@ -51,7 +51,26 @@ test("with the yes a crew has its order on the telephone, ticks and writes hours
   await expect(made).toHaveCount(0);
   await expect(links).toContainText("Walls");
 
+  // What is to be mended is read on the telephone, and mended there.
+  const snags = page.getByRole("region", { name: "Snags and completion" });
+  await snags.getByRole("button", { name: "Write a snag" }).press("Enter");
+  await page.keyboard.type("a run by the sill");
+  const writingSnag = page.getByRole("dialog", { name: "Write a snag" });
+  await writingSnag
+    .getByRole("combobox", { name: "Where" })
+    .selectOption({ label: "Room 1" });
+  await writingSnag.getByRole("button", { name: "Write it" }).press("Enter");
+  await expect(writingSnag).toHaveCount(0);
+
   const crew = await phone(browser, address);
+  const mended = crew
+    .getByRole("region", { name: "To be mended" })
+    .getByRole("checkbox", { name: "a run by the sill: mended" });
+  await mended.press("Space");
+  await expect(mended).toBeChecked();
+  await expect(
+    snags.getByRole("checkbox", { name: "a run by the sill: mended" }),
+  ).toBeChecked();
   const lobby = crew.getByRole("region", { name: "Room 2", exact: true });
   await expect(lobby).toContainText("0 of 1 done");
   await expect(crew.getByText("Ceilings")).toHaveCount(0);

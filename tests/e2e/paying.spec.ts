@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { expect, test } from "./test";
 import { accessible } from "./pages";
 import { accepted } from "./sendPages";
@@ -132,4 +133,53 @@ test("what is retained waits for the completion note and for snags; a discount i
     "Release 1",
   );
   await accessible(page, "invoices with what is retained");
+});
+
+test("the Office says what e-invoices need, and an invoice has one beside its PDF", async ({
+  page,
+}) => {
+  await page.goto("/office");
+  const office = page.getByRole("region", { name: "E-invoices" });
+  const country = office.getByRole("textbox", { name: "Country" });
+  await country.fill("Ireland");
+  await country.press("Enter");
+  await expect(office.getByRole("alert")).toContainText("two letters");
+  await country.fill("IE");
+  await country.press("Enter");
+  await expect(office.getByRole("alert")).toHaveCount(0);
+  await office.getByRole("textbox", { name: "VAT number" }).fill("IE1234567T");
+  await office
+    .getByRole("textbox", { name: "Seller" })
+    .fill("Larkspur & Pell Finishing");
+  await office.getByRole("textbox", { name: "Seller" }).press("Enter");
+  await rooms(page, "Dunlin Place", 1);
+  await addEverywhere(page, "Walls Paint");
+  await accepted(page);
+  const job = page.url();
+  await page.goto("/customers");
+  await page.getByRole("button", { name: /^Dunlin Place/ }).press("Enter");
+  const customer = page.getByRole("dialog", { name: "Dunlin Place" });
+  await customer
+    .getByRole("textbox", { name: "Country, two letters" })
+    .fill("IE");
+  await customer.getByRole("button", { name: "Keep" }).press("Enter");
+  await expect(customer).toHaveCount(0);
+  await page.goto(job);
+  await expect(page.getByRole("region", { name: "Revisions" })).toBeVisible();
+  await page.keyboard.press("Alt+5");
+  await page.getByRole("button", { name: "Invoices" }).press("Enter");
+  const list = page.getByRole("region", { name: "Invoices", exact: true });
+  await list.getByRole("button", { name: "New invoice" }).press("Enter");
+  const making = page.getByRole("dialog", { name: "New invoice" });
+  await making.getByRole("radio", { name: /^All that is open/ }).check();
+  await making.getByRole("button", { name: "Issue it" }).press("Enter");
+  await expect(making).toHaveCount(0);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    list.getByRole("link", { name: /^E-invoice / }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/^Invoice .*\.xml$/);
+  const xml = readFileSync((await download.path())!, "utf8");
+  expect(xml).toContain("urn:cen.eu:en16931:2017");
+  expect(xml).toContain("Dunlin Place");
 });

@@ -53,6 +53,18 @@ export const change = {
       params: { path: { id: job, revision } },
       body: sign,
     }),
+  moveTask: async (job: string, move: Schemas["MoveTask"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/schedule/move", { params: { path: { id: job } }, body: move })).data!,
+  removeTask: async (job: string, remove: Schemas["RemoveTask"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/schedule/remove", { params: { path: { id: job } }, body: remove })).data!,
+  publishSchedule: async (job: string, publish: Schemas["PublishSchedule"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/schedule/publish", { params: { path: { id: job } }, body: publish })).data!,
+  eInvoices: (save: Schemas["SaveOfEInvoiceTerms"]) => api.PUT("/api/company/e-invoices", { body: save }),
+  crews: (save: Schemas["SaveOfCrewsTyped"]) => api.PUT("/api/company/crews", { body: save }),
+  makeCalendar: async (crew: string, id: string) =>
+    (await api.POST("/api/company/crews/{crew}/calendar", { params: { path: { crew } }, body: { id } })).data!,
+  revokeCalendars: async (crew: string) =>
+    (await api.POST("/api/company/crews/{crew}/calendar/revoke", { params: { path: { crew } } })).data!,
   mailServer: (save: Schemas["SaveOfMailServer"]) => api.PUT("/api/company/mail-server", { body: save }),
   mailPassword: (password: string) => api.PUT("/api/company/mail-password", { body: { password } }),
   tryMailServer: async () => (await api.POST("/api/company/mail-server/try")).data!,

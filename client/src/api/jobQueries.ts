@@ -186,6 +186,44 @@ export const askJob = {
       queryKey: ["deliver", job.id, "buying"],
       queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/buying", { params: of(job) })).data!,
     }),
+  /** Its tasks in time, on a strip of days. */
+  tasks: (job: At, strip: Schemas["StripAsked"]) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "schedule", job.version, strip],
+      queryFn: async () =>
+        (
+          await api.GET("/api/jobs/{id}/deliver/schedule", {
+            params: { ...of(job), query: { from: strip.from, byCrew: strip.byCrew } },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+    }),
+  /** What making a task another, or adding it, would do. */
+  taskDraft: (job: At, is: "set" | "add", task: string, typed: Schemas["TaskTyped"], strip: Schemas["StripAsked"]) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "taskDraft", job.version, is, task, typed, strip],
+      queryFn: async () =>
+        is === "set"
+          ? (await api.POST("/api/jobs/{id}/deliver/schedule/set", { params: of(job), body: { strip, task, typed } }))
+              .data!
+          : (
+              await api.POST("/api/jobs/{id}/deliver/schedule/add", {
+                params: of(job),
+                body: { strip, id: task, typed },
+              })
+            ).data!,
+      placeholderData: keepPreviousData,
+      retry: false,
+    }),
+  /** What laying the work order out would do. */
+  layOut: (job: At, lay: Schemas["LayOutTasks"]) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "layOut", job.version, lay],
+      queryFn: async () =>
+        (await api.POST("/api/jobs/{id}/deliver/schedule/lay-out", { params: of(job), body: lay })).data!,
+      placeholderData: keepPreviousData,
+      retry: false,
+    }),
   /** Snags, and whether the customer has taken the work. */
   completion: (job: At) =>
     queryOptions({

@@ -37,6 +37,28 @@ export const ask = {
     queryKey: ["measures"],
     queryFn: async () => (await api.GET("/api/company/measures")).data!,
   }),
+  /** What the firm's e-invoices say of it. */
+  eInvoices: queryOptions({
+    queryKey: ["eInvoices"],
+    queryFn: async () => (await api.GET("/api/company/e-invoices")).data!,
+  }),
+  /** Crews, and when the firm works. */
+  crews: queryOptions({
+    queryKey: ["crews"],
+    queryFn: async () => (await api.GET("/api/company/crews")).data!,
+  }),
+  /** Calendars that crews can ask for. */
+  calendars: queryOptions({
+    queryKey: ["crews", "calendars"],
+    queryFn: async () => (await api.GET("/api/company/crews/calendars")).data!,
+  }),
+  /** What other crews or days off would move. */
+  crewsMoves: (crews: Schemas["CrewsTyped"]) =>
+    queryOptions({
+      queryKey: ["crews", "moves", crews],
+      queryFn: async () => (await api.POST("/api/company/crews/moves", { body: crews })).data!,
+      retry: false,
+    }),
   /** The crew of new jobs. */
   policies: queryOptions({
     queryKey: ["policies"],

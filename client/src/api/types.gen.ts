@@ -480,6 +480,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/company/e-invoices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EInvoiceTerms"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfEInvoiceTerms"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EInvoiceTerms"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/orders": {
         parameters: {
             query?: never;
@@ -1764,6 +1822,216 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/crews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewsTyped"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveOfCrewsTyped"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewsTyped"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/crews/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CrewsTyped"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewsMoves"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/crews/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CalendarsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/crews/{crew}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    crew: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MakeCalendar"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LinkMade"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/company/crews/{crew}/calendar/revoke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    crew: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CalendarsView"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -5046,6 +5314,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/invoices/{invoice}/e-invoice.xml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    invoice: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/xml": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/deliver/invoices/releases/{release}/pdf": {
         parameters: {
             query?: never;
@@ -6183,6 +6489,406 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: string;
+                    byCrew?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TasksView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/lay-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LayOutTasks"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskPreview"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveTask"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskPreview"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SetTask"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskPreview"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/add": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AddTask"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskPreview"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RemoveTask"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskPreview"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/publish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PublishSchedule"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TasksView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/calendar": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/work-order.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    crew: string;
+                    day: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/schedule/schedule.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/places/read-table": {
         parameters: {
             query?: never;
@@ -7304,6 +8010,12 @@ export interface components {
         };
         /** @enum {unknown} */
         AccountUse: "inProportion" | "first" | "last";
+        AddTask: {
+            strip: components["schemas"]["StripAsked"];
+            /** Format: uuid */
+            id: string;
+            typed: components["schemas"]["TaskTyped"];
+        };
         AgreeTerms: {
             /** Format: uuid */
             id: string;
@@ -7856,6 +8568,15 @@ export interface components {
             needCost: components["schemas"]["FigureView"];
             delivery: null | components["schemas"]["FigureView"];
         };
+        CalendarsOfCrew: {
+            /** Format: uuid */
+            crew: string;
+            words: string;
+        };
+        CalendarsView: {
+            crews: components["schemas"]["CalendarsOfCrew"][];
+            outside: boolean;
+        };
         CancelSending: {
             /** Format: uuid */
             id: string;
@@ -8082,7 +8803,7 @@ export interface components {
             coats: number;
             pace: components["schemas"]["Ratio"];
         };
-        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandSetScheduleWork"] | components["schemas"]["CommandPriceAsCompared"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddChoice"] | components["schemas"]["CommandSetChoice"] | components["schemas"]["CommandSetOption"] | components["schemas"]["CommandRemoveChoice"] | components["schemas"]["CommandTakeChoice"] | components["schemas"]["CommandAddQuote"] | components["schemas"]["CommandSetQuote"] | components["schemas"]["CommandRemoveQuote"] | components["schemas"]["CommandTakeQuote"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"] | components["schemas"]["CommandAddBlock"] | components["schemas"]["CommandSetBlock"] | components["schemas"]["CommandMoveBlock"] | components["schemas"]["CommandRemoveBlock"] | components["schemas"]["CommandTakeText"] | components["schemas"]["CommandTakePattern"];
+        Command: components["schemas"]["CommandAddPlace"] | components["schemas"]["CommandRemeasurePlace"] | components["schemas"]["CommandAddPlaces"] | components["schemas"]["CommandEditPlaces"] | components["schemas"]["CommandJoinOpenings"] | components["schemas"]["CommandClonePlaces"] | components["schemas"]["CommandMovePlaces"] | components["schemas"]["CommandRenameGroup"] | components["schemas"]["CommandRemovePlaces"] | components["schemas"]["CommandSetPlaces"] | components["schemas"]["CommandSetMeasure"] | components["schemas"]["CommandSetUnits"] | components["schemas"]["CommandAddSchedule"] | components["schemas"]["CommandSetScheduleItem"] | components["schemas"]["CommandSetScheduleWork"] | components["schemas"]["CommandPriceAsCompared"] | components["schemas"]["CommandRemoveSchedule"] | components["schemas"]["CommandAddWork"] | components["schemas"]["CommandSetWork"] | components["schemas"]["CommandRemoveWork"] | components["schemas"]["CommandMoveWork"] | components["schemas"]["CommandSetSection"] | components["schemas"]["CommandMoveSection"] | components["schemas"]["CommandFillCells"] | components["schemas"]["CommandCopyCells"] | components["schemas"]["CommandPasteCells"] | components["schemas"]["CommandFallBack"] | components["schemas"]["CommandReplaceProduct"] | components["schemas"]["CommandSetEntry"] | components["schemas"]["CommandTakeFromBook"] | components["schemas"]["CommandSetAside"] | components["schemas"]["CommandSetNote"] | components["schemas"]["CommandSetCells"] | components["schemas"]["CommandSetConditions"] | components["schemas"]["CommandSetPace"] | components["schemas"]["CommandSetDeduction"] | components["schemas"]["CommandSetInfo"] | components["schemas"]["CommandSetCrew"] | components["schemas"]["CommandSetPricing"] | components["schemas"]["CommandChooseBasis"] | components["schemas"]["CommandTypePrice"] | components["schemas"]["CommandTakePolicy"] | components["schemas"]["CommandFallToPolicy"] | components["schemas"]["CommandSetPiece"] | components["schemas"]["CommandSetSureness"] | components["schemas"]["CommandAddChoice"] | components["schemas"]["CommandSetChoice"] | components["schemas"]["CommandSetOption"] | components["schemas"]["CommandRemoveChoice"] | components["schemas"]["CommandTakeChoice"] | components["schemas"]["CommandAddQuote"] | components["schemas"]["CommandSetQuote"] | components["schemas"]["CommandRemoveQuote"] | components["schemas"]["CommandTakeQuote"] | components["schemas"]["CommandAddRhythm"] | components["schemas"]["CommandSetRhythm"] | components["schemas"]["CommandTakeFrequency"] | components["schemas"]["CommandSetVisit"] | components["schemas"]["CommandRemoveRhythm"] | components["schemas"]["CommandSetRound"] | components["schemas"]["CommandGroupAlternate"] | components["schemas"]["CommandRenameAlternate"] | components["schemas"]["CommandUngroupAlternate"] | components["schemas"]["CommandTakeAlternate"] | components["schemas"]["CommandAddVariant"] | components["schemas"]["CommandRenameVariant"] | components["schemas"]["CommandRemoveVariant"] | components["schemas"]["CommandTakeVariant"] | components["schemas"]["CommandSetProposal"] | components["schemas"]["CommandAddBlock"] | components["schemas"]["CommandSetBlock"] | components["schemas"]["CommandMoveBlock"] | components["schemas"]["CommandRemoveBlock"] | components["schemas"]["CommandTakeText"] | components["schemas"]["CommandTakePattern"] | components["schemas"]["CommandChangeTasks"];
         CommandAddBlock: {
             /** @enum {string} */
             type: "addBlock";
@@ -8150,6 +8871,11 @@ export interface components {
             places?: string[];
             answers?: components["schemas"]["Answer"][];
             with?: components["schemas"]["NewWork"][];
+        };
+        CommandChangeTasks: {
+            /** @enum {string} */
+            type: "changeTasks";
+            tasks: components["schemas"]["TaskChange"][];
         };
         CommandChooseBasis: {
             /** @enum {string} */
@@ -8738,6 +9464,17 @@ export interface components {
             label: string;
             amount: string;
         };
+        CrewChoice: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        CrewDay: {
+            /** Format: uuid */
+            crew: string;
+            day: string;
+            words: string;
+        };
         CrewLinkView: {
             /** Format: uuid */
             id: string;
@@ -8755,7 +9492,17 @@ export interface components {
             works: components["schemas"]["WorkToWrite"][];
             people: string[];
             hours: components["schemas"]["HoursView"][];
+            snags: components["schemas"]["SnagRow"][];
+            days: string[];
             today: string;
+        };
+        CrewsMoves: {
+            moves: components["schemas"]["ShiftView"][];
+            more: string;
+        };
+        CrewsTyped: {
+            firm: components["schemas"]["WorkingTimeTyped"];
+            all: components["schemas"]["CrewTyped"][];
         };
         CrewTerms: {
             /** Format: int32 */
@@ -8765,6 +9512,16 @@ export interface components {
             /** Format: uuid */
             setUp: null | string;
         };
+        CrewTyped: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            size: string;
+            time: components["schemas"]["WorkingTimeTyped"];
+            isOtherFirm: boolean;
+            mail: string;
+            phone: string;
+        };
         Customer: {
             /** Format: uuid */
             id: string;
@@ -8773,6 +9530,8 @@ export interface components {
             email: string;
             phone: string;
             exemption?: null | components["schemas"]["Exemption"];
+            country?: string;
+            taxNumber?: string;
         };
         CustomerPage: {
             document: components["schemas"]["Document"];
@@ -8799,6 +9558,11 @@ export interface components {
             label: string;
             deducted: boolean;
             glass: boolean;
+        };
+        DaysOffTyped: {
+            from: string;
+            to: string;
+            why: string;
         };
         DeductionView: {
             rule: components["schemas"]["RuleView"];
@@ -8912,6 +9676,10 @@ export interface components {
             /** Format: double */
             y2: number;
         };
+        EInvoiceTerms: {
+            seller: components["schemas"]["EParty"];
+            account: string;
+        };
         Element: components["schemas"]["ElementHeading"] | components["schemas"]["ElementParagraph"] | components["schemas"]["ElementBullets"] | components["schemas"]["ElementPriceTable"] | components["schemas"]["ElementSignature"] | components["schemas"]["ElementSignedBy"] | components["schemas"]["ElementPictureRow"] | components["schemas"]["ElementAttached"];
         ElementAttached: {
             /** @enum {string} */
@@ -8984,6 +9752,16 @@ export interface components {
             asks: components["schemas"]["AskView"][];
             usedBy: components["schemas"]["NamedEntry"][];
             jobs: components["schemas"]["PinnedIn"][];
+        };
+        EParty: {
+            name: string;
+            street: string;
+            city: string;
+            postCode: string;
+            country: string;
+            taxNumber: string;
+            registration?: string;
+            mail?: string;
         };
         /** @enum {unknown} */
         EquipmentPer: "hour" | "day" | "visit";
@@ -9275,6 +10053,8 @@ export interface components {
             earlyPays: string;
             earlyDiscount: string;
             reminders: components["schemas"]["ReminderRow"][];
+            eInvoice: boolean;
+            eLacks: string;
         };
         InvoicesView: {
             currency: string;
@@ -9418,6 +10198,11 @@ export interface components {
             day: string;
             number: string;
         };
+        LayOutTasks: {
+            strip: components["schemas"]["StripAsked"];
+            from: string;
+            crews: components["schemas"]["SectionCrew"][];
+        };
         LeadView: {
             /** Format: uuid */
             job: string;
@@ -9464,6 +10249,12 @@ export interface components {
         };
         /** @enum {unknown} */
         LinkState: "open" | "ended" | "revoked";
+        LinkTyped: {
+            /** Format: uuid */
+            after: string;
+            lead: string;
+            drying: string;
+        };
         LinkView: {
             /** Format: uuid */
             id: string;
@@ -9525,6 +10316,10 @@ export interface components {
             hasLink: boolean;
             way: components["schemas"]["MessageWay"];
             waits: string;
+        };
+        MakeCalendar: {
+            /** Format: uuid */
+            id: string;
         };
         MakeCrewLink: {
             /** Format: uuid */
@@ -9748,6 +10543,14 @@ export interface components {
             what: string;
             detail: string;
             mayTakeBack: boolean;
+        };
+        MoveTask: {
+            strip: components["schemas"]["StripAsked"];
+            /** Format: uuid */
+            task: string;
+            day: string;
+            /** Format: int32 */
+            by: number;
         };
         NamedEntry: {
             /** Format: uuid */
@@ -10226,6 +11029,23 @@ export interface components {
             place: string;
             was: string;
         };
+        PlannedTask: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            at: string;
+            /** Format: uuid */
+            crew: string;
+            /** Format: decimal */
+            hours: string;
+            /** Format: date-time */
+            start: string;
+            rank?: string;
+            links?: components["schemas"]["TaskLink"][];
+            /** Format: date-time */
+            pin?: null | string;
+            work?: string[];
+        };
         PlanStepView: {
             /** Format: int32 */
             number: number;
@@ -10442,6 +11262,12 @@ export interface components {
             code: string;
             packs: components["schemas"]["ProposedPack"][];
         };
+        PublishSchedule: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            version: number;
+        };
         PurchaseDraft: {
             amounts: components["schemas"]["MoneyRow"][];
             total: string;
@@ -10627,6 +11453,11 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        RemoveTask: {
+            strip: components["schemas"]["StripAsked"];
+            /** Format: uuid */
+            task: string;
+        };
         RestoreEntry: {
             /** Format: int32 */
             version: number;
@@ -10787,6 +11618,10 @@ export interface components {
             was: null | components["schemas"]["Company"];
             now: components["schemas"]["Company"];
         };
+        SaveOfCrewsTyped: {
+            was: null | components["schemas"]["CrewsTyped"];
+            now: components["schemas"]["CrewsTyped"];
+        };
         SaveOfCrewTerms: {
             was: null | components["schemas"]["CrewTerms"];
             now: components["schemas"]["CrewTerms"];
@@ -10794,6 +11629,10 @@ export interface components {
         SaveOfCustomer: {
             was: null | components["schemas"]["Customer"];
             now: components["schemas"]["Customer"];
+        };
+        SaveOfEInvoiceTerms: {
+            was: null | components["schemas"]["EInvoiceTerms"];
+            now: components["schemas"]["EInvoiceTerms"];
         };
         SaveOfInvoiceTerms: {
             was: null | components["schemas"]["InvoiceTerms"];
@@ -10923,11 +11762,22 @@ export interface components {
             all: number;
             work: components["schemas"]["TwoOfWorkView"][];
         };
+        SectionCrew: {
+            section: string;
+            /** Format: uuid */
+            crew: string;
+        };
         SectionDoubtView: {
             /** Format: uuid */
             id: string;
             name: string;
             own: null | components["schemas"]["Doubt"];
+        };
+        SectionToLay: {
+            name: string;
+            hours: string;
+            /** Format: uuid */
+            crew: null | string;
         };
         SectionView: {
             /** Format: uuid */
@@ -10988,10 +11838,21 @@ export interface components {
             /** Format: uuid */
             client: string;
         };
+        SetTask: {
+            strip: components["schemas"]["StripAsked"];
+            /** Format: uuid */
+            task: string;
+            typed: components["schemas"]["TaskTyped"];
+        };
         SetUpChoice: {
             /** Format: uuid */
             id: string;
             name: string;
+        };
+        ShiftView: {
+            called: string;
+            was: string;
+            now: string;
         };
         ShortfallView: {
             what: string;
@@ -11120,6 +11981,63 @@ export interface components {
          * @enum {unknown}
          */
         Stress: "plain" | "strong" | "slanted";
+        StripAsked: {
+            from: string;
+            byCrew: boolean;
+        };
+        StripDay: {
+            day: string;
+            name: string;
+            month: string;
+            isWeek: boolean;
+            isOff: boolean;
+            why: string;
+        };
+        StripPiece: {
+            /** Format: uuid */
+            task: string;
+            /** Format: uuid */
+            job: null | string;
+            name: string;
+            under: string;
+            span: components["schemas"]["StripSpan"];
+            /** Format: int32 */
+            lane: number;
+            isDone: boolean;
+            isBegun: boolean;
+            isPinned: boolean;
+            clashes: boolean;
+            dries: null | components["schemas"]["StripSpan"];
+            driesFor: string;
+            was: null | components["schemas"]["StripSpan"];
+            says: string;
+        };
+        StripRow: {
+            name: string;
+            note: string;
+            /** Format: int32 */
+            lanes: number;
+            off: components["schemas"]["StripSpan"][];
+            pieces: components["schemas"]["StripPiece"][];
+        };
+        StripSpan: {
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+        };
+        StripView: {
+            byCrew: boolean;
+            says: string;
+            from: string;
+            earlier: string;
+            later: string;
+            /** Format: int32 */
+            now: null | number;
+            days: components["schemas"]["StripDay"][];
+            rows: components["schemas"]["StripRow"][];
+            outside: string;
+        };
         Supplier: {
             name: string;
             mail: string;
@@ -11254,6 +12172,80 @@ export interface components {
             refusal: null | components["schemas"]["Refusal"];
             doubt: null | components["schemas"]["TapeDoubt"];
         };
+        TaskChange: {
+            was: null | components["schemas"]["PlannedTask"];
+            now: null | components["schemas"]["PlannedTask"];
+        };
+        TaskLink: {
+            /** Format: uuid */
+            after: string;
+            /** Format: decimal */
+            lead: string;
+            /** Format: decimal */
+            drying: string;
+        };
+        TaskPreview: {
+            /** Format: int64 */
+            version: number;
+            changes: components["schemas"]["TaskChange"][];
+            /** Format: uuid */
+            task: null | string;
+            days: string;
+            says: string[];
+            moves: components["schemas"]["ShiftView"][];
+            pinsMissed: string[];
+            clashes: string[];
+            tell: components["schemas"]["TellView"][];
+            strip: components["schemas"]["StripView"];
+        };
+        TasksView: {
+            /** Format: int64 */
+            version: number;
+            strip: components["schemas"]["StripView"];
+            tasks: components["schemas"]["TaskView"][];
+            crews: components["schemas"]["CrewChoice"][];
+            sections: components["schemas"]["SectionToLay"][];
+            places: string[];
+            clashes: string[];
+            days: components["schemas"]["CrewDay"][];
+            tell: components["schemas"]["TellView"][];
+            told: components["schemas"]["ToldView"][];
+            today: string;
+            says: string;
+        };
+        TaskTyped: {
+            name: string;
+            at: string;
+            /** Format: uuid */
+            crew: string;
+            hours: string;
+            day: string;
+            clock: string;
+            isPinned: boolean;
+            links: components["schemas"]["LinkTyped"][];
+        };
+        TaskView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            at: string;
+            called: string;
+            /** Format: uuid */
+            crew: string;
+            crewName: string;
+            hours: string;
+            days: string;
+            day: string;
+            clock: string;
+            isPinned: boolean;
+            pin: string;
+            pinMissed: boolean;
+            isBegun: boolean;
+            stands: string;
+            isMade: boolean;
+            waits: components["schemas"]["WaitView"][];
+            then: components["schemas"]["ThenView"][];
+        };
         Tax: {
             /** Format: uuid */
             id: string;
@@ -11267,6 +12259,12 @@ export interface components {
         TaxOn: "labour" | "material" | "equipment" | "subcontract" | "fixed" | "priceOnly";
         /** @enum {unknown} */
         TaxWay: "charged" | "reclaimed" | "paid";
+        TellView: {
+            crew: string;
+            how: string;
+            reached: boolean;
+            lines: string[];
+        };
         TenthsView: {
             label: string;
             at10: components["schemas"]["FigureView"];
@@ -11294,6 +12292,12 @@ export interface components {
             use: components["schemas"]["TextUse"];
             body: string;
         };
+        ThenView: {
+            /** Format: uuid */
+            task: string;
+            called: string;
+            begins: string;
+        };
         TickView: {
             /** Format: decimal */
             at: string;
@@ -11303,6 +12307,10 @@ export interface components {
             label: string;
             figure: components["schemas"]["FigureView"];
             sum: boolean;
+        };
+        ToldView: {
+            at: string;
+            told: string[];
         };
         ToOrderFrom: {
             name: string;
@@ -11495,6 +12503,14 @@ export interface components {
             instead: null | string;
             ownVisit: boolean;
         };
+        WaitView: {
+            /** Format: uuid */
+            after: string;
+            called: string;
+            lead: string;
+            drying: string;
+            words: string;
+        };
         WaysView: {
             area: string;
             fixture: string;
@@ -11530,6 +12546,10 @@ export interface components {
         WordsOf: "nobody" | "book" | "job";
         WorkingsText: {
             text: string;
+        };
+        WorkingTimeTyped: {
+            week: string[];
+            off: components["schemas"]["DaysOffTyped"][];
         };
         WorkToWrite: {
             /** Format: uuid */

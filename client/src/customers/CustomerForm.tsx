@@ -15,6 +15,8 @@ const fields = [
   ["address", "Address"],
   ["email", "E-mail"],
   ["phone", "Phone"],
+  ["country", "Country, two letters"],
+  ["taxNumber", "VAT number"],
 ] as const;
 
 interface Props {
@@ -63,7 +65,7 @@ export function CustomerForm({ customer, onKept, onClose }: Props) {
           key={field}
           label={label}
           focus={field === "name"}
-          value={form[field]}
+          value={form[field] ?? ""}
           wrong={says(field)}
           onType={(text) => setForm({ ...form, [field]: text })}
         />

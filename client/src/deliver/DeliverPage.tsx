@@ -8,9 +8,16 @@ import { Buying } from "./Buying";
 import styles from "./deliver.module.css";
 import { HoursUsed } from "./HoursUsed";
 import { Invoices } from "./Invoices";
+import { Schedule } from "./Schedule";
 import { WorkOrder } from "./WorkOrder";
 
-const views = { order: "Work order", buying: "Buying", invoices: "Invoices", hours: "Hours used" };
+const views = {
+  order: "Work order",
+  buying: "Buying",
+  schedule: "Schedule",
+  invoices: "Invoices",
+  hours: "Hours used",
+};
 
 /** The Deliver station: from the yes on. */
 export function DeliverPage() {
@@ -40,15 +47,19 @@ export function DeliverPage() {
         <span className="note">
           {view === "order"
             ? `${data.order.reference} · what the crew reads, without a price`
-            : view === "invoices" || view === "buying"
-              ? data.order.reference
-              : "Hours count as far as the work is marked done"}
+            : view === "schedule"
+              ? "A place is a line, a task a piece of tape cut to its days"
+              : view === "invoices" || view === "buying"
+                ? data.order.reference
+                : "Hours count as far as the work is marked done"}
         </span>
       </div>
       {view === "order" ? (
         <WorkOrder data={data} order={data.order} />
       ) : view === "buying" ? (
         <Buying works={data.works} />
+      ) : view === "schedule" ? (
+        <Schedule />
       ) : view === "invoices" ? (
         <Invoices />
       ) : (

@@ -99,6 +99,7 @@ export function Invoices() {
                         </p>
                       ))}
                       {row.early && <p>{row.early}</p>}
+                      {row.eLacks && <p className="note">No e-invoice: {row.eLacks}</p>}
                       {row.reminders.map((reminder) => (
                         <p key={reminder.id}>
                           {reminder.words}{" "}
@@ -137,6 +138,16 @@ export function Invoices() {
                           >
                             Remind
                           </button>
+                        )}
+                        {row.eInvoice && (
+                          <a
+                            className="act"
+                            href={`/api/jobs/${job.id}/deliver/invoices/${row.id}/e-invoice.xml`}
+                            aria-label={`E-invoice ${row.number}`}
+                            download
+                          >
+                            E-invoice
+                          </a>
                         )}
                         <a className="act" href={`/api/jobs/${job.id}/deliver/invoices/${row.id}/pdf`} download>
                           PDF

@@ -6,6 +6,7 @@ import { Field } from "../controls/Field";
 import { Backups } from "./Backups";
 import { BrandEditor } from "./BrandEditor";
 import { MailServer } from "./MailServer";
+import { EInvoiceEditor } from "./EInvoiceEditor";
 import { InvoiceTermsEditor } from "./InvoiceTermsEditor";
 import { OrderTermsEditor } from "./OrderTermsEditor";
 import { Messages } from "./Messages";
@@ -51,7 +52,7 @@ export function OfficePage() {
   return (
     <main className={`page ${styles.office}`}>
       <h1>
-        Office <Link to="/office/stock">Stock list</Link>
+        Office <Link to="/office/crews">Crews</Link> <Link to="/office/stock">Stock list</Link>
       </h1>
       <section className="panel" aria-label="The firm">
         <header>
@@ -137,6 +138,7 @@ export function OfficePage() {
       <PatternsEditor />
       <Messages />
       <InvoiceTermsEditor />
+      <EInvoiceEditor />
       <OrderTermsEditor />
       <MailServer />
       <Outbox />

@@ -56,6 +56,10 @@ public sealed record Invoice(
     /// <summary>Why, of a credit note.</summary>
     public string Reason { get; init; } = "";
 
+    /// <summary>From whom and to whom, as an e-invoice says it; null where that was not known when it was issued.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public EParties? Parties { get; init; }
+
     /// <summary>Early-payment discount that it offers, in percent of what is payable now; 0 for none (M24).</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public decimal EarlyPercent { get; init; }

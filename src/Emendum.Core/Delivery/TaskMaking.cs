@@ -11,9 +11,9 @@ public static class TaskMaking
 {
     /// <summary>The tasks, in the work's order, not laid out yet. Set-up and travel, and labour that comes once for a work item, are shared in by hours (T1); work that waits for other work waits for its task in the same place, else for all of them, and for what dries there.</summary>
     /// <param name="agreed">The estimate with what was chosen taken.</param>
-    /// <param name="crew">Who does them at first.</param>
+    /// <param name="crew">Who does the work of a section, by its name.</param>
     /// <param name="from">From when.</param>
-    public static ImmutableArray<PlannedTask> Of(Estimate agreed, Guid crew, DateTime from)
+    public static ImmutableArray<PlannedTask> Of(Estimate agreed, Func<string, Guid> crew, DateTime from)
     {
         var (job, reckoned) = (agreed.Job, agreed.Reckoned);
         var lines = reckoned
@@ -49,7 +49,7 @@ public static class TaskMaking
                     IdOf(g.Section, g.Group),
                     g.Section.Length > 0 ? g.Section : "Work",
                     g.Group,
-                    crew,
+                    crew(g.Section),
                     Rounding.Kept(worked == 0 ? 0 : g.Hours + setUp * g.Hours / worked),
                     from
                 )

@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Emendum.Core.Jobs;
 
 namespace Emendum.Core.Delivery;
 
@@ -32,9 +34,7 @@ public sealed record TaskMove(
     public static TaskMove Of(TaskPlan before, Guid task, DateTime to, IReadOnlyCollection<TaskTime> others)
     {
         var settled = before.Settled;
-        var at = settled.Select(t => t.Id).ToList().IndexOf(task);
-        if (at < 0)
-            throw RefusedException.Of("task", "That task is not there any more.");
+        var at = TaskEdit.IndexOf(settled, task);
         if (settled[at].IsBegun)
             throw RefusedException.Of("task", $"{settled[at].Name} has begun: hours are booked on it.");
         var crew = before.CrewOf(settled[at]);
@@ -96,6 +96,10 @@ public sealed record TaskMove(
 /// <param name="End">When it ends.</param>
 public sealed record PublishedTask(Guid Task, string Name, string At, Guid Crew, DateTime Start, DateTime End)
 {
+    /// <summary>What and where, as it is read.</summary>
+    [JsonIgnore]
+    public string Called => At.Length > 0 ? $"{Name}, {At}" : Name;
+
     /// <summary>The tasks of a plan as they would be published now.</summary>
     public static ImmutableArray<PublishedTask> Of(TaskPlan plan) =>
         [.. plan.Times.Select(t => new PublishedTask(t.Task.Id, t.Task.Name, t.Task.At, t.Task.Crew, t.Start, t.End))];

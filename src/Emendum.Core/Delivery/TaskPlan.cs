@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Emendum.Core.Jobs;
 
 namespace Emendum.Core.Delivery;
 
@@ -67,7 +68,7 @@ public sealed class TaskPlan
     )
     {
         var plan = new TaskPlan(tasks, crews, firm, clock);
-        foreach (var task in InOrder(tasks))
+        foreach (var task in PlannedTask.InOrder(tasks))
             plan.times[task.Id] = plan.Timed(task);
         return plan;
     }
@@ -89,9 +90,14 @@ public sealed class TaskPlan
     {
         var plan = new TaskPlan(tasks, crews, firm, clock);
         var busy = new Dictionary<Guid, DateTime>();
-        foreach (var task in InOrder(tasks))
+        foreach (var task in PlannedTask.InOrder(tasks))
         {
-            var begins = task.IsBegun ? task.Start : busy.GetValueOrDefault(task.Crew, from);
+            // What has begun before may be over before, and nothing is laid out earlier for that.
+            var free = busy.GetValueOrDefault(task.Crew, from);
+            var begins =
+                task.IsBegun ? task.Start
+                : free > from ? free
+                : from;
             var time = plan.Timed(task with { Start = begins });
             plan.times[task.Id] = time;
             if (!busy.TryGetValue(task.Crew, out var until) || time.End > until)
@@ -135,56 +141,6 @@ public sealed class TaskPlan
 
     /// <summary>When a link lets what waits for it begin: the task before has ended, its lead in the firm's working hours and its drying in real hours are over (T2).</summary>
     private DateTime LetBy(TaskLink link) => Clock.After(Firm.After(times[link.After].End, link.Lead), link.Drying);
-
-    /// <summary>Each task after what it waits for, otherwise in their order.</summary>
-    private static List<PlannedTask> InOrder(ImmutableArray<PlannedTask> tasks)
-    {
-        var at = new Dictionary<Guid, int>(tasks.Length);
-        for (var i = 0; i < tasks.Length; i++)
-            if (!at.TryAdd(tasks[i].Id, i))
-                throw RefusedException.Of("id", "A task stands twice.");
-        var (left, waiting) = (new int[tasks.Length], new List<int>?[tasks.Length]);
-        for (var i = 0; i < tasks.Length; i++)
-            foreach (var link in tasks[i].Links)
-            {
-                if (!at.TryGetValue(link.After, out var before))
-                    throw RefusedException.Of("links", $"{tasks[i].Name} waits for a task that is not there.");
-                (waiting[before] ??= []).Add(i);
-                left[i]++;
-            }
-        var free = new PriorityQueue<int, int>();
-        for (var i = 0; i < tasks.Length; i++)
-            if (left[i] == 0)
-                free.Enqueue(i, i);
-        var order = new List<PlannedTask>(tasks.Length);
-        while (free.TryDequeue(out var next, out _))
-        {
-            order.Add(tasks[next]);
-            foreach (var then in waiting[next] ?? [])
-                if (--left[then] == 0)
-                    free.Enqueue(then, then);
-        }
-        return order.Count == tasks.Length
-            ? order
-            : throw RefusedException.Of("links", $"A task would wait for itself: {Ring(tasks, at, left)}.");
-    }
-
-    /// <summary>The path of a ring (T9).</summary>
-    private static string Ring(ImmutableArray<PlannedTask> tasks, Dictionary<Guid, int> at, int[] left)
-    {
-        var (path, seen) = (new List<int>(), new Dictionary<int, int>());
-        for (
-            var i = Array.FindIndex(left, l => l > 0);
-            ;
-            i = tasks[i].Links.Select(l => at[l.After]).First(b => left[b] > 0)
-        )
-        {
-            path.Add(i);
-            if (!seen.TryAdd(i, path.Count - 1))
-                break;
-        }
-        return string.Join(" → ", path.Skip(seen[path[^1]]).Take(12).Reverse().Select(i => tasks[i].Name));
-    }
 
     /// <summary>Crews that are asked on a day for more hours than they have (T7); it is shown, and never moved.</summary>
     /// <param name="times">Tasks of all jobs.</param>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Emendum.Core.Jobs;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Delivery;
@@ -158,14 +159,23 @@ public sealed record WorkOrder(
 
     /// <summary>The part of it that is about some sections; all of it for none. Set-up and travel, what is left out and what the customer does is for everybody.</summary>
     public WorkOrder About(ImmutableArray<string> sections) =>
-        sections.IsDefaultOrEmpty
-            ? this
-            : this with
-            {
-                Lines = [.. Lines.Where(l => sections.Contains(l.Section))],
-                Once = [.. Once.Where(o => sections.Contains(o.Section))],
-                // Whose goods these are is not told by section.
-                Supplies = [],
-                Mixes = [],
-            };
+        sections.IsDefaultOrEmpty ? this : Part(l => sections.Contains(l.Section), o => sections.Contains(o.Section));
+
+    /// <summary>The part of it that some tasks are.</summary>
+    public WorkOrder OfTasks(IEnumerable<PlannedTask> tasks)
+    {
+        var made = tasks.SelectMany(t => t.Work.Select(w => (w, t.At))).ToHashSet();
+        var work = made.Select(m => m.w).ToHashSet();
+        return Part(l => made.Contains((l.Work, l.Group)), o => work.Contains(o.Work));
+    }
+
+    private WorkOrder Part(Func<OrderedLine, bool> lines, Func<OrderedOnce, bool> once) =>
+        this with
+        {
+            Lines = [.. Lines.Where(lines)],
+            Once = [.. Once.Where(once)],
+            // Whose goods these are is not told by section.
+            Supplies = [],
+            Mixes = [],
+        };
 }

@@ -1,12 +1,56 @@
 using System.Collections.Immutable;
-using System.Text.Json.Serialization;
+using System.Globalization;
 
 namespace Emendum.Core.Delivery;
 
 /// <summary>A stretch of a working day.</summary>
 /// <param name="From">When it begins.</param>
 /// <param name="To">When it ends, the same day; a closing moment is never a start (rule T2).</param>
-public sealed record WorkSpan(TimeOnly From, TimeOnly To);
+public sealed record WorkSpan(TimeOnly From, TimeOnly To)
+{
+    /// <summary>Most stretches of a day.</summary>
+    public const int Most = 8;
+
+    private static readonly string[] Forms = ["H:mm", "%H"];
+
+    /// <summary>The hours of a day as they are written: <c>8–12, 12:30–16:30</c>; nothing for none.</summary>
+    /// <param name="text">As typed.</param>
+    /// <exception cref="RefusedException">It cannot be read, or one does not follow the other.</exception>
+    public static ImmutableArray<WorkSpan> Read(string text)
+    {
+        var spans = ImmutableArray.CreateBuilder<WorkSpan>();
+        foreach (var part in text.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
+        {
+            var ends = part.Split(['–', '-'], StringSplitOptions.TrimEntries);
+            if (ends.Length != 2 || !Clock(ends[0], out var from) || !Clock(ends[1], out var to))
+                throw RefusedException.Of("week", "Write hours like 8–16, or 8–12, 12:30–16:30; nothing for no work.");
+            spans.Add(new(from, to));
+        }
+        var read = spans.ToImmutable();
+        Check(read);
+        return read;
+    }
+
+    /// <summary>A time of day as it is typed: <c>8</c>, <c>8:30</c>.</summary>
+    public static bool Clock(string text, out TimeOnly at) =>
+        TimeOnly.TryParseExact(text.Trim(), Forms, CultureInfo.InvariantCulture, DateTimeStyles.None, out at);
+
+    /// <summary>The hours of a day as <see cref="Read"/> reads them.</summary>
+    public static string Written(ImmutableArray<WorkSpan> day) =>
+        string.Join(", ", day.Select(s => $"{Written(s.From)}–{Written(s.To)}"));
+
+    /// <summary>A time of day as it is read.</summary>
+    public static string Written(TimeOnly at) => at.ToString("H:mm", CultureInfo.InvariantCulture);
+
+    internal static void Check(ImmutableArray<WorkSpan> day)
+    {
+        if (day.Length > Most)
+            throw RefusedException.Of("week", $"A day has at most {Most} stretches of work.");
+        for (var i = 0; i < day.Length; i++)
+            if (day[i].To <= day[i].From || (i > 0 && day[i].From < day[i - 1].To))
+                throw RefusedException.Of("week", "The hours of a day follow each other, each after the one before.");
+    }
+}
 
 /// <summary>Days on which nobody works.</summary>
 /// <param name="From">The first.</param>
@@ -21,6 +65,9 @@ public sealed record WorkingTime(ImmutableArray<ImmutableArray<WorkSpan>> Week, 
 {
     /// <summary>Most days that are looked through for a working moment: who does not work for that long does not work.</summary>
     private const int MostDays = 3_660;
+
+    /// <summary>Beyond it nothing is planned, whatever waits for whatever.</summary>
+    private static readonly DateOnly Last = new(2300, 1, 1);
 
     /// <summary>Monday to Friday, 8 to 16 (common practice).</summary>
     public static readonly WorkingTime Usual = new(
@@ -37,12 +84,7 @@ public sealed record WorkingTime(ImmutableArray<ImmutableArray<WorkSpan>> Week, 
         if (Week.Length != 7)
             throw RefusedException.Of("week", "A week has seven days.");
         foreach (var day in Week)
-            for (var i = 0; i < day.Length; i++)
-                if (day[i].To <= day[i].From || (i > 0 && day[i].From < day[i - 1].To) || day.Length > 8)
-                    throw RefusedException.Of(
-                        "week",
-                        "The hours of a day follow each other, each after the one before."
-                    );
+            WorkSpan.Check(day);
         if (Week.All(d => d.IsEmpty))
             throw RefusedException.Of("week", "Say on which days they work.");
         if (Off.Length > 500 || Off.Any(o => o.To < o.From || o.To.DayNumber - o.From.DayNumber > 400))
@@ -62,7 +104,7 @@ public sealed record WorkingTime(ImmutableArray<ImmutableArray<WorkSpan>> Week, 
     /// <exception cref="RefusedException">Nobody works for years.</exception>
     public DateTime Next(DateTime moment)
     {
-        for (var (day, n) = (DateOnly.FromDateTime(moment), 0); n < MostDays; day = day.AddDays(1), n++)
+        for (var (day, n) = (DateOnly.FromDateTime(moment), 0); n < MostDays && day < Last; day = day.AddDays(1), n++)
             foreach (var span in On(day))
                 if (day.ToDateTime(span.To) > moment)
                     return Later(moment, day.ToDateTime(span.From));
@@ -78,7 +120,7 @@ public sealed record WorkingTime(ImmutableArray<ImmutableArray<WorkSpan>> Week, 
         var left = Time(hours);
         if (left <= TimeSpan.Zero)
             return from;
-        for (var (day, n) = (DateOnly.FromDateTime(from), 0); n < MostDays; day = day.AddDays(1), n++)
+        for (var (day, n) = (DateOnly.FromDateTime(from), 0); n < MostDays && day < Last; day = day.AddDays(1), n++)
             foreach (var span in On(day))
             {
                 var (begin, end) = (Later(from, day.ToDateTime(span.From)), day.ToDateTime(span.To));
@@ -89,6 +131,31 @@ public sealed record WorkingTime(ImmutableArray<ImmutableArray<WorkSpan>> Week, 
                 left -= end - begin;
             }
         throw NobodyWorks();
+    }
+
+    /// <summary>The same time so many days of work later, or earlier where it is less than nothing; what is no time of work there is the next that is.</summary>
+    /// <exception cref="RefusedException">Nobody works for years.</exception>
+    public DateTime Days(DateTime from, int days)
+    {
+        var (day, left) = (DateOnly.FromDateTime(from), Math.Abs(days));
+        for (var n = 0; left > 0; n++)
+        {
+            if (n > MostDays || day >= Last || day.Year < 1900)
+                throw NobodyWorks();
+            day = day.AddDays(Math.Sign(days));
+            if (!On(day).IsEmpty)
+                left--;
+        }
+        return Next(day.ToDateTime(TimeOnly.FromDateTime(from)));
+    }
+
+    /// <summary>Where a moment stands on a tape of days: whole days since the first, and how much of that day's work is over then; on a day without work, how much of the day.</summary>
+    public decimal OnTape(DateOnly first, DateTime moment)
+    {
+        var day = DateOnly.FromDateTime(moment);
+        var (midnight, hours) = (day.ToDateTime(default), HoursOn(day));
+        var part = hours > 0 ? On(day, midnight, moment) / hours : Hours(moment - midnight) / 24m;
+        return day.DayNumber - first.DayNumber + part;
     }
 
     /// <summary>Working hours between two moments of one day or of several.</summary>
@@ -120,7 +187,10 @@ public sealed record WorkingTime(ImmutableArray<ImmutableArray<WorkSpan>> Week, 
         TimeSpan.FromMinutes((double)decimal.Round(hours * 60m, MidpointRounding.AwayFromZero));
 
     private static RefusedException NobodyWorks() =>
-        RefusedException.Of("off", "Nobody works then for ten years: look at the days off.");
+        RefusedException.Of(
+            "off",
+            "Nobody works then for ten years, or it ends centuries away: look at hours and days off."
+        );
 }
 
 /// <summary>How the local clock goes against real time, for what dries through nights and changes of the clock (T2).</summary>
@@ -134,30 +204,4 @@ public sealed record LocalClock(Func<DateTime, DateTime> ToReal, Func<DateTime, 
     /// <summary>The local moment so many real hours later.</summary>
     public DateTime After(DateTime local, decimal hours) =>
         hours == 0 ? local : ToLocal(ToReal(local) + TimeSpan.FromMinutes((double)decimal.Round(hours * 60m)));
-}
-
-/// <summary>People who work together, or another firm.</summary>
-/// <param name="Id">Its id.</param>
-/// <param name="Name">Its name.</param>
-/// <param name="Size">How many people.</param>
-/// <param name="Time">When they work.</param>
-public sealed record Crew(Guid Id, string Name, int Size, WorkingTime Time)
-{
-    /// <summary>Most crews of a firm.</summary>
-    public const int Most = 100;
-
-    /// <summary>Whether it is another firm.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
-    public bool IsOtherFirm { get; init; }
-
-    /// <summary>Refuses what is no crew.</summary>
-    /// <exception cref="RefusedException">Naming the field.</exception>
-    public void Check()
-    {
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > HoursFact.MostOfPerson || Name.Any(char.IsControl))
-            throw RefusedException.Of("name", $"A crew has a name of at most {HoursFact.MostOfPerson} characters.");
-        if (Size is < 1 or > 200)
-            throw RefusedException.Of("size", "A crew has 1 to 200 people.");
-        Time.Check();
-    }
 }

@@ -7,7 +7,7 @@ using Emendum.Core.Work;
 namespace Emendum.Core.Jobs;
 
 /// <summary>One thing in a job that changed: where, from what, to what. Null stands for 'not there'.</summary>
-/// <param name="Path"><c>places/ID</c>, <c>places/ID/FIELD</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>cells/WORK/PLACE/FIELD</c>, <c>conditions</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c>, <c>schedule/ID</c>, <c>schedule/ID/FIELD</c>, <c>setAside/KEY</c>, <c>pace</c>, <c>sureness</c>, <c>alternates/ID</c>, <c>variants/ID</c>, <c>differs/VARIANT/PATH</c>, <c>units</c> or <c>deduct</c>.</param>
+/// <param name="Path"><c>places/ID</c>, <c>places/ID/FIELD</c>, <c>work/ID</c>, <c>work/ID/FIELD</c>, <c>cells/WORK/PLACE</c>, <c>cells/WORK/PLACE/FIELD</c>, <c>conditions</c>, <c>book/ID</c>, <c>info/FIELD</c>, <c>pricing/FIELD</c>, <c>proposal/FIELD</c>, <c>schedule/ID</c>, <c>schedule/ID/FIELD</c>, <c>tasks/ID</c>, <c>setAside/KEY</c>, <c>pace</c>, <c>sureness</c>, <c>alternates/ID</c>, <c>variants/ID</c>, <c>differs/VARIANT/PATH</c>, <c>units</c> or <c>deduct</c>.</param>
 /// <param name="Before">As it was.</param>
 /// <param name="After">As it is.</param>
 public sealed record Change(string Path, JsonNode? Before, JsonNode? After);

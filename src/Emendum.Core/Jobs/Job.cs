@@ -82,6 +82,9 @@ public sealed record Job(
     /// <summary>Quotes of other firms for its sections, in order.</summary>
     public ImmutableArray<Quote> Quotes { get; init; } = [];
 
+    /// <summary>Tasks of its schedule, in the work's order; empty where nothing is laid out.</summary>
+    public ImmutableArray<PlannedTask> Tasks { get; init; } = [];
+
     /// <summary>The blocks of its proposal, in order.</summary>
     public ImmutableArray<ProposalBlock> Blocks { get; init; } = ProposalBlock.Starting;
 

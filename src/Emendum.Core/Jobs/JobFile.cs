@@ -61,6 +61,10 @@ public sealed record JobFile(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<Quote>? Quotes { get; init; }
 
+    /// <summary>Tasks of its schedule; missing where nothing is laid out.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public ImmutableArray<PlannedTask>? Tasks { get; init; }
+
     /// <summary>The blocks of its proposal; missing where they are those that every job starts with.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public ImmutableArray<ProposalBlock>? Blocks { get; init; }
@@ -124,6 +128,7 @@ public sealed record JobFile(
             Sureness = job.Sureness,
             Choices = job.Choices.IsEmpty ? null : job.Choices,
             Quotes = job.Quotes.IsEmpty ? null : job.Quotes,
+            Tasks = job.Tasks.IsEmpty ? null : job.Tasks,
             Blocks = job.Blocks.SequenceEqual(ProposalBlock.Starting) ? null : job.Blocks,
             Rhythms = job.Rhythms.IsEmpty ? null : job.Rhythms,
             Round = job.Round.IsStarting ? null : job.Round,
@@ -213,6 +218,7 @@ public sealed record JobFile(
             Sureness = file.Sureness,
             Choices = InOrder(file.Choices ?? [], c => c.Rank, c => c.Id),
             Quotes = InOrder(file.Quotes ?? [], q => q.Rank, q => q.Id),
+            Tasks = InOrder(file.Tasks ?? [], t => t.Rank, t => t.Id),
             Blocks = file.Blocks is { } blocks ? InOrder(blocks, b => b.Rank, b => b.Id) : ProposalBlock.Starting,
             Rhythms = InOrder(file.Rhythms ?? [], r => r.Rank, r => r.Id),
             Round = file.Round ?? RoundTerms.Starting,

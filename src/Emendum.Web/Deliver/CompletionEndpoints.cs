@@ -49,27 +49,36 @@ public sealed record CompletionView(
     string Today
 )
 {
+    private static List<PlaceToWrite> PlacesOf(WorkOrder order) =>
+        [.. order.Lines.DistinctBy(l => l.Place).Select(l => new PlaceToWrite(l.Place, l.At))];
+
+    /// <summary>Snags as they are read, open ones first.</summary>
+    internal static IReadOnlyList<SnagRow> Rows(IEnumerable<Snag> snags, WorkOrder order, FirmDay day)
+    {
+        var (moment, places) = (day.Moments(), PlacesOf(order));
+        return
+        [
+            .. snags
+                .OrderBy(s => s.Mended is not null)
+                .Select(s => new SnagRow(
+                    s.Id,
+                    s.Text,
+                    places.Find(p => p.Id == s.Place)?.Name ?? "",
+                    s.Mended is not null,
+                    s.Mended is { } mended ? $"mended {moment(mended.At)}, {mended.By}" : $"{moment(s.At)}, {s.By}"
+                )),
+        ];
+    }
+
     internal static CompletionView Of(Completion completion, AcceptedWork work, FirmDay day)
     {
-        var moment = day.Moments();
-        var places = work.Order.Lines.DistinctBy(l => l.Place).Select(l => new PlaceToWrite(l.Place, l.At)).ToList();
         return new(
-            [
-                .. completion
-                    .Snags.OrderBy(s => s.Mended is not null)
-                    .Select(s => new SnagRow(
-                        s.Id,
-                        s.Text,
-                        places.Find(p => p.Id == s.Place)?.Name ?? "",
-                        s.Mended is not null,
-                        s.Mended is { } mended ? $"mended {moment(mended.At)}, {mended.By}" : $"{moment(s.At)}, {s.By}"
-                    )),
-            ],
+            Rows(completion.Snags, work.Order, day),
             completion.Open,
             completion.Note is { } note
                 ? $"Taken by {note.Name} on {work.Brand.Writes.Day(note.Day)}{(note.How.Length > 0 ? $", {note.How}" : "")}"
                 : "",
-            places,
+            PlacesOf(work.Order),
             work.Head.Customer,
             day.Written
         );

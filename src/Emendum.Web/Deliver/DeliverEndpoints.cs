@@ -158,6 +158,7 @@ public static class DeliverEndpoints
         deliver.MapInvoices();
         deliver.MapBuying();
         deliver.MapCompletion();
+        deliver.MapSchedule();
         // The office looks at the page as the crew has it; nothing is ticked or written from there.
         deliver.MapGet("/links/{link:guid}/page", (Guid id, Guid link, Site site) => site.CrewPage(id, link));
         deliver.MapPost("/links/{link:guid}/revoke", (Guid id, Guid link, Site site) => site.Revoke(id, link));
@@ -169,15 +170,17 @@ public static class DeliverEndpoints
         return PdfOf(work, work.Order.About(sections), bySection, site.Day);
     }
 
-    /// <summary>The PDF of an order, or of a part of it.</summary>
-    internal static IResult PdfOf(AcceptedWork work, WorkOrder order, bool bySection, FirmDay day) =>
+    /// <summary>The PDF of an order, or of a part of it; with whose it is, where it is somebody's.</summary>
+    internal static IResult PdfOf(AcceptedWork work, WorkOrder order, bool bySection, FirmDay day, string whose = "") =>
         Results.File(
             WorkOrderPdf.Write(
                 order,
                 new(
                     work.Head.Firm,
                     work.Head.Title,
-                    OrderView.ReferenceOf(work, day),
+                    whose.Length > 0
+                        ? $"{whose} · {OrderView.ReferenceOf(work, day)}"
+                        : OrderView.ReferenceOf(work, day),
                     work.Head.Customer,
                     work.Head.CustomerAddress,
                     Day.Written(OrderView.AcceptedOn(work, day))
@@ -186,7 +189,7 @@ public static class DeliverEndpoints
                 bySection
             ),
             "application/pdf",
-            $"Work order, {work.Head.Title}.pdf"
+            whose.Length > 0 ? $"Work order, {work.Head.Title}, {whose}.pdf" : $"Work order, {work.Head.Title}.pdf"
         );
 }
 
@@ -199,6 +202,8 @@ public sealed class Site(
     FirmDay day,
     OutsideAddress outside,
     Buying buying,
+    CrewDays days,
+    CompletionStore completions,
     Shelf shelf,
     Live live,
     TimeProvider time
@@ -336,7 +341,14 @@ public sealed class Site(
             store.Links(job).FirstOrDefault(l => l.Id == link) ?? throw new NotThereException(
                 "That link is not of this job."
             );
-        return Outside.CrewPage.Of(of, work, sites.Log(job, work.Order), day);
+        return Outside.CrewPage.Of(
+            of,
+            work,
+            sites.Log(job, work.Order),
+            day,
+            completions.Of(job, work.Yes.Id),
+            days.Of(job, of)
+        );
     }
 
     /// <summary>Revokes a crew's link.</summary>

@@ -3,6 +3,7 @@ using Emendum.Core;
 using Emendum.Core.Delivery;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
+using Emendum.Documents;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
 
@@ -119,6 +120,12 @@ public static class InvoiceEndpoints
                     invoicing.Pdf(id, InvoicePaperKind.Invoice, invoice, inline is true)
             )
             .Produces<byte[]>(200, "application/pdf");
+        invoices
+            .MapGet(
+                "/{invoice:guid}/e-invoice.xml",
+                (Guid id, Guid invoice, Invoicing invoicing) => invoicing.EInvoice(id, invoice)
+            )
+            .Produces<byte[]>(200, EInvoiceFile.Type);
         invoices
             .MapGet(
                 "/releases/{release:guid}/pdf",

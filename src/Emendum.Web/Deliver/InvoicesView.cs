@@ -1,3 +1,4 @@
+using Emendum.Core;
 using Emendum.Core.Delivery;
 using Emendum.Core.Quantities;
 using Emendum.Storage;
@@ -85,6 +86,8 @@ public sealed record PaymentView(Guid Id, string Day, string Amount, string How,
 /// <param name="EarlyPays">What pays it with that discount, to be typed over; empty for none.</param>
 /// <param name="EarlyDiscount">The discount as it is typed; empty for none.</param>
 /// <param name="Reminders">Reminders of it, the first first.</param>
+/// <param name="EInvoice">Whether there is an e-invoice of it.</param>
+/// <param name="ELacks">Why there is none, where the Office says what e-invoices need; empty otherwise.</param>
 public sealed record InvoiceRow(
     Guid Id,
     string Number,
@@ -105,7 +108,9 @@ public sealed record InvoiceRow(
     string Early,
     string EarlyPays,
     string EarlyDiscount,
-    IReadOnlyList<ReminderRow> Reminders
+    IReadOnlyList<ReminderRow> Reminders,
+    bool EInvoice,
+    string ELacks
 );
 
 /// <summary>A reminder.</summary>
@@ -309,6 +314,7 @@ public sealed record InvoicesView(
             : late > 0 ? $"overdue {Counted.Of(late, "day")}"
             : billed.PaidOf(invoice) > 0 ? "paid in part"
             : "open";
+        var lacks = LacksOf(invoice, billed);
         var back = billed.Payments.Select(p => p.TakesBack).OfType<Guid>().ToHashSet();
         return new(
             invoice.Id,
@@ -352,8 +358,26 @@ public sealed record InvoicesView(
                         r.Id,
                         $"Reminder {r.Number}, {InWords(r.Day)}{(r.Interest == 0 ? "" : $", interest {Money(r.Interest)}")}"
                     )),
-            ]
+            ],
+            lacks is "",
+            lacks ?? ""
         );
+    }
+
+    /// <summary>Why there is no e-invoice; empty where there is one, null where the Office says nothing of them.</summary>
+    private static string? LacksOf(Invoice invoice, BilledJob billed)
+    {
+        if (invoice.Parties is null)
+            return null;
+        try
+        {
+            EInvoice.Of(invoice, billed);
+            return "";
+        }
+        catch (RefusedException refused)
+        {
+            return refused.Refusal.Message;
+        }
     }
 
     private static IReadOnlyList<CreditLeft> LeftOf(BilledJob billed, Invoice invoice)

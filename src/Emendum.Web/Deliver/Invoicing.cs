@@ -3,6 +3,7 @@ using Emendum.Core;
 using Emendum.Core.Delivery;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
+using Emendum.Documents;
 using Emendum.Storage;
 using Emendum.Web.Jobs;
 
@@ -97,6 +98,7 @@ public sealed class Invoicing(
                 )
                 {
                     Reason = issue.Reason.Trim(),
+                    Parties = Parties(job),
                     EarlyPercent = before.Terms.EarlyPercent,
                     EarlyUntil = before.Terms.EarlyPercent > 0 ? issued.AddDays(before.Terms.EarlyDays) : null,
                 };
@@ -106,6 +108,19 @@ public sealed class Invoicing(
             JobEndpoints.Owner
         );
         return Told(job, work, billed);
+    }
+
+    /// <summary>From whom and to whom an e-invoice would be; null while the Office says nothing of e-invoices.</summary>
+    private EParties? Parties(Guid job)
+    {
+        var terms = settings.Get(EInvoiceTerms.Setting, EInvoiceTerms.Starting);
+        return terms.Seller.Name.Length > 0
+            ? new(
+                terms.Seller,
+                customers.Find(open.Get(job).Estimate.Job.Info.Customer)?.Buyer ?? EParty.Nobody,
+                terms.Account
+            )
+            : null;
     }
 
     private static DateOnly Supplied(string said, DateOnly issued)
@@ -151,6 +166,7 @@ public sealed class Invoicing(
                 {
                     Credits = of.Id,
                     InPart = inPart,
+                    Parties = of.Parties,
                     Reason = credit.Reason.Trim(),
                 };
             },
@@ -209,6 +225,20 @@ public sealed class Invoicing(
     {
         var document = store.Document(job, kind, paper) ?? throw new NotThereException("That is not of this job.");
         return pdfs.Sent(await File(job, kind, paper, document), document.Document.Head.Title, inline);
+    }
+
+    /// <summary>An invoice or a credit note as an e-invoice (EN 16931, UBL 2.1), made of what was issued.</summary>
+    internal IResult EInvoice(Guid job, Guid invoice)
+    {
+        var billed = Billed(job, Accepted(job));
+        var of =
+            billed.Invoices.FirstOrDefault(i => i.Id == invoice)
+            ?? throw new NotThereException("That invoice is not of this job.");
+        return Results.File(
+            EInvoiceFile.Write(Core.Delivery.EInvoice.Of(of, billed)),
+            EInvoiceFile.Type,
+            $"{(of.Credits is null ? "Invoice" : "Credit note")} {of.Number}.xml"
+        );
     }
 
     private Task<StoredFile> File(Guid job, InvoicePaperKind kind, Guid paper, SentDocument document)

@@ -45,6 +45,15 @@ public sealed class WorkOrders(WorkOrderStore store, RevisionStore revisions, Si
         return new(yes, frozen.Revision.Start, document.Head, brand, kept.Order, kept.Money);
     }
 
+    /// <summary>The estimate as it was agreed, for whoever makes more of it.</summary>
+    /// <exception cref="RefusedException">Nothing was accepted.</exception>
+    public Estimate Agreed(Guid job)
+    {
+        var life = revisions.Life(job);
+        var yes = life.Acceptance ?? throw RefusedException.Of("job", "Nothing was accepted yet.");
+        return Agreed(life, yes, signings.Frozen(job, yes.Revision)!);
+    }
+
     /// <summary>The estimate as it was agreed. A further estimate goes as it was sent: nothing is chosen of it (L22).</summary>
     private Estimate Agreed(ProposalLife life, Fact yes, Frozen frozen) =>
         frozen.Agreed(

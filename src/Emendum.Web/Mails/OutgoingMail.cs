@@ -15,11 +15,12 @@ public sealed class OutgoingMail(FileStore files, Pictures pictures)
     {
         if (mail.Way == MessageWay.Text)
             throw new NotThereException("A text message has no file.");
-        var pdf = files.Find(mail.AttachedHash) ?? throw new NotThereException("Its PDF is not here any more.");
-        var attached = new List<(string Name, string Type, Stream Content)>
+        var attached = new List<(string Name, string Type, Stream Content)>();
+        if (mail.Attached.Length > 0)
         {
-            (mail.Attached, pdf.Type, files.Read(pdf)),
-        };
+            var pdf = files.Find(mail.AttachedHash) ?? throw new NotThereException("Its PDF is not here any more.");
+            attached.Add((mail.Attached, pdf.Type, files.Read(pdf)));
+        }
         foreach (var more in mail.More)
             if (await pictures.Leaving(more) is var (file, name))
                 attached.Add((name, file.Type, files.Read(file)));

@@ -16,6 +16,8 @@ namespace Emendum.Web.Outside;
 /// <param name="Works">What hours can be written on.</param>
 /// <param name="People">Who has worked, by what came by this link.</param>
 /// <param name="Hours">Hours that came by this link, the latest day first.</param>
+/// <param name="Snags">What is to be mended at its places, open ones first; what is of no place only where it is about all of the order.</param>
+/// <param name="Days">The days of its tasks as they were told last, a line each; none where nothing was.</param>
 /// <param name="Today">The firm's day, like 2027-01-31.</param>
 public sealed record CrewPage(
     string Firm,
@@ -26,6 +28,8 @@ public sealed record CrewPage(
     IReadOnlyList<WorkToWrite> Works,
     IReadOnlyList<string> People,
     IReadOnlyList<HoursView> Hours,
+    IReadOnlyList<SnagRow> Snags,
+    IReadOnlyList<string> Days,
     string Today
 )
 {
@@ -34,7 +38,16 @@ public sealed record CrewPage(
     /// <param name="work">What was accepted.</param>
     /// <param name="whole">What has happened on site, by whomever.</param>
     /// <param name="day">The firm's day.</param>
-    public static CrewPage Of(CrewLink link, AcceptedWork work, SiteLog whole, FirmDay day)
+    /// <param name="completion">What is to be mended.</param>
+    /// <param name="days">What was told of its days.</param>
+    public static CrewPage Of(
+        CrewLink link,
+        AcceptedWork work,
+        SiteLog whole,
+        FirmDay day,
+        Completion completion,
+        IReadOnlyList<string> days
+    )
     {
         var log = whole with { Order = work.Order.About(link.Sections) };
         var own = log with { Hours = [.. log.Hours.Where(h => h.Link == link.Id)] };
@@ -47,8 +60,17 @@ public sealed record CrewPage(
             WorkToWrite.Of(log.Order),
             [.. own.Standing.Select(h => h.Person).Prepend(link.For).Distinct(StringComparer.OrdinalIgnoreCase)],
             Site.HoursOf(own, day.Moments()),
+            CompletionView.Rows(SnagsOf(link, completion, log.Order), log.Order, day),
+            days,
             day.Written
         );
+    }
+
+    /// <summary>Snags that a link shows.</summary>
+    internal static IEnumerable<Snag> SnagsOf(CrewLink link, Completion completion, WorkOrder order)
+    {
+        var places = order.Lines.Select(l => l.Place).ToHashSet();
+        return completion.Snags.Where(s => s.Place is { } place ? places.Contains(place) : link.Sections.IsEmpty);
     }
 }
 
@@ -70,6 +92,10 @@ public static class CrewEndpoints
             "/hours/{fact:guid}/take-back",
             (string token, Guid fact, TakeHoursBack take, Behind behind) => behind.TakeBack(token, fact, take)
         );
+        link.MapPost(
+            "/snags/{snag:guid}/mended",
+            (string token, Guid snag, MendSnag mend, Behind behind) => behind.Mend(token, snag, mend)
+        );
     }
 
     /// <summary>What stands behind a crew's link: its part of one work order.</summary>
@@ -77,6 +103,8 @@ public static class CrewEndpoints
         WorkOrders orders,
         WorkOrderStore store,
         SiteStore sites,
+        CompletionStore completions,
+        CrewDays days,
         FirmDay day,
         Live live,
         TimeProvider time
@@ -106,7 +134,14 @@ public static class CrewEndpoints
         public CrewPage Page(string token)
         {
             var (link, job, work) = Of(token);
-            return CrewPage.Of(link, work, sites.Log(job, work.Order), day);
+            return CrewPage.Of(
+                link,
+                work,
+                sites.Log(job, work.Order),
+                day,
+                completions.Of(job, work.Yes.Id),
+                days.Of(job, link)
+            );
         }
 
         /// <summary>The order as a PDF.</summary>
@@ -143,10 +178,23 @@ public static class CrewEndpoints
             return Told(job, link, work, sites.TakeBack(job, work.Order, id, fact, Now, link.For, link.Id));
         }
 
+        /// <summary>Says that a snag was mended, or is open again.</summary>
+        /// <exception cref="RefusedException">The link does not show it.</exception>
+        public CrewPage Mend(string token, Guid snag, MendSnag mend)
+        {
+            var (link, job, work) = Of(token);
+            var order = work.Order.About(link.Sections);
+            if (CrewPage.SnagsOf(link, completions.Of(job, work.Yes.Id), order).All(s => s.Id != snag))
+                throw RefusedException.Of("snag", "That snag is not of this work.");
+            var id = Core.Quantities.DerivedId.Of($"{link.Id}/{mend.Id}");
+            completions.Mend(job, id, snag, mend.Mended, Now, link.For);
+            return Told(job, link, work, sites.Log(job, work.Order));
+        }
+
         private CrewPage Told(Guid job, CrewLink link, AcceptedWork work, SiteLog log)
         {
             live.Happened(job);
-            return CrewPage.Of(link, work, log, day);
+            return CrewPage.Of(link, work, log, day, completions.Of(job, work.Yes.Id), days.Of(job, link));
         }
     }
 }

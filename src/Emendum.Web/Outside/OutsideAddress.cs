@@ -17,6 +17,9 @@ public sealed class OutsideAddress
     /// <summary>The address of the crew's page that a token opens.</summary>
     public string OfCrew(string token) => Of(CrewEndpoints.Path, token);
 
+    /// <summary>The address of the calendar that a token opens.</summary>
+    public string OfCalendar(string token) => Of(CalendarEndpoints.Path, token);
+
     private string Of(string path, string token) =>
         IsThere
             ? $"{address}{path}/{token}"

@@ -103,6 +103,10 @@ public static class PublicDoor
             .AddSingleton(inside.GetRequiredService<WorkOrderStore>())
             .AddSingleton(inside.GetRequiredService<SiteStore>())
             .AddSingleton<CustomerEndpoints.Behind>()
+            .AddSingleton(inside.GetRequiredService<ScheduleStore>())
+            .AddSingleton(inside.GetRequiredService<SettingStore>())
+            .AddSingleton(inside.GetRequiredService<CompletionStore>())
+            .AddSingleton<CrewDays>()
             .AddSingleton<CrewEndpoints.Behind>();
         var app = builder.Build();
         if (options.Proxy is { } proxy)
@@ -118,6 +122,7 @@ public static class PublicDoor
         var pages = app.MapGroup("").AddEndpointFilter(Refusals.Binds);
         pages.MapCustomersPage();
         pages.MapCrewsPage();
+        pages.MapCalendars();
         if (client is not null)
             // The page itself is the same for every token: what it shows, or that it shows nothing, it has to ask for.
             foreach (

@@ -17,7 +17,7 @@ namespace Emendum.Web.StandIns;
 /// <param name="Attached">Names of what goes with it; none of a text message.</param>
 /// <param name="Job">The job.</param>
 /// <param name="JobName">Its name.</param>
-/// <param name="Brings">Letters of the revision that it brings, or number of the order or the invoice.</param>
+/// <param name="Brings">Letters of the revision that it brings, number of the order or the invoice, or what else.</param>
 /// <param name="View">The view of Deliver that it comes from; empty where it brings a proposal.</param>
 /// <param name="Gone">When it went, in the firm's zone; empty where it stands here still.</param>
 /// <param name="HasLink">Whether it brings a link.</param>
@@ -70,12 +70,13 @@ public static class Outbox
                 row.Mail.To.Copy,
                 row.Mail.Subject,
                 row.Mail.Whole,
-                row.Mail.Way == MessageWay.Text ? [] : [row.Mail.Attached, .. row.Mail.More.Select(f => f.Name)],
+                [.. new[] { row.Mail.Attached }.Where(name => name.Length > 0), .. row.Mail.More.Select(f => f.Name)],
                 row.Mail.Job,
                 row.JobName,
                 row.Brings,
                 row.Mail.Order is not null ? "buying"
                     : row.Mail.Invoice is not null ? "invoices"
+                    : row.Mail.Schedule is not null ? "schedule"
                     : "",
                 row.Mail.Gone is { } gone ? moment(gone) : "",
                 row.Mail.LinkId is not null,

@@ -306,6 +306,8 @@ internal sealed class Fuzz
             job = Gallery;
             path = OfDelivery(path, delivers);
         }
+        else if (path.Contains("/crews/{crew}", StringComparison.Ordinal))
+            path = path.Replace("{crew}", Wyn, StringComparison.Ordinal);
         else if (path.EndsWith("/revoke", StringComparison.Ordinal) && links.Count > 0 && Chance(90))
         {
             (job, var revision, var link) = One(links);
@@ -359,7 +361,14 @@ internal sealed class Fuzz
                 || asDescribed.StartsWith("/api/stock", StringComparison.Ordinal)
             )
                 Bought(asDescribed, delivered, delivers);
+            if (asDescribed.Contains("/deliver/schedule", StringComparison.Ordinal))
+                Scheduled(asDescribed, delivered, delivers);
         }
+        if (
+            path.EndsWith("/api/company/crews/moves", StringComparison.Ordinal)
+            && await http.GetFromJsonAsync<JsonObject>("/api/company/crews") is { } crews
+        )
+            body = crews;
         if (path.EndsWith("/revisions/cancel", StringComparison.Ordinal) && body is JsonObject cancel)
         {
             var told = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{job}/revisions");
@@ -413,6 +422,9 @@ internal sealed class Fuzz
     /// <summary>The demo's job that was accepted.</summary>
     private const string Gallery = "01930000-0000-7000-8000-000000000994";
 
+    /// <summary>The demo's crew that has work.</summary>
+    private const string Wyn = "01930000-0000-7000-8000-000000000801";
+
     /// <summary>What is delivered of it, with its invoices and what one over 1.00 before tax would come to. Where the yes was annulled meanwhile it is said again; null where it cannot be.</summary>
     private async Task<JsonObject?> Accepted()
     {
@@ -448,6 +460,7 @@ internal sealed class Fuzz
                 ["value"] = "1",
             }
         );
+        view["schedule"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/schedule");
         view["one"] = (await draft.Content.ReadFromJsonAsync<JsonObject>())!["total"]?.DeepClone() ?? "";
         return view;
     }
@@ -606,6 +619,56 @@ internal sealed class Fuzz
             (body["quantity"], body["day"]) = (One<string>(["0.25", "1", "5", "-1"]), today.DeepClone());
             (body["paid"], body["words"]) = (move == "received" ? "10" : "", One<string>(["", "because"]));
         }
+    }
+
+    /// <summary>What is planned of it, as it should be for the most part.</summary>
+    private void Scheduled(string path, JsonObject body, JsonObject of)
+    {
+        var (schedule, today) = (of["schedule"]!, of["today"]!);
+        var task = schedule["tasks"]!.AsArray().LastOrDefault(t => !(bool)t!["isBegun"]!);
+        var crew = schedule["crews"]!.AsArray().FirstOrDefault()?["id"];
+        if (body.ContainsKey("strip"))
+            body["strip"] = new JsonObject
+            {
+                ["from"] = One<string>(["", "2026-11-30", "0001-01-01", "x"]),
+                ["byCrew"] = Chance(50),
+            };
+        if (body.ContainsKey("task"))
+            body["task"] = task?["id"]?.DeepClone() ?? Id();
+        if (path.EndsWith("/lay-out", StringComparison.Ordinal))
+            (body["from"], body["crews"]) = (
+                today.DeepClone(),
+                new JsonArray(
+                    [
+                        .. schedule["sections"]!
+                            .AsArray()
+                            .Select(s => new JsonObject
+                            {
+                                ["section"] = s!["name"]!.DeepClone(),
+                                ["crew"] = crew?.DeepClone() ?? Id(),
+                            }),
+                    ]
+                )
+            );
+        if (path.EndsWith("/move", StringComparison.Ordinal))
+            (body["day"], body["by"]) = (
+                One<string>(["", "2027-03-01", "9999-12-31", "x"]),
+                One<int>([1, -1, 5, 5000])
+            );
+        if (path.EndsWith("/publish", StringComparison.Ordinal))
+            body["version"] = schedule["version"]!.DeepClone();
+        if (body.ContainsKey("typed"))
+            body["typed"] = new JsonObject
+            {
+                ["name"] = One<string>(["Seal", "Seal", " "]),
+                ["at"] = "",
+                ["crew"] = crew?.DeepClone() ?? Id(),
+                ["hours"] = One<string>(["4", "7.5", "x"]),
+                ["day"] = today.DeepClone(),
+                ["clock"] = "8:00",
+                ["isPinned"] = Chance(30),
+                ["links"] = new JsonArray(),
+            };
     }
 
     private static JsonObject Message() =>
@@ -825,6 +888,26 @@ internal sealed class Fuzz
                 var (one, kind) = type == "setWork" ? (Some("work"), "work") : (Some("sections"), "section");
                 command[kind] = one?["id"]?.DeepClone();
                 Set(one, command, type == "setSection" ? "name" : "crewNote");
+                break;
+            case "changeTasks":
+                command["tasks"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["was"] = null,
+                        ["now"] = new JsonObject
+                        {
+                            ["id"] = Id(),
+                            ["name"] = One<string>(["Seal", "Seal", ""]),
+                            ["at"] = "",
+                            ["crew"] = Id(),
+                            ["hours"] = One<string>(["4", "4", "-1"]),
+                            ["start"] = "2027-03-01T08:00:00",
+                            ["rank"] = "1",
+                            ["links"] = new JsonArray(),
+                            ["work"] = new JsonArray(),
+                        },
+                    }
+                );
                 break;
             case "setPricing" or "setProposal" or "setCrew" or "setInfo":
                 Set(file[char.ToLowerInvariant(type[3]) + type[4..]] as JsonObject, command);

@@ -18,6 +18,7 @@ public sealed class OutsideFuzzTests : IDisposable
         "/page",
         "/pdf",
         "/signed",
+        "/snags/01930000-0000-7000-8000-000000000001/mended",
         "/schedule.xlsx",
         "/mark",
         "/seen",
@@ -135,7 +136,15 @@ public sealed class OutsideFuzzTests : IDisposable
             var path = known
                 ? link + what
                 : One<string>(
-                    ["/x", "/p/", "/api/jobs", "/p/" + Uri.EscapeDataString(One(Hostile)), link[..^1], link + "x"]
+                    [
+                        "/x",
+                        "/p/",
+                        "/calendar/x",
+                        "/api/jobs",
+                        "/p/" + Uri.EscapeDataString(One(Hostile)),
+                        link[..^1],
+                        link + "x",
+                    ]
                 ) + what;
             var writes = what is "/seen" or "/questions" or "/accept" or "/decline" or "/choose";
             using var request = new HttpRequestMessage(

@@ -81,6 +81,7 @@ namespace Emendum.Core.Jobs;
 [JsonDerivedType(typeof(RemoveBlock), "removeBlock")]
 [JsonDerivedType(typeof(TakeText), "takeText")]
 [JsonDerivedType(typeof(TakePattern), "takePattern")]
+[JsonDerivedType(typeof(ChangeTasks), "changeTasks")]
 public abstract record Command
 {
     /// <summary>Files that it puts into the job; what it names has to be there.</summary>

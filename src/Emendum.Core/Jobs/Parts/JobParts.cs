@@ -32,6 +32,7 @@ internal static class JobParts
         new SchedulePart(),
         new CellsPart(),
         new ChoicesPart(),
+        new TasksPart(),
         new VariantsPart(),
         new DiffersPart(),
     ];
