@@ -11,7 +11,7 @@ namespace Emendum.Core.Tests;
 [Trait("Category", "Long")]
 public class AlternatesPropertyTests
 {
-    private static readonly int Count = Environment.GetEnvironmentVariable("EMENDUM_LONG") == "1" ? 10_000 : 300;
+    private static readonly int Count = Properties.Times(300, 10_000);
 
     [Fact]
     public void What_is_printed_adds_up_to_what_is_signed_whatever_is_taken_and_taking_is_undone_to_the_byte()

@@ -53,7 +53,7 @@ public class BookPropertyTests
     [Fact]
     public void Exact_hours_and_needs_are_linear_in_the_quantity() =>
         Gen.Select(Stepless, Gen.Int[1, 4000], Gen.Int[2, 9])
-            .Sample(
+            .Always(
                 (entry, quantity, times) =>
                 {
                     var (one, many) = (Try(entry, quantity / 4m), Try(entry, quantity / 4m * times));
@@ -62,7 +62,7 @@ public class BookPropertyTests
                             .Amounts.Zip(many.Reckoned.Lines[0].Amounts)
                             .All(a => Near(a.Second.V, a.First.V * times));
                 },
-                iter: 400
+                times: 400
             );
 
     [Fact]
@@ -78,7 +78,7 @@ public class BookPropertyTests
                 Gen.Int[1, 500],
                 Gen.Int[0, 40]
             )
-            .Sample(
+            .Always(
                 (entry, quantity, waste) =>
                 {
                     var most = entry is ProductionRate rate ? rate.Paces.Length : 4;
@@ -110,7 +110,7 @@ public class BookPropertyTests
                         .Amounts.Zip(less.Reckoned.Lines[0].Amounts)
                         .All(a => a.First.V >= a.Second.V);
                 },
-                iter: 200
+                times: 200
             );
 
     [Fact]
@@ -120,7 +120,7 @@ public class BookPropertyTests
                 Gen.Int[1, 900],
                 Gen.Int[0, 1_000_000]
             )
-            .Sample(
+            .Always(
                 (assembly, quantity, seed) =>
                 {
                     var random = new Random(seed);
@@ -143,13 +143,13 @@ public class BookPropertyTests
                             )
                         && a.Price.Direct.V == b.Price.Direct.V;
                 },
-                iter: 300
+                times: 300
             );
 
     [Fact]
     public void Buying_together_is_never_dearer_than_apart() =>
         Gen.Select(Gen.Int[1, 400], Gen.Int[1, 400], Gen.Select(Gen.Int[1, 25], Gen.Int[1, 500]).Array[1, 4])
-            .Sample(
+            .Always(
                 (a, b, raw) =>
                 {
                     var packs = raw.Select(p => new Pack("p", p.Item1 / 2m, p.Item2)).ToImmutableArray();
@@ -157,7 +157,7 @@ public class BookPropertyTests
                         CheapestPacks.Cover(need, packs).Counts.Zip(packs).Sum(p => p.First * p.Second.Price);
                     return Cost((a + b) / 10m) <= Cost(a / 10m) + Cost(b / 10m);
                 },
-                iter: 1000
+                times: 1000
             );
 
     [Fact]

@@ -11,7 +11,7 @@ namespace Emendum.Core.Tests;
 [Trait("Category", "Long")]
 public class ChoicesPropertyTests
 {
-    private static readonly int Count = Environment.GetEnvironmentVariable("EMENDUM_LONG") == "1" ? 10_000 : 300;
+    private static readonly int Count = Properties.Times(300, 10_000);
 
     [Fact]
     public void A_printed_difference_is_what_taking_it_alone_moves_and_what_is_printed_adds_up_and_is_undone_to_the_byte()

@@ -31,7 +31,7 @@ public class DrawingTests
 
     [Fact]
     public void Every_kind_of_place_is_drawn_in_its_true_size() =>
-        RandomPlaces.Readings.Sample(
+        RandomPlaces.Readings.Always(
             reading =>
             {
                 if (TapeLine.Read(PlaceLine.Print(reading, UnitSystem.Feet), UnitSystem.Feet).Reading is null)
@@ -94,7 +94,7 @@ public class DrawingTests
                         return true;
                 }
             },
-            iter: 4_000
+            times: 4_000
         );
 
     [Theory]

@@ -33,7 +33,7 @@ public class JobTests
     public void Changes_are_made_and_taken_back_by_any_run_of_commands() =>
         Gen
             .Int.Array[1, 25]
-            .Sample(
+            .Always(
                 seeds =>
                 {
                     var job = Sample.Library();
@@ -57,14 +57,14 @@ public class JobTests
                         job = ChangeSet.Apply(job, changes);
                     return back == start && File(job) == end;
                 },
-                iter: 30
+                times: 30
             );
 
     [Fact]
     public void Reckoning_what_changed_gives_the_same_bytes_as_reckoning_all() =>
         Gen
             .Int.Array[1, 15]
-            .Sample(
+            .Always(
                 seeds =>
                 {
                     var job = Sample.Library();
@@ -76,7 +76,7 @@ public class JobTests
                     }
                     return Dump(reckoning) == Dump(Sample.Reckon(Read(File(job))));
                 },
-                iter: 30
+                times: 30
             );
 
     private static Command RandomCommand(Job job, Random random)
@@ -363,7 +363,7 @@ public class JobTests
     public void Ranks_always_leave_room_between() =>
         Gen.Int[0, 1000]
             .Array[1, 200]
-            .Sample(picks =>
+            .Always(picks =>
             {
                 var ranks = new List<string>();
                 foreach (var pick in picks)

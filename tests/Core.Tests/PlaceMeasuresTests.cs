@@ -56,7 +56,7 @@ public class PlaceMeasuresTests
     [Fact]
     public void Areas_and_perimeters_of_simple_polygons_agree_with_a_geometry_library() =>
         // NetTopologySuite 2.6.0: Polygon.Area and Polygon.Length in doubles.
-        RandomPlaces.Simple.Sample(
+        RandomPlaces.Simple.Always(
             p =>
             {
                 var (ours, theirs) = (OfCorners(p.Select(c => ((decimal)c.X, (decimal)c.Y))), ToPolygon(p));
@@ -64,12 +64,12 @@ public class PlaceMeasuresTests
                     && Near(ours[Measure.Perimeter].V * 12, theirs.Length)
                     && Near(ours[Measure.GrossWallArea].V * 144, theirs.Length * 100);
             },
-            iter: 2_000
+            times: 2_000
         );
 
     [Fact]
     public void With_islands_they_agree_too() =>
-        RandomPlaces.Simple.Sample(
+        RandomPlaces.Simple.Always(
             p =>
             {
                 // A square about the centre, inside the nearest corner of any of them.
@@ -87,15 +87,16 @@ public class PlaceMeasuresTests
                 return Near(ours[Measure.FloorArea].V * 144, theirs.Area)
                     && Near(ours[Measure.Perimeter].V * 12, theirs.Length);
             },
-            iter: 1_000
+            times: 1_000
         );
 
     [Fact]
     public void L_and_U_rooms_agree_and_a_turned_room_stays_the_same() =>
         Gen.Select(Gen.Int[40, 400], Gen.Int[40, 400], Gen.Int[10, 39], Gen.Int[10, 39], Gen.Int[0, 359], Gen.Bool)
-            .Sample(
-                (a, b, c, d, degrees, u) =>
+            .Always(
+                drawn =>
                 {
+                    var (a, b, c, d, degrees, u) = drawn;
                     ImmutableArray<(int X, int Y)> points = u
                         ?
                         [
@@ -128,14 +129,14 @@ public class PlaceMeasuresTests
                         && Same(Measure.GrossWallArea)
                         && Same(Measure.Volume);
                 },
-                iter: 500
+                times: 500
             );
 
     [Fact]
     public void A_room_walked_from_any_heading_agrees_to_one_in_a_thousand_million() =>
         // The whole walk turned is the same walk: only the first turn differs. Quarter turns are exact; others agree to 1e-9.
         Gen.Select(Gen.Int[40, 400], Gen.Int[40, 400], Gen.Int[1, 89])
-            .Sample(
+            .Always(
                 (a, b, degrees) =>
                 {
                     var straight = Sample.Measure($"P walls {a} r {b} r {a} r {b} x 9", UnitSystem.Feet);
@@ -145,7 +146,7 @@ public class PlaceMeasuresTests
                     return straight[Measure.FloorArea].V == a * b
                         && Near(rhombus[Measure.FloorArea].V * 144, a * b * Math.Sin(degrees * Math.PI / 180));
                 },
-                iter: 300
+                times: 300
             );
 
     [Theory]
@@ -163,7 +164,7 @@ public class PlaceMeasuresTests
 
     [Fact]
     public void A_slope_over_any_outline_is_its_floor_times_the_factor_and_its_volume_that_under_the_plane() =>
-        RandomPlaces.Simple.Sample(
+        RandomPlaces.Simple.Always(
             p =>
             {
                 // The plane z = 400 + 0.3 x + 0.1 y; volume = area × height over the centroid.
@@ -180,7 +181,7 @@ public class PlaceMeasuresTests
                             - 1
                     ) < 1e-9;
             },
-            iter: 500
+            times: 500
         );
 
     [Theory]
@@ -226,7 +227,7 @@ public class PlaceMeasuresTests
 
     [Fact]
     public void Bands_add_up_to_the_net_walls() =>
-        RandomPlaces.Readings.Sample(
+        RandomPlaces.Readings.Always(
             reading =>
             {
                 if (
@@ -251,7 +252,7 @@ public class PlaceMeasuresTests
                 }
                 return true;
             },
-            iter: 6_000
+            times: 6_000
         );
 
     [Fact]

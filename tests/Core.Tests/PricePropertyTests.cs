@@ -14,7 +14,7 @@ namespace Emendum.Core.Tests;
 [Trait("Category", "Long")]
 public class PricePropertyTests
 {
-    private static readonly int Count = Environment.GetEnvironmentVariable("EMENDUM_LONG") == "1" ? 10_000 : 300;
+    private static readonly int Count = Properties.Times(300, 10_000);
 
     /// <summary>Jobs by their seeds, those left out that cannot be priced as their terms say.</summary>
     private static void Each(int from, Action<int, Estimate> holds)

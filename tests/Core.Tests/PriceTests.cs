@@ -201,9 +201,10 @@ public class PriceTests
                 Gen.Int[0, 4000],
                 Gen.Enum<TaxOn>()
             )
-            .Sample(
-                (detail, cost, basis, hundredths, tax) =>
+            .Always(
+                drawn =>
                 {
+                    var (detail, cost, basis, hundredths, tax) = drawn;
                     var library = Sample.Library();
                     var terms = library.Pricing with
                     {
@@ -224,6 +225,6 @@ public class PriceTests
                     return (detail == Detail.Total || Sum(RowKind.Part) == Sum(RowKind.Subtotal))
                         && Sum(RowKind.Subtotal) + Sum(RowKind.Tax) == Sum(RowKind.Total);
                 },
-                iter: 40
+                times: 40
             );
 }

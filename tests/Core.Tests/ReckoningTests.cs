@@ -464,7 +464,7 @@ public class ReckoningTests
     [Fact]
     public void Cheapest_packs_are_as_cheap_as_trying_every_combination() =>
         Gen.Select(Gen.Int[1, 400], Gen.Select(Gen.Int[1, 25], Gen.Int[1, 500]).Array[1, 3])
-            .Sample(
+            .Always(
                 (tenths, raw) =>
                 {
                     var need = tenths / 10m;
@@ -476,7 +476,7 @@ public class ReckoningTests
                     );
                     return size >= need && (cost, size, counts.Sum()) == Cheapest(need, packs, 0, 0, 0, 0);
                 },
-                iter: 300
+                times: 300
             );
 
     private static (decimal, decimal, decimal) Cheapest(
@@ -504,7 +504,7 @@ public class ReckoningTests
     [Fact]
     public void More_coats_never_need_less_paint_or_fewer_hours() =>
         Gen.Select(Gen.Int[5, 60], Gen.Int[5, 60], Gen.Int[7, 14])
-            .Sample(
+            .Always(
                 (a, b, h) =>
                 {
                     var work = Sample.NewId();
@@ -523,7 +523,7 @@ public class ReckoningTests
                         && by[0].Reckoned.Costs.Buying[0].Need.V < by[1].Reckoned.Costs.Buying[0].Need.V
                         && by[1].Reckoned.Costs.Buying[0].Need.V < by[2].Reckoned.Costs.Buying[0].Need.V;
                 },
-                iter: 40
+                times: 40
             );
 
     [Fact]

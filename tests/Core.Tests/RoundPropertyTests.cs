@@ -11,7 +11,7 @@ namespace Emendum.Core.Tests;
 [Trait("Category", "Long")]
 public class RoundPropertyTests
 {
-    private static readonly int Count = Environment.GetEnvironmentVariable("EMENDUM_LONG") == "1" ? 10_000 : 300;
+    private static readonly int Count = Properties.Times(300, 10_000);
 
     [Fact]
     public void Months_sum_to_the_year_lines_to_the_price_and_a_year_to_its_occurrences()

@@ -422,12 +422,12 @@ public class TapeNotationTests
                 ),
                 Gen.Bool
             )
-            .Sample(
+            .Always(
                 (line, feet) =>
                 {
                     var (reading, refusal) = TapeLine.Read(line, feet ? UnitSystem.Feet : UnitSystem.Metres);
                     return reading is null != refusal is null;
                 },
-                iter: 100_000
+                times: 100_000
             );
 }

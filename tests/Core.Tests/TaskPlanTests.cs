@@ -310,9 +310,10 @@ public sealed class TaskPlanTests
     [Trait("Category", "Long")]
     public void No_link_is_ever_broken_and_a_move_moves_the_least() =>
         Gen.Select(AnyPlan, Gen.Int[0, 13], Gen.Int[0, 20], Gen.Int[0, 23])
-            .Sample(
-                (plan, which, day, hour) =>
+            .Always(
+                drawn =>
                 {
+                    var (plan, which, day, hour) = drawn;
                     Holds(plan);
                     var task = plan.Tasks[which % plan.Tasks.Length];
                     if (task.IsBegun)
@@ -349,7 +350,7 @@ public sealed class TaskPlanTests
                     Assert.Empty(TaskMove.Of(after, task.Id, after[task.Id].Start, []).Pushed);
                     Assert.Equal(plan.Tasks.Length + plan.Tasks.Sum(t => t.Links.Length), plan.Steps);
                 },
-                iter: Environment.GetEnvironmentVariable("EMENDUM_LONG") == "1" ? 20_000 : 500
+                times: Properties.Times(500, 20_000)
             );
 
     private static DateTime Let(TaskPlan plan, TaskLink link) =>

@@ -32,7 +32,7 @@ public class WorkPropertyTests
     {
         var made = 0;
         Gen.Select(Gen.Int[0, 3], Gen.Int.Array[1, 14])
-            .Sample(
+            .Always(
                 (which, seeds) =>
                 {
                     var job = Start[which];
@@ -68,7 +68,7 @@ public class WorkPropertyTests
                         Assert.Equal(state.Bytes, JobTests.File(job));
                     }
                 },
-                iter: 60
+                times: 60
             );
         Assert.InRange(made, 150, int.MaxValue);
     }
@@ -78,7 +78,7 @@ public class WorkPropertyTests
     {
         var both = 0;
         Gen.Select(Gen.Int[0, 3], Gen.Int, Gen.Int)
-            .Sample(
+            .Always(
                 (which, a, b) =>
                 {
                     var job = Start[which];
@@ -95,7 +95,7 @@ public class WorkPropertyTests
                     Assert.Equal(JobTests.File(afterFirst.Do(second)), JobTests.File(afterSecond.Do(first)));
                     Interlocked.Increment(ref both);
                 },
-                iter: 250
+                times: 250
             );
         Assert.InRange(both, 60, int.MaxValue);
     }
@@ -104,7 +104,7 @@ public class WorkPropertyTests
     public void Reckoning_on_from_the_last_equals_reckoning_all_anew()
     {
         Gen.Select(Gen.Int[0, 3], Gen.Int.Array[1, 12])
-            .Sample(
+            .Always(
                 (which, seeds) =>
                 {
                     var job = Start[which];
@@ -125,7 +125,7 @@ public class WorkPropertyTests
                     }
                     return JobTests.Dump(reckoning) == JobTests.Dump(Sample.Reckon(JobTests.Read(JobTests.File(job))));
                 },
-                iter: 40
+                times: 40
             );
     }
 
@@ -133,7 +133,7 @@ public class WorkPropertyTests
     public void After_any_run_of_edits_every_figure_is_still_recomputed_from_its_workings()
     {
         Gen.Int.Array[4, 10]
-            .Sample(
+            .Always(
                 seeds =>
                 {
                     var job = Start[0];
@@ -141,7 +141,7 @@ public class WorkPropertyTests
                         job = Try(job, RandomWork.Command(job, new Random(seed))) ?? job;
                     WorkingsTests.Recomputed(Reported.Record(job).Trace);
                 },
-                iter: 16
+                times: 16
             );
     }
 }

@@ -240,6 +240,39 @@ test("a duplicated window is another one; what a closed window left is named bef
   await expect(place(page, /^Study/)).toHaveCount(0);
 });
 
+test("a page that is loaded anew is the same window, however slowly the page before lets go of it", async ({
+  page,
+}) => {
+  await newJob(page, "Plover Barn", "Plover Barn");
+  await measure(page, "Hall 10 x 12 x 8");
+  const mine = await page.evaluate(() =>
+    sessionStorage.getItem("emendum-window"),
+  );
+  // A page that is going, as a busy machine has it: it holds the lock, and answers nobody.
+  const going = await page.context().newPage();
+  await going.goto("/office");
+  await going.evaluate((id) => {
+    void navigator.locks.request(
+      `emendum-window ${id}`,
+      () => new Promise(() => undefined),
+    );
+  }, mine);
+  await page.clock.install();
+  await page.reload();
+  const waiting = () =>
+    going.evaluate(async () => (await navigator.locks.query()).pending?.length);
+  await expect.poll(waiting).toBe(1);
+  // A window that gives up has an id of its own by then.
+  await page.clock.fastForward(9_000);
+  await going.close();
+  await expect(undo(page)).toBeEnabled();
+  expect(
+    await page.evaluate(() => sessionStorage.getItem("emendum-window")),
+  ).toBe(mine);
+  await undo(page).click();
+  await expect(place(page, /^Hall/)).toHaveCount(0);
+});
+
 test("two offices that save the same lose nothing that was typed", async ({
   page,
   browser,
