@@ -13,13 +13,15 @@ interface Props {
 /** Says no, with a reason if they want to give one. */
 export function Decline({ page, link, onPage, onClose }: Props) {
   const dialog = useRef<HTMLDialogElement>(null);
+  const what = page.statement.isChange ? "change" : "proposal";
   useEffect(() => dialog.current?.showModal(), []);
   return (
     <dialog ref={dialog} className={styles.dialog} aria-labelledby="declining" onClose={onClose}>
-      <h2 id="declining">Decline this proposal</h2>
+      <h2 id="declining">Decline this {what}</h2>
       <p>
-        You tell {page.document.head.firm} that you do not want revision {page.revision} of {page.document.head.title}.
-        Nobody can accept it after that; you can still ask for it again.
+        You tell {page.document.head.firm} that you do not want{" "}
+        {page.statement.isChange ? "" : `revision ${page.revision} of `}
+        {page.document.head.title}. Nobody can accept it after that; you can still ask for it again.
       </p>
       <Write
         label="Why, if you like to say"
@@ -32,7 +34,7 @@ export function Decline({ page, link, onPage, onClose }: Props) {
         }}
       />
       <button type="button" className={styles.quiet} onClick={onClose}>
-        Back to the proposal
+        Back to the {what}
       </button>
     </dialog>
   );

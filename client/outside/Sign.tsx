@@ -81,7 +81,7 @@ export function Sign({ page, link, onPage }: Props) {
   };
   return (
     <main className={styles.signing}>
-      <a href="#">Back to the proposal</a>
+      <a href="#">Back to the {page.statement.isChange ? "change" : "proposal"}</a>
       <h1>Accept and sign</h1>
       <p className={styles.what}>
         {statement.title} · {statement.reference}

@@ -152,6 +152,7 @@ public sealed class MailStore(Database database)
                 r.GetString(16),
                 !r.IsDBNull(23) ? "days of the schedule"
                     : r.IsDBNull(17) ? r.GetString(21)
+                    : r.GetInt32(17) is < 0 and var change ? RevisionStart.CalledOf(change)
                     : RevisionStart.LettersOf(r.GetInt32(17))
             ),
             parameters

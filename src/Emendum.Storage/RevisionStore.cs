@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
+using Emendum.Core.Delivery;
 using Emendum.Core.Json;
 using Emendum.Core.Proposals;
 using Emendum.Core.Quantities;
@@ -66,6 +67,49 @@ public sealed class RevisionStore(Database database)
         return Lives(connection, null);
     }
 
+    /// <summary>The life in which a revision stands: of a change order its own, otherwise that of the job's proposal.</summary>
+    public ProposalLife Life(Guid job, Guid revision)
+    {
+        using var connection = database.Connect();
+        return Life(connection, job, revision);
+    }
+
+    internal static ProposalLife Life(SqliteConnection connection, Guid job, Guid revision) =>
+        ChangeLives(connection, job).FirstOrDefault(c => c.Revisions[0].Id == revision) ?? Life(connection, job);
+
+    /// <summary>The change orders of a job that were sent, in their order.</summary>
+    public ImmutableArray<SentChange> Changes(Guid job)
+    {
+        using var connection = database.Connect();
+        return Changes(connection, job);
+    }
+
+    internal static ImmutableArray<SentChange> Changes(SqliteConnection connection, Guid job)
+    {
+        var orders = connection
+            .Rows(
+                "SELECT content FROM change_order WHERE job_id = $job",
+                r => JsonSerializer.Deserialize<ChangeOrder>(r.GetString(0), CoreJson.Options)!,
+                ("$job", job)
+            )
+            .ToDictionary(c => c.Revision);
+        return [.. ChangeLives(connection, job).Select(life => new SentChange(orders[life.Revisions[0].Id], life))];
+    }
+
+    /// <summary>The lives of a job's change orders: each is a chain of its own (L23).</summary>
+    private static IEnumerable<ProposalLife> ChangeLives(SqliteConnection connection, Guid job)
+    {
+        var starts = connection.Rows(
+            $"SELECT {StartColumns} FROM revision WHERE job_id = $job AND number < 0 ORDER BY number DESC",
+            Start,
+            ("$job", job)
+        );
+        if (starts.Count == 0)
+            return [];
+        var facts = Facts(connection, job)[job].ToLookup(f => f.Revision);
+        return starts.Select(start => new ProposalLife([start], [.. facts[start.Id]]));
+    }
+
     internal static ProposalLife Life(SqliteConnection connection, Guid job) =>
         Lives(connection, job).GetValueOrDefault(job, ProposalLife.Empty) with
         {
@@ -94,11 +138,29 @@ public sealed class RevisionStore(Database database)
 
     private static Dictionary<Guid, ProposalLife> Alone(SqliteConnection connection, Guid? job)
     {
-        var which = job is null ? "" : "WHERE job_id = $job";
-        (string, object?)[] of = job is null ? [] : [("$job", job)];
-        var facts = connection
+        var facts = Facts(connection, job);
+        return connection
             .Rows(
-                $"SELECT id, revision_id, kind, at, by, words, day, total, job_id, link_id, copy, about_id, photo FROM proposal_fact {which} ORDER BY number",
+                $"SELECT {StartColumns}, job_id FROM revision WHERE {(job is null ? "" : "job_id = $job AND ")}number > 0 ORDER BY number",
+                r => (Job: r.GetGuid(5), Start: Start(r)),
+                job is null ? [] : [("$job", job)]
+            )
+            .GroupBy(r => r.Job, r => r.Start)
+            .ToDictionary(
+                r => r.Key,
+                r =>
+                {
+                    var own = r.Select(start => start.Id).ToHashSet();
+                    return new ProposalLife([.. r], [.. facts[r.Key].Where(f => own.Contains(f.Revision))]);
+                }
+            );
+    }
+
+    /// <summary>What happened to the revisions of a job, or of all jobs, in order.</summary>
+    private static ILookup<Guid, Fact> Facts(SqliteConnection connection, Guid? job) =>
+        connection
+            .Rows(
+                $"SELECT id, revision_id, kind, at, by, words, day, total, job_id, link_id, copy, about_id, photo FROM proposal_fact {(job is null ? "" : "WHERE job_id = $job")} ORDER BY number",
                 r =>
                     (
                         Job: r.GetGuid(8),
@@ -119,18 +181,11 @@ public sealed class RevisionStore(Database database)
                             Photo = r.IsDBNull(12) ? null : r.GetString(12),
                         }
                     ),
-                of
+                job is null ? [] : [("$job", job)]
             )
             .ToLookup(f => f.Job, f => f.Fact);
-        return connection
-            .Rows(
-                $"SELECT id, number, valid_until, lead_job_id, lead_id, job_id FROM revision {which} ORDER BY number",
-                r => (Job: r.GetGuid(5), Start: Start(r)),
-                of
-            )
-            .GroupBy(r => r.Job, r => r.Start)
-            .ToDictionary(r => r.Key, r => new ProposalLife([.. r], [.. facts[r.Key]]));
-    }
+
+    private const string StartColumns = "id, number, valid_until, lead_job_id, lead_id";
 
     private static RevisionStart Start(SqliteDataReader r) =>
         new(r.GetGuid(0), r.GetInt32(1), r.IsDBNull(2) ? null : Day.Of(r.GetString(2)))
@@ -139,7 +194,7 @@ public sealed class RevisionStore(Database database)
         };
 
     /// <summary>A job's revisions, the latest first.</summary>
-    public List<RevisionRow> Of(Guid job) => Rows("job_id = $job ORDER BY number DESC", ("$job", job));
+    public List<RevisionRow> Of(Guid job) => Rows("job_id = $job AND number > 0 ORDER BY number DESC", ("$job", job));
 
     /// <summary>A revision as lists have it; null where there is none of that id in the job.</summary>
     public RevisionRow? Row(Guid job, Guid id) =>
@@ -296,12 +351,19 @@ public sealed class RevisionStore(Database database)
     {
         using var writing = database.Writes();
         var connection = writing.Connection;
-        var was = Life(connection, job);
+        var was = Life(connection, job, fact.Revision);
         var life = was.With(fact, today);
         if (ReferenceEquals(life, was))
             return was;
+        if (was.Revisions[0].IsChange)
+            CheckChange(connection, job, fact);
         if (fact.Kind is FactKind.Reopened or FactKind.YesRecorded)
             CheckFurther(connection, job, fact);
+        if (fact.Kind == FactKind.Annulled && !was.Revisions[0].IsChange && ChangeLives(connection, job).Any())
+            throw Core.RefusedException.Of(
+                "revision",
+                "A change order rests on this acceptance: it cannot be annulled any more."
+            );
         if (fact.Kind == FactKind.Annulled && was.Acceptance is { } yes && InvoiceStore.RestsOn(connection, yes.Id))
             throw Core.RefusedException.Of(
                 "revision",
@@ -326,6 +388,74 @@ public sealed class RevisionStore(Database database)
         Append(connection, job, fact, bring ?? Brought.Nothing);
         writing.Commit();
         return life;
+    }
+
+    /// <summary>Keeps a change order with the fact of its sending, both or none. The same id again is answered by what is there.</summary>
+    /// <param name="revision">It as a revision.</param>
+    /// <param name="change">What it holds.</param>
+    /// <param name="sent">The fact.</param>
+    /// <param name="bring">The links and mails that bring it.</param>
+    /// <exception cref="Core.RefusedException">The contract is another by now, or another was sent under its number.</exception>
+    public void SendChange(Revision revision, ChangeOrder change, Fact sent, Brought bring)
+    {
+        using var writing = database.Writes();
+        var connection = writing.Connection;
+        var there = Changes(connection, revision.Job);
+        if (there.Any(c => c.Life.Facts.Any(f => f.Id == sent.Id)))
+            return;
+        var yes =
+            Life(connection, revision.Job).Acceptance
+            ?? throw Core.RefusedException.Of("job", "Nothing was accepted yet: there is no contract to change.");
+        if (SentChange.RestsOn(yes, there) != change.Base)
+            throw Core.RefusedException.Of("lines", "The contract was changed meanwhile. Look once more, and send.");
+        if (there.Length >= ChangeOrder.Most)
+            throw Core.RefusedException.Of("lines", $"A job has at most {ChangeOrder.Most} change orders.");
+        if (revision.Start.Number != -(there.Length + 1))
+            throw Core.RefusedException.Of(
+                "lines",
+                "Another change order was sent meanwhile. Look once more, and send."
+            );
+        Write(connection, revision, sent.At);
+        connection.Run(
+            "INSERT INTO change_order (revision_id, job_id, content) VALUES ($id, $job, $content)",
+            ("$id", revision.Start.Id),
+            ("$job", revision.Job),
+            ("$content", JsonSerializer.Serialize(change, CoreJson.Options))
+        );
+        Append(connection, revision.Job, sent, bring);
+        writing.Commit();
+    }
+
+    /// <summary>Refuses what cannot happen to a change order by what has happened beside it.</summary>
+    private static void CheckChange(SqliteConnection connection, Guid job, Fact fact)
+    {
+        var all = Changes(connection, job);
+        var of = all.Single(c => c.Order.Revision == fact.Revision);
+        if (fact.Kind is FactKind.Accepted or FactKind.YesRecorded)
+        {
+            if (Life(connection, job).Acceptance is null)
+                throw Core.RefusedException.Of("revision", "The contract that it changes does not stand any more.");
+            of.CheckAccepted(all, SiteStore.DoneOf(connection, job));
+        }
+        if (fact.Kind == FactKind.Annulled && of.Life.Acceptance is { } yes)
+        {
+            if (all.Any(c => c.Life.Facts[0].At > yes.At && c.Order.Revision != fact.Revision))
+                throw Core.RefusedException.Of(
+                    "revision",
+                    "A later change order rests on it: it cannot be annulled any more."
+                );
+            var rests = connection.Rows(
+                "SELECT 1 FROM invoice WHERE job_id = $job AND at > $at UNION ALL SELECT 1 FROM purchase_order WHERE job_id = $job AND at > $at LIMIT 1",
+                r => r.GetInt32(0),
+                ("$job", job),
+                ("$at", JobStore.Utc(yes.At))
+            );
+            if (rests.Count > 0)
+                throw Core.RefusedException.Of(
+                    "revision",
+                    "An invoice or an order was written since it was accepted: it cannot be annulled any more. Send a change order that takes it back."
+                );
+        }
     }
 
     /// <summary>Refuses to revive a proposal of which a further estimate has gone another way since.</summary>

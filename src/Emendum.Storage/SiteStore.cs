@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Emendum.Core;
 using Emendum.Core.Delivery;
+using Emendum.Core.Jobs;
 using Emendum.Core.Quantities;
 using Microsoft.Data.Sqlite;
 
@@ -62,6 +63,21 @@ public sealed class SiteStore(Database database)
                 ),
             ]
         );
+
+    /// <summary>How much of each line of a job is done by the last word about it, percent.</summary>
+    internal static Func<CellKey, decimal> DoneOf(SqliteConnection connection, Guid job)
+    {
+        var done = new Dictionary<CellKey, decimal>();
+        foreach (
+            var (line, percent) in connection.Rows(
+                "SELECT work_id, place_id, percent FROM done_fact WHERE job_id = $job ORDER BY number",
+                r => (new CellKey(r.GetGuid(0), r.GetGuid(1)), Number(r.GetString(2))),
+                ("$job", job)
+            )
+        )
+            done[line] = percent;
+        return line => done.GetValueOrDefault(line);
+    }
 
     private static decimal Number(string text) => decimal.Parse(text, CultureInfo.InvariantCulture);
 

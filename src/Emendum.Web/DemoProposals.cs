@@ -152,7 +152,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
     private void Works(Sent gallery, Signings signings)
     {
         var (links, sites) = (new WorkOrderStore(database), new SiteStore(database));
-        var works = new WorkOrders(links, revisions, signings, new Then(Ago(9, 18, 20)));
+        var works = new WorkOrders(links, revisions, signings, firm, new Then(Ago(9, 18, 20)));
         var accepted = works.Of(gallery.Job)!;
         var order = accepted.Order;
         CrewLink Link(string crew, params string[] sections)

@@ -80,6 +80,7 @@ builder
     .AddSingleton<Site>()
     .AddSingleton<InvoiceStore>()
     .AddSingleton<Invoicing>()
+    .AddSingleton<ChangeOrders>()
     .AddSingleton<NumberStore>()
     .AddSingleton<IssuedPdfs>()
     .AddSingleton<OrderStore>()

@@ -170,7 +170,7 @@ public class FurtherEstimatesTests
                     Proposal.Of(one, Party.None, Brand.Starting, Trace.Silent, "A"),
                     Brand.Starting,
                     RevisionFigures.Of(one),
-                    "A",
+                    new RevisionStart(Guid.Empty, 1, null),
                     "x"
                 );
             var statement = Of(lead).With([.. further.Select(Of)], "all of it");

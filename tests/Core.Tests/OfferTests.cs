@@ -16,7 +16,13 @@ public class OfferTests
         var estimate = Sample.Reckon(job);
         var document = Sample.Document(estimate);
         var figures = RevisionFigures.Of(estimate);
-        var asSent = Statement.AsSent(document, Brand.Starting, figures, "A", new string('a', 64));
+        var asSent = Statement.AsSent(
+            document,
+            Brand.Starting,
+            figures,
+            new RevisionStart(Guid.Empty, 1, null),
+            new string('a', 64)
+        );
         Assert.True(Offer.IsMadeBy(document));
         return (Offer.Of(job, figures, Brand.Starting, asSent)!, estimate, asSent);
     }
@@ -166,7 +172,13 @@ public class OfferTests
         var job = Sample.Library();
         var estimate = Sample.Reckon(job);
         var figures = RevisionFigures.Of(estimate);
-        var asSent = Statement.AsSent(Sample.Document(estimate), Brand.Starting, figures, "A", "x");
+        var asSent = Statement.AsSent(
+            Sample.Document(estimate),
+            Brand.Starting,
+            figures,
+            new RevisionStart(Guid.Empty, 1, null),
+            "x"
+        );
         Assert.NotNull(Offer.Of(job, figures, Brand.Starting, asSent));
         Assert.Null(Offer.Of(job, figures with { Total = figures.Total + 0.01m }, Brand.Starting, asSent));
         Assert.Null(Offer.Of(job, figures with { BeforeTax = figures.BeforeTax - 0.01m }, Brand.Starting, asSent));
@@ -254,7 +266,13 @@ public class OfferTests
                 continue;
             }
             var figures = RevisionFigures.Of(sent);
-            var asSent = Statement.AsSent(Sample.Document(sent), Brand.Starting, figures, "A", "x");
+            var asSent = Statement.AsSent(
+                Sample.Document(sent),
+                Brand.Starting,
+                figures,
+                new RevisionStart(Guid.Empty, 1, null),
+                "x"
+            );
             if (Offer.Of(job, figures, Brand.Starting, asSent) is not { } offer)
             {
                 Assert.Fail($"{seed}: live pricing stopped");

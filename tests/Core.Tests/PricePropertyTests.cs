@@ -116,7 +116,7 @@ public class PricePropertyTests
                     Sample.Document(shown),
                     Brand.Starting,
                     RevisionFigures.Of(shown),
-                    "A",
+                    new RevisionStart(Guid.Empty, 1, null),
                     "x"
                 );
                 var total = StatementTests.Read(statement.Total);

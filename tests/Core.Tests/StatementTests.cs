@@ -24,7 +24,17 @@ public class StatementTests
         var job = Sample.Library();
         var estimate = Sample.Reckon(changed is null ? job : changed(job));
         var document = Sample.Document(estimate);
-        return (document, Statement.AsSent(document, Brand.Starting, RevisionFigures.Of(estimate), "A", Pdf), estimate);
+        return (
+            document,
+            Statement.AsSent(
+                document,
+                Brand.Starting,
+                RevisionFigures.Of(estimate),
+                new RevisionStart(Guid.Empty, 1, null),
+                Pdf
+            ),
+            estimate
+        );
     }
 
     private static Job Hide(Job job, BlockKind kind) =>

@@ -121,7 +121,13 @@ public sealed class WorkOrderTests
         var estimate = Sample.Reckon(sent);
         var document = Proposal.Of(estimate, Party.None, Brand.Starting, Trace.Silent, "A");
         var figures = RevisionFigures.Of(estimate);
-        var statement = Statement.AsSent(document, Brand.Starting, figures, "A", new string('0', 64));
+        var statement = Statement.AsSent(
+            document,
+            Brand.Starting,
+            figures,
+            new RevisionStart(Guid.Empty, 1, null),
+            new string('0', 64)
+        );
         var offer = Offer.Of(sent, figures, Brand.Starting, statement)!;
         var (choice, option) = (sent.Choices[0], sent.Choices[0].Options[1]);
         Assert.NotEqual(option.Id, choice.Taken);

@@ -251,8 +251,8 @@ public sealed class OutsideTests : IDisposable
         Assert.Equal(2, (int)asked["open"]!);
         var first = asked["questions"]![1]!;
         Assert.Equal(
-            ("Ida Marrow", "A", "Do you tie back the plum tree?"),
-            ((string)first["by"]!, (string)first["letters"]!, (string)first["words"]!)
+            ("Ida Marrow", "Revision A", "Do you tie back the plum tree?"),
+            ((string)first["by"]!, (string)first["called"]!, (string)first["words"]!)
         );
         Assert.Equal(2, (int)(await server.Http.GetFromJsonAsync<JsonObject>(At("/stands")))!["questions"]!);
         JsonObject Answer(Guid question) =>
@@ -962,6 +962,7 @@ public sealed class OutsideTests : IDisposable
                     DROP TABLE release_fact;
                     DROP TABLE completion_fact;
                     DROP TABLE snag_mended;
+                    DROP TABLE change_order;
                     DROP TABLE snag;
                     DROP TABLE billing_terms;
                     DROP TABLE stock_fact;

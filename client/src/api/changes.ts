@@ -91,6 +91,8 @@ export const change = {
         body: { id },
       })
     ).data!,
+  sendChange: async (job: string, send: Schemas["SendChange"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/changes", { params: { path: { id: job } }, body: send })).data!,
   issueInvoice: async (job: string, issue: Schemas["IssueInvoice"]) =>
     (await api.POST("/api/jobs/{id}/deliver/invoices", { params: { path: { id: job } }, body: issue })).data!,
   creditInvoice: async (job: string, invoice: string, credit: Schemas["CreditInvoice"]) =>

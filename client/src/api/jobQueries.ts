@@ -260,6 +260,20 @@ export const askJob = {
           })
         ).data!,
     }),
+  /** In what the job differs from what was agreed, and its change orders. It changes with every edit of the estimate. */
+  changes: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "changes", job.version],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/changes", { params: of(job) })).data!,
+    }),
+  /** What a change order would come to. */
+  changeDraft: (job: At, wanted: Schemas["ChangeWanted"]) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "changeDraft", job.version, wanted],
+      queryFn: async () =>
+        (await api.POST("/api/jobs/{id}/deliver/changes/draft", { params: of(job), body: wanted })).data!,
+      retry: false,
+    }),
   /** What an invoice would come to. */
   draft: (job: At, wanted: Schemas["InvoiceWanted"]) =>
     queryOptions({

@@ -5171,6 +5171,109 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendChange"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/deliver/changes/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangeWanted"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangeDraft"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/deliver/invoices": {
         parameters: {
             query?: never;
@@ -8051,7 +8154,7 @@ export interface components {
             id: string;
             /** Format: uuid */
             revision: string;
-            letters: string;
+            called: string;
             by: string;
             at: string;
             words: string;
@@ -8123,7 +8226,7 @@ export interface components {
             interestPercent: string;
         };
         /** @enum {unknown} */
-        BillsBy: "step" | "percent" | "amount" | "rest";
+        BillsBy: "step" | "percent" | "amount" | "rest" | "change";
         Block: {
             /** Format: uuid */
             id: string;
@@ -8660,6 +8763,67 @@ export interface components {
             allowed: null | boolean;
             nothing: null | components["schemas"]["NothingView"];
             shown: null | components["schemas"]["CellAmounts"];
+        };
+        ChangedLineView: {
+            kind: components["schemas"]["ChangeKind"];
+            name: string;
+            at: string;
+            says: string;
+            credit: string;
+            charge: string;
+            amount: string;
+        };
+        ChangeDraft: {
+            lines: components["schemas"]["ChangedLineView"][];
+            steps: components["schemas"]["MoneyRow"][];
+            goods: components["schemas"]["LeftGoodsView"][];
+            net: string;
+            tax: string;
+            total: string;
+            hours: string;
+            before: string;
+            after: string;
+            least: boolean;
+            overBilled: string;
+            message: components["schemas"]["PaperMessage"];
+        };
+        /** @enum {unknown} */
+        ChangeKind: "added" | "dropped" | "remeasured" | "repriced";
+        ChangePieceView: {
+            id: string;
+            kind: components["schemas"]["ChangeKind"];
+            name: string;
+            at: string;
+            says: string;
+            /** Format: int32 */
+            lines: number;
+            sent: string;
+        };
+        ChangeStepView: {
+            /** Format: int32 */
+            number: number;
+            when: string;
+        };
+        ChangesView: {
+            differs: components["schemas"]["ChangePieceView"][];
+            stops: string;
+            /** Format: int32 */
+            next: number;
+            changes: components["schemas"]["RevisionView"][];
+            sums: components["schemas"]["MoneyRow"][];
+            currency: string;
+            steps: components["schemas"]["ChangeStepView"][];
+            until: string;
+            outside: boolean;
+        };
+        ChangeWanted: {
+            title: string;
+            pieces: string[];
+            goods: string[];
+            belowLeast: boolean;
+            todaysBook: boolean;
+            /** Format: int32 */
+            withStep: null | number;
         };
         Choice: {
             /** Format: uuid */
@@ -10060,6 +10224,7 @@ export interface components {
             currency: string;
             sums: components["schemas"]["MoneyRow"][];
             steps: components["schemas"]["PlanStepView"][];
+            changes: components["schemas"]["OpenChangeView"][];
             invoices: components["schemas"]["InvoiceRow"][];
             done: string;
             today: string;
@@ -10208,6 +10373,13 @@ export interface components {
             job: string;
             name: string;
             letters: string;
+        };
+        LeftGoodsView: {
+            key: string;
+            name: string;
+            amount: string;
+            cost: string;
+            keeps: boolean;
         };
         Letterhead: {
             firm: string;
@@ -10671,6 +10843,12 @@ export interface components {
         OnceView: {
             price: components["schemas"]["FigureView"];
             cost: components["schemas"]["FigureView"];
+        };
+        OpenChangeView: {
+            /** Format: int32 */
+            number: number;
+            title: string;
+            net: string;
         };
         OptionListView: {
             /** Format: int32 */
@@ -11488,6 +11666,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             letters: string;
+            isChange: boolean;
             state: components["schemas"]["RevisionState"];
             stateWords: string;
             holdsUntil: string;
@@ -11793,6 +11972,18 @@ export interface components {
             fact: string;
             message: components["schemas"]["Message"];
         };
+        SendChange: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            fact: string;
+            wanted: components["schemas"]["ChangeWanted"];
+            total: string;
+            words: string;
+            until: string;
+            how: string;
+            message: null | components["schemas"]["Message"];
+        };
         SendRevision: {
             /** Format: uuid */
             id: string;
@@ -11921,6 +12112,7 @@ export interface components {
             offered: components["schemas"]["StatementRow"][];
             steps: components["schemas"]["StatementRow"][];
             taken: string[];
+            isChange: boolean;
             also: string[];
             sentence: string;
             declares: string;

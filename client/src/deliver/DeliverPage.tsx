@@ -5,6 +5,7 @@ import { Views } from "../controls/Views";
 import { useJob } from "../job/JobContext";
 import { useView } from "../job/useView";
 import { Buying } from "./Buying";
+import { Changes } from "./Changes";
 import styles from "./deliver.module.css";
 import { HoursUsed } from "./HoursUsed";
 import { Invoices } from "./Invoices";
@@ -13,6 +14,7 @@ import { WorkOrder } from "./WorkOrder";
 
 const views = {
   order: "Work order",
+  changes: "Changes",
   buying: "Buying",
   schedule: "Schedule",
   invoices: "Invoices",
@@ -49,13 +51,15 @@ export function DeliverPage() {
             ? `${data.order.reference} · what the crew reads, without a price`
             : view === "schedule"
               ? "A place is a line, a task a piece of tape cut to its days"
-              : view === "invoices" || view === "buying"
+              : view === "invoices" || view === "buying" || view === "changes"
                 ? data.order.reference
                 : "Hours count as far as the work is marked done"}
         </span>
       </div>
       {view === "order" ? (
         <WorkOrder data={data} order={data.order} />
+      ) : view === "changes" ? (
+        <Changes />
       ) : view === "buying" ? (
         <Buying works={data.works} />
       ) : view === "schedule" ? (

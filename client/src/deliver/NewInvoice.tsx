@@ -24,6 +24,7 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
   const [id] = useState(newId);
   const [by, setBy] = useState<Schemas["BillsBy"]>(open.length > 0 ? "step" : "percent");
   const [step, setStep] = useState(asked ?? open[0]?.number ?? null);
+  const [number, setNumber] = useState(data.changes[0]?.number ?? null);
   const [percent, setPercent] = useState(data.done);
   const [amount, setAmount] = useState("");
   const [supplied, setSupplied] = useState(data.today);
@@ -31,10 +32,10 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const wanted = {
     by,
-    step: by === "step" ? step : null,
+    step: by === "step" ? step : by === "change" ? number : null,
     value: by === "percent" ? percent : by === "amount" ? amount : "",
   };
-  const asks = by === "step" ? step !== null : by === "rest" || wanted.value.trim() !== "";
+  const asks = by === "step" || by === "change" ? wanted.step !== null : by === "rest" || wanted.value.trim() !== "";
   const {
     data: draft,
     error,
@@ -66,6 +67,9 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
           ...(open.length > 0 ? [{ value: "step" as const, words: "A step of the payment plan" }] : []),
           { value: "percent" as const, words: "Work done to date", small: "percent of the contract sum" },
           { value: "amount" as const, words: "An amount on account", small: "not tied to work; used up later" },
+          ...(data.changes.length > 0
+            ? [{ value: "change" as const, words: "A change order", small: "on its own" }]
+            : []),
           { value: "rest" as const, words: "All that is open" },
         ]}
         onChoose={setBy}
@@ -76,6 +80,14 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
           value={step === null ? "" : String(step)}
           options={open.map((s) => [String(s.number), s.when] as const)}
           onChoose={(to) => setStep(Number(to))}
+        />
+      )}
+      {by === "change" && (
+        <Choice
+          label="Change order"
+          value={number === null ? "" : String(number)}
+          options={data.changes.map((c) => [String(c.number), `${c.number}: ${c.title}, ${c.net}`] as const)}
+          onChoose={(to) => setNumber(Number(to))}
         />
       )}
       {by === "percent" && (
@@ -99,7 +111,7 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
           onType={setAmount}
         />
       )}
-      {refused && (by === "step" || by === "rest") && (
+      {refused && (by === "step" || by === "change" || by === "rest") && (
         <p className="error" role="alert">
           {refused}
         </p>

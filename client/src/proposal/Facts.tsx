@@ -7,6 +7,7 @@ import { FileAct } from "../controls/FileAct";
 import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
+import { called, calledIn, shortly } from "./called";
 import { Chosen } from "./Chosen";
 import styles from "./revisions.module.css";
 import { UnderIt } from "./UnderIt";
@@ -56,7 +57,7 @@ export function Facts(props: {
   revision: Schemas["RevisionView"];
   chosen: boolean;
   reading: boolean;
-  onShow: () => void;
+  onShow?: () => void;
 }) {
   const { revision } = props;
   const [, { job }] = useJob();
@@ -71,12 +72,9 @@ export function Facts(props: {
   const [mailing, setMailing] = useState("");
   const act = kind && acts[kind];
   return (
-    <article
-      className={props.chosen ? styles.on : ""}
-      aria-label={`Revision ${revision.letters}, ${revision.stateWords}`}
-    >
+    <article className={props.chosen ? styles.on : ""} aria-label={`${called(revision)}, ${revision.stateWords}`}>
       <h3>
-        <b>{revision.letters}</b> {revision.stateWords} <span>{revision.beforeTax}</span>
+        <b>{shortly(revision)}</b> {revision.stateWords} <span>{revision.beforeTax}</span>
       </h3>
       {revision.lead && (
         <p className="note">
@@ -122,17 +120,19 @@ export function Facts(props: {
         )}
       </dl>
       <p className={styles.acts}>
-        <button type="button" className="act" aria-pressed={props.reading} onClick={props.onShow}>
-          {props.reading ? "Back to what differs" : "As it was sent"}
-        </button>
-        <a href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf`} download={`Revision ${revision.letters}.pdf`}>
+        {props.onShow && (
+          <button type="button" className="act" aria-pressed={props.reading} onClick={props.onShow}>
+            {props.reading ? "Back to what differs" : "As it was sent"}
+          </button>
+        )}
+        <a href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf`} download={`${called(revision)}.pdf`}>
           PDF
         </a>
         <a
           href={`/api/jobs/${job.id}/revisions/${revision.id}/pdf?inline=true`}
           target="_blank"
           rel="noreferrer"
-          aria-label={`Print revision ${revision.letters}`}
+          aria-label={`Print ${calledIn(revision)}`}
         >
           Print
         </a>
@@ -178,7 +178,7 @@ export function Facts(props: {
       {mailing && <MailAgain revision={revision} fact={mailing} onClose={() => setMailing("")} />}
       {act && (
         <Ask
-          title={`${act.words}: revision ${revision.letters}`}
+          title={`${act.words}: ${calledIn(revision)}`}
           apply={act.words}
           width="xs"
           onApply={() =>

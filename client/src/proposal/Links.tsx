@@ -8,6 +8,7 @@ import links from "../controls/links.module.css";
 import { LinkAddress, type LinkMade } from "../controls/LinkAddress";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
+import { calledIn, shortly } from "./called";
 import { useRevisionsTold } from "./useRevisionsTold";
 
 type Revision = Schemas["RevisionView"];
@@ -21,9 +22,9 @@ export function Links({ revision, outside }: { revision: Revision; outside: bool
   const [revoking, setRevoking] = useState<{ link: Link; fact: string } | null>(null);
   const told = useRevisionsTold();
   return (
-    <section className="panel" aria-label={`Customer page of ${revision.letters}`}>
+    <section className="panel" aria-label={`Customer page of ${shortly(revision)}`}>
       <header>
-        <h2>Customer page of {revision.letters}</h2>
+        <h2>Customer page of {shortly(revision)}</h2>
         <a
           className="note"
           href={`/outside/index.html?job=${job.id}&revision=${revision.id}`}
@@ -80,7 +81,7 @@ export function Links({ revision, outside }: { revision: Revision; outside: bool
           onApply={() => change.revokeLink(job.id, revision.id, revoking.link.id, revoking.fact).then(told)}
           onClose={() => setRevoking(null)}
         >
-          <p className="note">It opens nothing from then on, for good. Other links to {revision.letters} stay.</p>
+          <p className="note">It opens nothing from then on, for good. Other links to {shortly(revision)} stay.</p>
         </Ask>
       )}
     </section>
@@ -102,7 +103,7 @@ function NewLink(props: { revision: Revision; fact: string; onMade: (made: LinkM
   };
   return (
     <Ask
-      title={`New link to revision ${props.revision.letters}`}
+      title={`New link to ${calledIn(props.revision)}`}
       apply="Make the link"
       ready={who.trim() !== ""}
       onApply={make}

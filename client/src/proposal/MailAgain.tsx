@@ -4,6 +4,7 @@ import { change } from "../api/changes";
 import { Ask } from "../controls/Ask";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
+import { calledIn } from "./called";
 import { MailFields } from "./MailFields";
 import { TextFields } from "./TextFields";
 import { useMail } from "./useMail";
@@ -20,7 +21,7 @@ export function MailAgain(props: { revision: Schemas["RevisionView"]; fact: stri
   const message = byText ? text : mail;
   return (
     <Ask
-      title={`Send revision ${revision.letters} again`}
+      title={`Send ${calledIn(revision)} again`}
       apply={byText ? "Send the text message" : "Send the mail"}
       ready={message.ready}
       onApply={() => change.mailAgain(job.id, revision.id, { fact, message: message.message }).then(told)}
@@ -39,7 +40,7 @@ export function MailAgain(props: { revision: Schemas["RevisionView"]; fact: stri
       {byText ? (
         <TextFields text={text} />
       ) : (
-        <MailFields mail={mail} focus attached={`the PDF of revision ${revision.letters}, as it was`} />
+        <MailFields mail={mail} focus attached={`the PDF of ${calledIn(revision)}, as it was`} />
       )}
     </Ask>
   );

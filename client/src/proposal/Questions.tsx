@@ -59,7 +59,7 @@ function Question({ question }: { question: Schemas["AskedView"] }) {
       <h3>
         {question.by}
         <span>
-          revision {question.letters} · {question.at}
+          {question.called} · {question.at}
         </span>
       </h3>
       <p>{question.words}</p>

@@ -6,6 +6,7 @@ import { Drawn, SignaturePad } from "../controls/SignaturePad";
 import { Input } from "../controls/Input";
 import { Radios } from "../controls/Radios";
 import { useJob } from "../job/JobContext";
+import { calledIn } from "./called";
 import styles from "./revisions.module.css";
 import { useRevisionsTold } from "./useRevisionsTold";
 
@@ -47,7 +48,7 @@ function AddName({ revision, id, onClose }: { revision: Schemas["RevisionView"];
   const [wrong, setWrong] = useState("");
   return (
     <Ask
-      title={`Sign revision ${revision.letters} too`}
+      title={`Sign ${calledIn(revision)} too`}
       apply="Sign"
       ready={name.trim() !== ""}
       onApply={() =>

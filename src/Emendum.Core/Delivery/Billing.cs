@@ -60,6 +60,16 @@ public sealed record Billing(Contract Contract, AccountUse Use, Retention Retent
         return Made(work, Nothing, Nothing, Retains((Billed + work).Sum, work.Sum));
     }
 
+    /// <summary>A step of the payment plan, or nothing, with changes that are billed with it (M6), in their own categories.</summary>
+    /// <param name="amount">The step's signed amount; 0 for none.</param>
+    /// <param name="changes">The changes, before tax.</param>
+    public Part StepWith(decimal amount, ByCategory changes)
+    {
+        // The step is shared over what was open before the changes came.
+        var work = (Open - changes).Share(amount, Contract.Sum, Contract.Places) + changes;
+        return Made(work, Nothing, Nothing, Retains((Billed + work).Sum, work.Sum));
+    }
+
     /// <summary>The last step: it closes on what is open, whatever has been added meanwhile (M6), and brings the rounding after tax (M2).</summary>
     public Part LastStep()
     {

@@ -17,11 +17,14 @@ public enum BillsBy
 
     /// <summary>All that is open: the last one.</summary>
     Rest,
+
+    /// <summary>A change order that was accepted, on its own (M6).</summary>
+    Change,
 }
 
 /// <summary>What an invoice bills.</summary>
 /// <param name="By">By what.</param>
-/// <param name="Step">Number of the step, from 0; null where it is by none.</param>
+/// <param name="Step">Number of the step, from 0, or of the change order, from 1; null where it is by neither.</param>
 /// <param name="Value">Percent, or the amount; null where it has none.</param>
 public sealed record Bills(BillsBy By, int? Step, decimal? Value);
 
@@ -153,6 +156,19 @@ public sealed record BilledJob(
     /// <summary>Whether a step of the plan was billed.</summary>
     public bool IsBilled(int step) => Standing.Any(i => i.Bills is { By: BillsBy.Step, Step: { } s } && s == step);
 
+    /// <summary>Change orders that no invoice has billed on its own or with its step, and that add something.</summary>
+    public IEnumerable<AgreedChange> OpenChanges =>
+        Agreed.Changes.Where(c =>
+            c.Amounts.Sum > 0
+            && !Standing.Any(i => i.Bills is { By: BillsBy.Change, Step: { } n } && n == c.Number)
+            && !(
+                c.WithStep is { } step
+                && Standing.Any(i =>
+                    i.Bills is { By: BillsBy.Step, Step: { } s } && s == step && i.Issued >= c.Accepted
+                )
+            )
+        );
+
     /// <summary>What came for an invoice.</summary>
     public decimal PaidOf(Invoice invoice) => Payments.Where(p => p.Invoice == invoice.Id).Sum(p => p.Amount);
 
@@ -261,6 +277,7 @@ public sealed record BilledJob(
             BillsBy.Step => OfStep(billing, bills.Step),
             BillsBy.Percent => OfPercent(billing, bills.Value),
             BillsBy.Amount => OfAmount(billing, bills.Value),
+            BillsBy.Change => OfChange(billing, bills.Step),
             _ => billing.ToDate(billing.Contract.Sum, last: true),
         };
         if (
@@ -271,7 +288,7 @@ public sealed record BilledJob(
         )
             throw RefusedException.Of(
                 bills.By == BillsBy.Percent ? "value"
-                    : bills.By == BillsBy.Step ? "step"
+                    : bills.By is BillsBy.Step or BillsBy.Change ? "step"
                     : "by",
                 "The last invoice waits for the completion note: record it with the work order."
             );
@@ -288,7 +305,27 @@ public sealed record BilledJob(
             throw RefusedException.Of("step", "That step was billed already.");
         // The one that is left closes on what is open, whatever was added or billed otherwise (M6).
         var isLast = Enumerable.Range(0, Agreed.Steps.Length).All(i => i == n || IsBilled(i));
-        return isLast ? billing.LastStep() : billing.Step(Agreed.Steps[n].Net, onAccount: false);
+        if (isLast)
+            return billing.LastStep();
+        var with = OpenChanges.Where(c => c.WithStep == n).ToList();
+        return with.Count == 0
+            ? billing.Step(Agreed.Steps[n].Net, onAccount: false)
+            : billing.StepWith(Agreed.Steps[n].Net, with.Aggregate(new ByCategory([]), (sum, c) => sum + c.Amounts));
+    }
+
+    private Part OfChange(Billing billing, int? number)
+    {
+        var change =
+            Agreed.Changes.FirstOrDefault(c => c.Number == number)
+            ?? throw RefusedException.Of("step", "Say which change order.");
+        if (!OpenChanges.Contains(change))
+            throw RefusedException.Of(
+                "step",
+                change.Amounts.Sum > 0
+                    ? $"Change order {change.Number} was billed already."
+                    : $"Change order {change.Number} takes something off: it falls to the last invoice, and to work done to date."
+            );
+        return billing.StepWith(0, change.Amounts);
     }
 
     private static Part OfPercent(Billing billing, decimal? percent)

@@ -167,7 +167,12 @@ public static class InvoicePaper
                     :
                     [
                         Row(RowKind.Group, "How the contract stands, before tax", "", null),
-                        Row(RowKind.Part, "Contract sum", "", sum),
+                        Row(
+                            RowKind.Part,
+                            "Contract sum",
+                            Agreed.Changes.IsEmpty ? "" : $"with {Counted.Of(Agreed.Changes.Length, "change order")}",
+                            sum
+                        ),
                         Row(RowKind.Part, "Billed before", "", billing.Billed.Sum),
                         Row(RowKind.Part, "This invoice", "", Part.Net.Sum),
                         Row(RowKind.Part, "Not billed yet", "", sum - billing.Billed.Sum - Part.Net.Sum),

@@ -96,6 +96,32 @@ public static class Alternates
             Basis = terms.Basis == PriceBasis.Fixed ? terms.UsualBasis : terms.Basis,
         };
 
+    /// <summary>Some work of a job priced as a section of its own: with its own packs and percentages, and without travel, which is the job's.</summary>
+    /// <param name="estimate">The job; places have the measures that they have in it.</param>
+    /// <param name="cells">What is done.</param>
+    /// <param name="work">Its work, in job order.</param>
+    /// <param name="trace">Records how, or is silent.</param>
+    /// <exception cref="RefusedException">It cannot be priced.</exception>
+    public static Estimate Alone(
+        Estimate estimate,
+        ImmutableDictionary<CellKey, Cell> cells,
+        ImmutableArray<WorkItem> work,
+        Trace trace
+    )
+    {
+        var job = estimate.Job;
+        return Estimate.Of(
+            AsPiece(job) with
+            {
+                Cells = cells.ToImmutableDictionary(c => c.Key, c => c.Value with { State = CellState.Included }),
+                Work = [.. work.Select(w => w with { WaitsFor = [] })],
+                Crew = job.Crew with { SetUp = null },
+            },
+            estimate.Reckoned.Measures,
+            trace
+        );
+    }
+
     /// <summary>All that is offered in a job, taken or not: work by itself in job order, then alternates with a name.</summary>
     public static ImmutableArray<Offered> Of(Estimate estimate)
     {
@@ -164,18 +190,10 @@ public static class Alternates
 
         private PricedAlternate Added(Offered offered)
         {
-            var job = estimate.Job;
-            var alone = Estimate.Of(
-                AsPiece(job) with
-                {
-                    Cells = offered.Cells.ToImmutableDictionary(
-                        c => c.Key,
-                        c => c.Value with { State = CellState.Included }
-                    ),
-                    Work = [.. offered.Work.Select(w => w.Item with { WaitsFor = [] })],
-                    Crew = job.Crew with { SetUp = null },
-                },
-                estimate.Reckoned.Measures,
+            var alone = Alone(
+                estimate,
+                offered.Cells.ToImmutableDictionary(),
+                [.. offered.Work.Select(w => w.Item)],
                 trace.Within(Within(offered.Id))
             );
             return new(offered, alone.Price.BeforeTax, alone.Reckoned.Costs.Hours, alone.Price.Readouts.GrossProfit);

@@ -1,5 +1,6 @@
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
+using Emendum.Core.Quantities;
 using Emendum.Core.Reckoning;
 
 namespace Emendum.Core.Pricing;
@@ -12,6 +13,9 @@ public enum Apart
 
     /// <summary>Discounts, adjustments, the job's least charge and its rounding.</summary>
     Adjustments,
+
+    /// <summary>The job's least charge and its rounding: what lines are worth in a contract is without them (delivery.md, M13).</summary>
+    Whole,
 }
 
 /// <summary>The price before tax shared to lines, and added up by section and place. Made only for the view that shows it (architecture decision 10).</summary>
@@ -27,6 +31,9 @@ public sealed class Spread
 
     /// <summary>The same as a customer sees them: what is hidden, or done by the customer, is nothing, and is spread over the visible lines of its section, else of the job, by price (estimating model §9).</summary>
     public Val[] Shown { get; }
+
+    /// <summary>Price of each line by tax category: its number, and the lines' prices.</summary>
+    public required IReadOnlyDictionary<int, Val[]> ByTax { get; init; }
 
     /// <summary>What is in the price and falls on no line, because there is none that could bear it: an adjustment beside allowances alone.</summary>
     public Val NoLines { get; private init; }
@@ -67,7 +74,10 @@ public sealed class Spread
         foreach (var portion in draft.Portions)
         {
             var of = LinePrices.WeightsOf(draft, portion);
-            var off = apart == Apart.Nothing ? 0m : Off(draft, portion, apart);
+            var off =
+                apart == Apart.Nothing ? 0m
+                : apart == Apart.Whole ? Whole(draft, portion).Sum(w => w.Amount)
+                : Off(draft, portion, apart);
             var shares = LinePrices.Share(
                 draft,
                 off.V == 0 ? portion : portion with { Amount = portion.Amount - off },
@@ -84,7 +94,7 @@ public sealed class Spread
         }
         if (draft.Contingency.V != 0)
             TakeOut(draft, byTax, apart);
-        Val Whole(IEnumerable<Val[]> parts, int n) =>
+        Val Joined(IEnumerable<Val[]> parts, int n) =>
             parts.Where(p => p[n].V != 0).Select(p => p[n]).ToArray() is [var one]
                 ? one
                 : Figures.Sum.Of(parts.Where(p => p[n].V != 0).Select(p => p[n]));
@@ -95,12 +105,12 @@ public sealed class Spread
                     .Select(n =>
                         isMade(n)
                             ? trace.Make(
-                                Whole(parts, n),
+                                Joined(parts, n),
                                 "",
                                 trace.On ? Name(lines[n]) + words : "",
                                 Path(lines[n], Leaf(apart) + leaf)
                             )
-                            : Whole(parts, n)
+                            : Joined(parts, n)
                     ),
             ];
         var made = Made("price", ": price", _ => true, byTax.Values);
@@ -111,6 +121,7 @@ public sealed class Spread
             shown is null ? made : Made("shown", ": price with what is hidden", n => !IsHidden(lines[n]), shown)
         )
         {
+            ByTax = byTax,
             Contingency = draft.Contingency,
             NoLines = nobody.Total,
             Other = nobody.Total.V == 0 ? other : other + nobody.Total,
@@ -131,8 +142,38 @@ public sealed class Spread
         {
             Apart.Discounts => "list/",
             Apart.Adjustments => "bare/",
+            Apart.Whole => "contract/",
             _ => "",
         };
+
+    /// <summary>What of a part of the price is the job's as a whole (delivery.md, M13): its rounding; and its least charge, with the share that later discounts and percent costs have of that, as they have of the lines.</summary>
+    /// <returns>Each that is there, with its key, in the currency's places.</returns>
+    internal static IEnumerable<(string Key, string Label, decimal Amount)> Whole(PriceDraft draft, Portion portion)
+    {
+        decimal Of(PriceStep step) =>
+            step
+                .Parts.Where(p =>
+                    p.Of == portion.Of && p.Section == portion.Section && ReferenceEquals(p.Tax, portion.Tax)
+                )
+                .Sum(p => p.Amount.V);
+        var rounding = draft.Steps.FirstOrDefault(s => s.Key == "rounding");
+        var rounded = rounding is null ? 0 : Of(rounding);
+        if (draft.Steps.FirstOrDefault(s => s.Key == "leastJob") is { } least && Of(least) is not 0 and var raised)
+        {
+            // What it came to when it was raised: what stands there now without all that came after.
+            var then =
+                portion.Amount.V
+                - draft
+                    .Steps.SkipWhile(s => s != least)
+                    .Skip(1)
+                    .Where(s => s.Kind is not (StepKind.Sum or StepKind.Within))
+                    .Sum(Of);
+            var share = then == 0 ? raised : (portion.Amount.V - rounded) * raised / then;
+            yield return (least.Key, least.Label, Rounding.Money(share, draft.Places));
+        }
+        if (rounded != 0)
+            yield return (rounding!.Key, rounding.Label, rounded);
+    }
 
     /// <summary>What steps that stand apart took off a part of the price, below zero, or put on it.</summary>
     private static Val Off(PriceDraft draft, Portion portion, Apart apart) =>

@@ -155,6 +155,7 @@ public static class DeliverEndpoints
         deliver.MapGet("/hours-used", (Guid id, Site site) => site.HoursUsed(id));
         deliver.MapPost("/keep-rate", (Guid id, KeepRate keep, Site site) => site.Keep(id, keep));
         deliver.MapPost("/links", (Guid id, MakeCrewLink make, Site site) => site.MakeLink(id, make));
+        deliver.MapChanges();
         deliver.MapInvoices();
         deliver.MapBuying();
         deliver.MapCompletion();

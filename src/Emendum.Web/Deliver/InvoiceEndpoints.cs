@@ -11,15 +11,15 @@ namespace Emendum.Web.Deliver;
 
 /// <summary>What an invoice is to bill.</summary>
 /// <param name="By">By what.</param>
-/// <param name="Step">Number of the step, from 0; null for none.</param>
+/// <param name="Step">Number of the step, from 0, or of the change order, from 1; null for neither.</param>
 /// <param name="Value">Percent, or the amount before tax, as typed; empty for none.</param>
 public sealed record InvoiceWanted(BillsBy By, int? Step, string Value)
 {
     /// <summary>It, read.</summary>
     /// <exception cref="RefusedException">The value cannot be read.</exception>
     internal Bills Read() =>
-        By is BillsBy.Step or BillsBy.Rest
-            ? new(By, By == BillsBy.Step ? Step : null, null)
+        By is BillsBy.Step or BillsBy.Rest or BillsBy.Change
+            ? new(By, By == BillsBy.Rest ? null : Step, null)
             : new(
                 By,
                 null,

@@ -57,6 +57,12 @@ public sealed record InvoiceDraft(
 /// <param name="Billed">Number of its invoice; empty while it is open.</param>
 public sealed record PlanStepView(int Number, string When, string Net, string Total, string Billed);
 
+/// <summary>A change order that can be billed on its own.</summary>
+/// <param name="Number">Its number.</param>
+/// <param name="Title">What it is about.</param>
+/// <param name="Net">Before tax.</param>
+public sealed record OpenChangeView(int Number, string Title, string Net);
+
 /// <summary>Money that came.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Day">When, in words.</param>
@@ -133,6 +139,7 @@ public sealed record CreditLeft(string Label, string Amount);
 /// <param name="Currency">ISO 4217.</param>
 /// <param name="Sums">Contract sum, billed and not billed, before tax; then what is owed by age.</param>
 /// <param name="Steps">The payment plan; empty for none.</param>
+/// <param name="Changes">Change orders that were accepted and can be billed on their own.</param>
 /// <param name="Invoices">The latest first.</param>
 /// <param name="Done">How much of the work is done by hours, percent, as a first guess of what is billed by work; empty for nothing.</param>
 /// <param name="Today">The firm's day, like 2027-01-31.</param>
@@ -148,6 +155,7 @@ public sealed record InvoicesView(
     string Currency,
     IReadOnlyList<MoneyRow> Sums,
     IReadOnlyList<PlanStepView> Steps,
+    IReadOnlyList<OpenChangeView> Changes,
     IReadOnlyList<InvoiceRow> Invoices,
     string Done,
     string Today,
@@ -165,9 +173,12 @@ public sealed record InvoicesView(
     internal static string LabelOf(BilledJob billed, Bills bills) =>
         bills.By switch
         {
-            BillsBy.Step => $"Step {bills.Step + 1} of the payment plan: {billed.Agreed.Steps[bills.Step!.Value].When}",
+            BillsBy.Step =>
+                $"Step {bills.Step + 1} of the payment plan: {billed.Agreed.Steps[bills.Step!.Value].When}{string.Concat(billed.OpenChanges.Where(c => c.WithStep == bills.Step).Select(c => $", with change order {c.Number}"))}",
             BillsBy.Percent => $"Work done to date, {Shown.Typed(bills.Value!.Value)} % of the contract sum",
             BillsBy.Amount => "Amount",
+            BillsBy.Change =>
+                $"Change order {bills.Step}: {billed.Agreed.Changes.First(c => c.Number == bills.Step).Title}",
             _ => "All that is open",
         };
 
@@ -180,13 +191,19 @@ public sealed record InvoicesView(
         return new(
             agreed.Currency,
             [
-                new("Contract sum", "before tax", Money(sum)),
+                new(
+                    "Contract sum",
+                    agreed.Changes.IsEmpty
+                        ? "before tax"
+                        : $"before tax, with {Counted.Of(agreed.Changes.Length, "change order")}",
+                    Money(sum)
+                ),
                 new("Billed", "before tax", Money(billing.Billed.Sum)),
                 .. billing.OnAccount.Sum == 0
                     ? (MoneyRow[])[]
                     : [new("of it on account, not used up", "before tax", Money(billing.OnAccount.Sum))],
                 new("Not billed yet", "before tax", Money(sum - billing.Billed.Sum)),
-                new("Agreed in all", "with tax", Money(agreed.Total)),
+                new("Agreed in all", "with tax", Money(billing.Contract.Total)),
                 new("Paid", "with tax", Money(billed.Payments.Sum(p => p.Amount))),
                 .. billed.Payments.Sum(p => p.Discount) is > 0 and var saved
                     ? [new("Saved by paying early", "with tax; the contract sum stays", Money(saved))]
@@ -213,6 +230,7 @@ public sealed record InvoicesView(
                         )
                 ),
             ],
+            [.. billed.OpenChanges.Select(c => new OpenChangeView(c.Number, c.Title, Money(c.Amounts.Sum)))],
             [.. billed.Invoices.Reverse().Select(i => Row(billed, i, today))],
             log.Percent is > 0 and var percent ? Shown.Typed(decimal.Floor(percent)) : "",
             day.Written,

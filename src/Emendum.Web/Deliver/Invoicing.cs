@@ -51,6 +51,22 @@ public sealed class Invoicing(
         return Of(job, work, billed);
     }
 
+    /// <summary>Whether a step of the payment plan was billed.</summary>
+    internal bool IsBilled(Guid job, AcceptedWork work, int step) => Billed(job, work).IsBilled(step);
+
+    /// <summary>What is to be done where a change leaves more billed than the contract sum bears, in all or in a tax category; empty where it does not (M21).</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="work">What was accepted.</param>
+    /// <param name="after">The contract with the change.</param>
+    internal string Beyond(Guid job, AcceptedWork work, AgreedContract after)
+    {
+        var billing = (Billed(job, work) with { Agreed = after }).Billing;
+        var beyond = billing.Open.Amounts.Where(a => a < 0).Sum();
+        return beyond == 0
+            ? ""
+            : $"{Shown.Money(-beyond, after.Places)} more is billed than the contract sum bears then: credit an invoice by that at once.";
+    }
+
     /// <summary>What an invoice would come to.</summary>
     internal InvoiceDraft Draft(Guid job, InvoiceWanted wanted)
     {

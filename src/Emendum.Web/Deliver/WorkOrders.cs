@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using Emendum.Core;
 using Emendum.Core.Delivery;
+using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Proposals;
@@ -23,12 +25,25 @@ public sealed record AcceptedWork(
     Brand Brand,
     WorkOrder Order,
     AgreedMoney Money
-);
+)
+{
+    /// <summary>The job.</summary>
+    public Guid Job { get; init; }
+
+    /// <summary>Change orders that were accepted, in that order.</summary>
+    public ImmutableArray<SentChange> Changes { get; init; } = [];
+}
 
 /// <summary>The work orders of accepted jobs: each is made once from what was agreed, and kept (architecture decision 34).</summary>
-public sealed class WorkOrders(WorkOrderStore store, RevisionStore revisions, Signings signings, TimeProvider time)
+public sealed class WorkOrders(
+    WorkOrderStore store,
+    RevisionStore revisions,
+    Signings signings,
+    FirmDay day,
+    TimeProvider time
+)
 {
-    private readonly LastUsed<(Guid Job, Guid Yes), KeptOrder> held = new(16);
+    private readonly LastUsed<(Guid Job, Guid Fact), KeptOrder> held = new(16);
 
     /// <summary>What was accepted of a job; null while nothing is.</summary>
     public AcceptedWork? Of(Guid job)
@@ -37,52 +52,142 @@ public sealed class WorkOrders(WorkOrderStore store, RevisionStore revisions, Si
         if (life.Acceptance is not { } yes)
             return null;
         var frozen = signings.Frozen(job, yes.Revision)!;
-        var kept = held.Of(
-            (job, yes.Id),
-            () => WithGoods(store.Find(job, yes.Id) ?? Made(job, life, yes, frozen), life, yes, frozen)
-        )!;
+        var all = revisions.Changes(job);
+        var kept = Kept(job, life, yes, frozen, all);
         var (document, brand) = frozen.Revision.Document;
-        return new(yes, frozen.Revision.Start, document.Head, brand, kept.Order, kept.Money);
+        return new(yes, frozen.Revision.Start, document.Head, brand, kept.Order, kept.Money)
+        {
+            Job = job,
+            Changes = SentChange.Accepted(all),
+        };
     }
 
-    /// <summary>The estimate as it was agreed, for whoever makes more of it.</summary>
+    /// <summary>The estimate as it was agreed, with the changes that were accepted since, for whoever makes more of it.</summary>
     /// <exception cref="RefusedException">Nothing was accepted.</exception>
     public Estimate Agreed(Guid job)
     {
         var life = revisions.Life(job);
         var yes = life.Acceptance ?? throw RefusedException.Of("job", "Nothing was accepted yet.");
-        return Agreed(life, yes, signings.Frozen(job, yes.Revision)!);
+        return Changed(
+            job,
+            Signed(life, yes, signings.Frozen(job, yes.Revision)!),
+            SentChange.Accepted(revisions.Changes(job))
+        );
     }
 
-    /// <summary>The estimate as it was agreed. A further estimate goes as it was sent: nothing is chosen of it (L22).</summary>
-    private Estimate Agreed(ProposalLife life, Fact yes, Frozen frozen) =>
+    /// <summary>A job as it stands against what was agreed of it.</summary>
+    /// <param name="now">The job.</param>
+    /// <exception cref="RefusedException">Nothing was accepted, or what is changed cannot be reckoned on it.</exception>
+    public ChangedJob Changed(Job now)
+    {
+        var life = revisions.Life(now.Id);
+        var yes = life.Acceptance ?? throw RefusedException.Of("job", "Nothing was accepted yet.");
+        var frozen = signings.Frozen(now.Id, yes.Revision)!;
+        var signed = Signed(life, yes, frozen);
+        var agreed = Changed(now.Id, signed, SentChange.Accepted(revisions.Changes(now.Id)));
+        var sent = JobFile.Read(frozen.Revision.JobFile, out _);
+        return ChangedJob.Of(agreed, ChangedJob.WithChosen(now, sent, signed.Job, agreed.Job));
+    }
+
+    /// <summary>The contract sum by its lines, with the changes that were accepted since.</summary>
+    /// <exception cref="RefusedException">Nothing was accepted.</exception>
+    public ContractByLine ByLine(Guid job)
+    {
+        var life = revisions.Life(job);
+        var yes = life.Acceptance ?? throw RefusedException.Of("job", "Nothing was accepted yet.");
+        var signed = Signed(life, yes, signings.Frozen(job, yes.Revision)!);
+        var contract = AgreedContract.Of(signed);
+        var byLine = ContractByLine.Of(signed);
+        foreach (var change in SentChange.Accepted(revisions.Changes(job)))
+        {
+            contract = contract.With(change.Order, OnDay(change));
+            byLine = byLine.With(change.Order, contract);
+        }
+        return byLine;
+    }
+
+    private DateOnly OnDay(SentChange change) =>
+        change.Life.Acceptance is { } yes ? yes.Day ?? day.Days()(yes.At) : day.Today;
+
+    /// <summary>The estimate as it was signed. A further estimate goes as it was sent: nothing is chosen of it (L22).</summary>
+    private Estimate Signed(ProposalLife life, Fact yes, Frozen frozen) =>
         frozen.Agreed(
             frozen.Revision.Start.Lead is null && signings.Standing(life, yes.Revision) is { Statement.Selection: > 0 }
                 ? signings.Selected(yes.Revision)
                 : Selection.AsSent
         );
 
+    /// <summary>It with the changes that were accepted since: of each the lines that it touches, as its own frozen job has them.</summary>
+    private Estimate Changed(Guid job, Estimate signed, ImmutableArray<SentChange> changes) =>
+        changes.IsEmpty
+            ? signed
+            : Estimate.Of(
+                changes.Aggregate(
+                    signed.Job,
+                    (agreed, change) =>
+                        ChangedJob.Taken(
+                            agreed,
+                            JobFile.Read(signings.Frozen(job, change.Order.Revision)!.Revision.JobFile, out _),
+                            change.Order.Lines.Select(l => l.Key).ToHashSet()
+                        )
+                ),
+                Trace.Silent
+            );
+
+    /// <summary>The work order as it stands: that of the acceptance, or after the change that was accepted or annulled last.</summary>
+    private KeptOrder Kept(Guid job, ProposalLife life, Fact yes, Frozen frozen, ImmutableArray<SentChange> all)
+    {
+        var first = held.Of(
+            (job, yes.Id),
+            () =>
+                WithGoods(
+                    store.Find(job, yes.Id) ?? Made(job, yes.Id, () => Signed(life, yes, frozen)),
+                    life,
+                    yes,
+                    frozen
+                )
+        )!;
+        var rests = SentChange.RestsOn(yes, all);
+        if (rests == yes.Id)
+            return first;
+        var changes = SentChange.Accepted(all);
+        return held.Of(
+            (job, rests),
+            () =>
+                store.Find(job, rests) ?? Made(job, rests, () => Changed(job, Signed(life, yes, frozen), changes), With)
+        )!;
+
+        // What was agreed in money is what was signed, and what each change was signed at; what it costs is reckoned anew.
+        AgreedMoney With(AgreedMoney money) =>
+            money with
+            {
+                Price = first.Money.Price + changes.Sum(c => c.Order.Net),
+                Contract = changes.Aggregate(first.Money.Contract, (contract, c) => contract.With(c.Order, OnDay(c))),
+            };
+    }
+
     /// <summary>What was kept before there was buying gets its goods by today's rules.</summary>
     private KeptOrder WithGoods(KeptOrder kept, ProposalLife life, Fact yes, Frozen frozen) =>
         kept.Money.Goods.IsDefault
             ? kept with
             {
-                Money = kept.Money with { Goods = AgreedGoods.Of(Agreed(life, yes, frozen)) },
+                Money = kept.Money with { Goods = AgreedGoods.Of(Signed(life, yes, frozen)) },
             }
             : kept;
 
-    private KeptOrder Made(Guid job, ProposalLife life, Fact yes, Frozen frozen)
+    private KeptOrder Made(Guid job, Guid fact, Func<Estimate> agreed, Func<AgreedMoney, AgreedMoney>? with = null)
     {
-        var agreed = Agreed(life, yes, frozen);
+        var estimate = agreed();
+        var money = AgreedMoney.Of(estimate);
         store.Keep(
             job,
-            yes.Id,
-            new(OrderMaking.Of(agreed), AgreedMoney.Of(agreed)),
-            JobFile.Write(agreed.Job),
+            fact,
+            new(OrderMaking.Of(estimate), with is null ? money : with(money)),
+            JobFile.Write(estimate.Job),
             Rules.Version,
             time.GetUtcNow().UtcDateTime
         );
         // Of two that make it at once the first is kept.
-        return store.Find(job, yes.Id)!;
+        return store.Find(job, fact)!;
     }
 }

@@ -46,14 +46,14 @@ public static class CustomersSide
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/links/{link:guid}/revoke", Revoke);
         jobs.MapGet(
             "/{id:guid}/revisions/questions",
-            (Guid id, RevisionStore revisions, FirmDay day) => QuestionsView.Of(revisions.Life(id), day)
+            (Guid id, RevisionStore revisions, FirmDay day) => Questions(id, revisions, day)
         );
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/answers", Answer);
         // The firm looks at the page as the customer has it; that never counts as seen (L19).
         jobs.MapGet(
             "/{id:guid}/revisions/{revision:guid}/page",
             (Guid id, Guid revision, RevisionStore revisions, FirmDay day, Signings signings) =>
-                CustomerPage.Of(Frozen(signings, id, revision), revisions.Life(id), null, day, signings)
+                CustomerPage.Of(Frozen(signings, id, revision), revisions.Life(id, revision), null, day, signings)
         );
         jobs.MapGet("/{id:guid}/revisions/{revision:guid}/chosen", Chosen);
         jobs.MapPost("/{id:guid}/revisions/{revision:guid}/choose", ChooseInPerson);
@@ -99,7 +99,7 @@ public static class CustomersSide
         _ = RevisionEndpoints.Row(revisions, id, revision);
         var now = time.GetUtcNow().UtcDateTime;
         var (made, address) = RevisionMails.NewLinkTo(revision, who, make.Signs, now, outside);
-        var was = revisions.Life(id).Facts.Length;
+        var was = revisions.Life(id, revision).Facts.Length;
         var life = revisions.Record(
             id,
             new(
@@ -212,12 +212,12 @@ public static class CustomersSide
     )
     {
         _ = RevisionEndpoints.Row(revisions, id, revision);
-        signings.Sign(revisions.Life(id), revision, sign.Id, sign.ByFirm, sign.Name, sign.Drawn);
+        signings.Sign(revisions.Life(id, revision), revision, sign.Id, sign.ByFirm, sign.Name, sign.Drawn);
         return told.Of(open.Get(id).Estimate);
     }
 
     private static Task<IResult> Signed(Guid id, Guid revision, RevisionStore revisions, Signings signings) =>
-        signings.Sent(revisions.Life(id), Frozen(signings, id, revision).Revision);
+        signings.Sent(revisions.Life(id, revision), Frozen(signings, id, revision).Revision);
 
     private static QuestionsView Answer(
         Guid id,
@@ -230,7 +230,7 @@ public static class CustomersSide
     {
         RevisionEndpoints.CheckWords(answer.Words);
         _ = RevisionEndpoints.Row(revisions, id, revision);
-        var life = revisions.Record(
+        revisions.Record(
             id,
             new(
                 answer.Id,
@@ -245,6 +245,10 @@ public static class CustomersSide
             },
             day.Today
         );
-        return QuestionsView.Of(life, day);
+        return Questions(id, revisions, day);
     }
+
+    /// <summary>All that was asked of a job: about its proposal, and about its change orders.</summary>
+    private static QuestionsView Questions(Guid job, RevisionStore revisions, FirmDay day) =>
+        QuestionsView.Of([revisions.Life(job), .. revisions.Changes(job).Select(c => c.Life)], day);
 }

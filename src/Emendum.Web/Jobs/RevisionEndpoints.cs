@@ -147,7 +147,9 @@ public static class RevisionEndpoints
 
     /// <summary>File name of its PDF.</summary>
     internal static string NameOf(Revision revision) =>
-        $"{revision.Document.Document.Head.Title}, revision {revision.Start.Letters}.pdf";
+        revision.Start.IsChange
+            ? $"{revision.Document.Document.Head.Title.Replace(':', ',')}.pdf"
+            : $"{revision.Document.Document.Head.Title}, revision {revision.Start.Letters}.pdf";
 
     private static async Task<RevisionsView> Send(
         Guid id,

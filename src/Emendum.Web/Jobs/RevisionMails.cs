@@ -87,6 +87,27 @@ public static class RevisionMails
             );
     }
 
+    /// <summary>Subject of the mail that brings a change order.</summary>
+    internal static string ChangeSubject(int number, string title, string job) =>
+        $"Change order {number}: {(title.Length > 0 ? title + ", " : "")}{job}";
+
+    /// <summary>Words of the mail that brings a change order.</summary>
+    internal static string ChangeWords(string firm, bool withLink) =>
+        $"Good day,\n\nattached is a change to what we agreed: what it adds or takes off, and what that comes to. {(withLink ? $"You can read it, ask about it and sign it here:\n\n{{{Core.Proposals.Message.LinkName}}}" : "Please sign it and send it back.")}\n\n{firm}";
+
+    /// <summary>Refuses words of a change order that say figures by name: it has none.</summary>
+    internal static void CheckNames(Message message)
+    {
+        if (
+            FigureNames
+                .In(message.Subject)
+                .Concat(FigureNames.In(message.Words).Where(n => n.Name != Core.Proposals.Message.LinkName))
+                .FirstOrDefault() is
+            { Name: { } name }
+        )
+            throw RefusedException.Of("words", $"“{{{name}}}” comes to nothing in a change order: write it otherwise.");
+    }
+
     /// <summary>A mail to each recipient, each with a link of its own where people outside can open one (L19).</summary>
     /// <param name="message">To whom, and what it says.</param>
     /// <param name="fact">The fact that they are written with.</param>
@@ -182,6 +203,8 @@ public static class RevisionMails
     )
     {
         var texts = settings.Get(MessageTexts.Setting, MessageTexts.Starting);
+        if (revision is { } of && RevisionEndpoints.Row(revisions, id, of).Start.IsChange)
+            return DraftedChange(RevisionEndpoints.Found(revisions, id, of), way, open, customers, settings, outside);
         var chosen =
             texts.All.FirstOrDefault(m => m.Id == (text ?? texts.Usual))
             ?? throw new NotThereException("That message is not in the Office any more.");
@@ -210,6 +233,32 @@ public static class RevisionMails
             subject,
             words,
             [.. missing, .. !outside.IsThere && Message.NamesLink(words) ? [Message.LinkName] : (string[])[]],
+            outside.IsThere,
+            settings.Get(MailServer.Setting, MailServer.Starting).On
+        );
+    }
+
+    /// <summary>What a message says that brings a change order once more.</summary>
+    private static MessageDraft DraftedChange(
+        Revision sent,
+        string? way,
+        OpenJobs open,
+        CustomerStore customers,
+        SettingStore settings,
+        OutsideAddress outside
+    )
+    {
+        var (texts, head) = (settings.Get(MessageTexts.Setting, MessageTexts.Starting), sent.Document.Document.Head);
+        var customer = customers.Find(open.Get(sent.Job).Estimate.Job.Info.Customer);
+        var byText = string.Equals(way, nameof(MessageWay.Text), StringComparison.OrdinalIgnoreCase);
+        return new(
+            texts.From,
+            (byText ? customer?.Phone : customer?.Email) ?? "",
+            Guid.Empty,
+            [new(Guid.Empty, "A change order")],
+            byText ? "" : $"{head.Title}, {head.Subtitle}",
+            byText ? $"{head.Firm}: {head.Title}" : ChangeWords(head.Firm, outside.IsThere),
+            [],
             outside.IsThere,
             settings.Get(MailServer.Setting, MailServer.Starting).On
         );
@@ -245,8 +294,10 @@ public static class RevisionMails
         var message = again.Message;
         message.Check();
         CheckLink(message, outside);
+        if (found.Start.IsChange)
+            CheckNames(message);
         // What says no figure needs none reckoned, and goes out whatever the rules have become.
-        if (
+        else if (
             FigureNames
                 .In(message.Subject)
                 .Concat(FigureNames.In(message.Words).Where(n => n.Name != Message.LinkName))

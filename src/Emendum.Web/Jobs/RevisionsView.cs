@@ -1,3 +1,4 @@
+using Emendum.Core.Delivery;
 using Emendum.Core.Figures;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
@@ -42,7 +43,7 @@ public sealed record LinkView(Guid Id, string For, bool Signs, string Made, Link
 /// <summary>A question with its answers.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Revision">The revision that it is about.</param>
-/// <param name="Letters">That one's letters.</param>
+/// <param name="Called">As that one is called: <c>Revision A</c>, <c>Change order 1</c>.</param>
 /// <param name="By">Who asked.</param>
 /// <param name="At">When, in the firm's zone.</param>
 /// <param name="Words">The question.</param>
@@ -50,7 +51,7 @@ public sealed record LinkView(Guid Id, string For, bool Signs, string Made, Link
 public sealed record AskedView(
     Guid Id,
     Guid Revision,
-    string Letters,
+    string Called,
     string By,
     string At,
     string Words,
@@ -62,23 +63,29 @@ public sealed record AskedView(
 /// <param name="Questions">They.</param>
 public sealed record QuestionsView(int Open, IReadOnlyList<AskedView> Questions)
 {
-    /// <summary>Those of a proposal.</summary>
-    public static QuestionsView Of(ProposalLife life, FirmDay day)
+    /// <summary>Those of a proposal and of change orders.</summary>
+    public static QuestionsView Of(IReadOnlyCollection<ProposalLife> lives, FirmDay day)
     {
         var moment = day.Moments();
-        var answers = life.Facts.Where(f => f.About is not null).ToLookup(f => f.About!.Value);
-        var asked = life.Facts.Where(f => f.Kind == FactKind.Asked).Reverse().ToList();
+        var answers = lives.SelectMany(l => l.Facts).Where(f => f.About is not null).ToLookup(f => f.About!.Value);
+        var asked = lives
+            .SelectMany(life => life.Facts.Where(f => f.Kind == FactKind.Asked).Select(f => (Life: life, Fact: f)))
+            .Reverse()
+            .OrderByDescending(q => q.Fact.At);
         return new(
-            life.Unanswered.Count(),
+            lives.Sum(l => l.Unanswered.Count()),
             [
                 .. asked.Select(q => new AskedView(
-                    q.Id,
-                    q.Revision,
-                    life.Revision(q.Revision).Letters,
-                    q.By,
-                    moment(q.At),
-                    q.Words,
-                    [.. answers[q.Id].Select(a => new FactView(a.Id, "answered", a.Words, moment(a.At), a.By, [], ""))]
+                    q.Fact.Id,
+                    q.Fact.Revision,
+                    q.Life.Revision(q.Fact.Revision).Called,
+                    q.Fact.By,
+                    moment(q.Fact.At),
+                    q.Fact.Words,
+                    [
+                        .. answers[q.Fact.Id]
+                            .Select(a => new FactView(a.Id, "answered", a.Words, moment(a.At), a.By, [], "")),
+                    ]
                 )),
             ]
         );
@@ -93,7 +100,8 @@ public sealed record LeadView(Guid Job, string Name, string Letters);
 
 /// <summary>A revision as the station lists it.</summary>
 /// <param name="Id">Its id.</param>
-/// <param name="Letters">Its letters.</param>
+/// <param name="Letters">Its letters; of a change order its number.</param>
+/// <param name="IsChange">Whether it is a change order, in a chain of its own.</param>
 /// <param name="State">How it stands.</param>
 /// <param name="StateWords">That in words.</param>
 /// <param name="HoldsUntil">Last day of its prices, as the firm has it by now; empty for none.</param>
@@ -113,6 +121,7 @@ public sealed record LeadView(Guid Job, string Name, string Letters);
 public sealed record RevisionView(
     Guid Id,
     string Letters,
+    bool IsChange,
     RevisionState State,
     string StateWords,
     string HoldsUntil,
@@ -211,8 +220,7 @@ public sealed class Told(
         var (life, rows) = (revisions.Life(job), revisions.Of(job));
         var (today, moment, mails, links) = (day.Today, day.Moments(), mailStore.Of(job), linkStore.Of(job));
         var (now, further) = (time.GetUtcNow().UtcDateTime, revisions.FurtherOf(job));
-        LinkView Listed(Link link) =>
-            new(link.Id, link.For, link.Signs, moment(link.Made), link.StateAt(now), Says(link, life, moment, now));
+        LinkView Listed(Link link) => Told.Listed(link, life, moment, now);
         return new(
             life.Next,
             life.Acceptance is { } yes
@@ -246,6 +254,37 @@ public sealed class Told(
             ]
         );
     }
+
+    /// <summary>The change orders of a job as revisions, the latest first.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="changes">They.</param>
+    public IReadOnlyList<RevisionView> Changes(Guid job, IEnumerable<SentChange> changes)
+    {
+        var (today, moment, mails, links) = (day.Today, day.Moments(), mailStore.Of(job), linkStore.Of(job));
+        var now = time.GetUtcNow().UtcDateTime;
+        return
+        [
+            .. changes
+                .Reverse()
+                .Select(c =>
+                    Row(
+                        revisions.Row(job, c.Order.Revision)!,
+                        c.Life,
+                        null,
+                        [],
+                        today,
+                        moment,
+                        mails,
+                        [.. links[c.Order.Revision].Select(link => Listed(link, c.Life, moment, now))],
+                        0,
+                        signings.Standing(c.Life, c.Order.Revision)
+                    )
+                ),
+        ];
+    }
+
+    private static LinkView Listed(Link link, ProposalLife life, Func<DateTime, string> moment, DateTime now) =>
+        new(link.Id, link.For, link.Signs, moment(link.Made), link.StateAt(now), Says(link, life, moment, now));
 
     private static string LedLetters(ProposalLife life, Guid revision)
     {
@@ -286,6 +325,7 @@ public sealed class Told(
         return new(
             start.Id,
             start.Letters,
+            start.IsChange,
             state,
             state.Words(),
             Said(life.HoldsUntil(start.Id)),

@@ -192,7 +192,7 @@ public static class CustomerEndpoints
         public (Link Link, Frozen Frozen, ProposalLife Life) Of(string token)
         {
             var (link, job) = Found(token);
-            return (link, signings.Frozen(job, link.Revision)!, revisions.Life(job));
+            return (link, signings.Frozen(job, link.Revision)!, revisions.Life(job, link.Revision));
         }
 
         private FoundLink Found(string token)
@@ -254,7 +254,10 @@ public static class CustomerEndpoints
         public void Visit(string token)
         {
             var (link, job) = Found(token);
-            if (!link.Signs || !revisions.Life(job).IsNewVisit(link.Id, link.Revision, Now, FactKind.Seen))
+            if (
+                !link.Signs
+                || !revisions.Life(job, link.Revision).IsNewVisit(link.Id, link.Revision, Now, FactKind.Seen)
+            )
                 return;
             revisions.Record(
                 job,

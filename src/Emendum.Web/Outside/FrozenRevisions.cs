@@ -26,12 +26,10 @@ public sealed class Frozen
         {
             Reckoning = [],
         };
-        alone = Statement.AsSent(document, brand, revision.Figures, revision.Start.Letters, revision.Pdf);
+        alone = Statement.AsSent(document, brand, revision.Figures, revision.Start, revision.Pdf);
         further =
         [
-            .. others.Select(o =>
-                Statement.AsSent(o.Document.Document, brand, o.Figures, o.Start.Letters, revision.Pdf)
-            ),
+            .. others.Select(o => Statement.AsSent(o.Document.Document, brand, o.Figures, o.Start, revision.Pdf)),
         ];
         furtherTotal = others.Sum(o => o.Figures.Total);
         AsSent = Together(new(alone, revision.Figures.Total));

@@ -356,6 +356,8 @@ internal sealed class Fuzz
         if (delivers is not null && body is JsonObject delivered)
         {
             Delivered(asDescribed, delivered, delivers);
+            if (asDescribed.Contains("/deliver/changes", StringComparison.Ordinal))
+                await Changed(delivered, delivers);
             if (
                 asDescribed.Contains("/buying", StringComparison.Ordinal)
                 || asDescribed.StartsWith("/api/stock", StringComparison.Ordinal)
@@ -460,6 +462,7 @@ internal sealed class Fuzz
                 ["value"] = "1",
             }
         );
+        view["changes"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/changes");
         view["schedule"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/schedule");
         view["one"] = (await draft.Content.ReadFromJsonAsync<JsonObject>())!["total"]?.DeepClone() ?? "";
         return view;
@@ -491,6 +494,28 @@ internal sealed class Fuzz
             .Replace("{fact}", (string?)fact?["id"] ?? First("hours", ""), StringComparison.Ordinal)
             .Replace("{invoice}", (string?)stands?["id"] ?? Id(), StringComparison.Ordinal)
             .Replace("{payment}", (string?)payment?["id"] ?? Id(), StringComparison.Ordinal);
+    }
+
+    /// <summary>A change order of what differs, or the question what it would come to.</summary>
+    private async Task Changed(JsonObject body, JsonObject of)
+    {
+        var wanted = body["wanted"] as JsonObject ?? body;
+        wanted["title"] = One<string>(["The porch, too", "", new string('x', 500)]);
+        wanted["pieces"] = new JsonArray(
+            [
+                .. of["changes"]!["differs"]!
+                    .AsArray()
+                    .Where(p => (string)p!["sent"]! == "" && Chance(70))
+                    .Select(p => p!["id"]!.DeepClone()),
+            ]
+        );
+        (wanted["goods"], wanted["withStep"]) = (new JsonArray(), Chance(70) ? null : 0);
+        if (wanted == body)
+            return;
+        (body["id"], body["fact"], body["until"]) = (Id(), Id(), One<string>(["", "2099-01-01", "soon"]));
+        (body["how"], body["words"], body["message"]) = ("by hand", "", Chance(60) ? null : Message());
+        using var draft = await http.PostAsJsonAsync($"/api/jobs/{Gallery}/deliver/changes/draft", wanted);
+        body["total"] = (await draft.Content.ReadFromJsonAsync<JsonObject>())!["total"]?.DeepClone() ?? "";
     }
 
     /// <summary>What is sent there, as it should be for the most part.</summary>

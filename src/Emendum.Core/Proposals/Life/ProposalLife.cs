@@ -191,7 +191,7 @@ public sealed record ProposalLife(ImmutableArray<RevisionStart> Revisions, Immut
             );
         var state = StateOf(fact.Revision, today);
         if (RefusedIn(fact.Kind).Contains(state))
-            throw RefusedException.Of("revision", $"Revision {Revision(fact.Revision).Letters} {Why(fact, state)}.");
+            throw RefusedException.Of("revision", $"{Revision(fact.Revision).Called} {Why(fact, state)}.");
         Check(fact, state, today);
         return this with { Facts = Facts.Add(fact) };
     }

@@ -49,6 +49,10 @@ public sealed record Statement(
     /// <summary>Names of what was chosen otherwise than it was sent; what follows it is not named.</summary>
     public ImmutableArray<string> Taken { get; init; } = [];
 
+    /// <summary>Whether it is a change order to a contract, whose number <see cref="Revision"/> says.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool IsChange { get; init; }
+
     /// <summary>Names of the further estimates that are accepted with it (L22).</summary>
     public ImmutableArray<string> Also { get; init; } = [];
 
@@ -72,9 +76,15 @@ public sealed record Statement(
     /// <param name="document">The document.</param>
     /// <param name="brand">How it writes numbers.</param>
     /// <param name="figures">Its stored figures.</param>
-    /// <param name="letters">Letters of the revision.</param>
+    /// <param name="start">Which revision it is.</param>
     /// <param name="pdf">Hash of its PDF.</param>
-    public static Statement AsSent(Document document, Brand brand, RevisionFigures figures, string letters, string pdf)
+    public static Statement AsSent(
+        Document document,
+        Brand brand,
+        RevisionFigures figures,
+        RevisionStart start,
+        string pdf
+    )
     {
         string Money(decimal amount) => brand.Writes.Number(Quantities.Shown.Money(amount, figures.Places));
         var (head, beside) = (document.Head, figures.Total - figures.BeforeTax);
@@ -83,12 +93,16 @@ public sealed record Statement(
             head.Customer,
             head.Title,
             head.Reference,
-            letters,
+            start.Letters,
             pdf,
             0,
             document.Elements.OfType<PriceTable>().FirstOrDefault()?.Currency ?? "",
             [
-                new("As proposed, before tax", "", Money(figures.BeforeTax)),
+                new(
+                    start.IsChange ? "This change, before tax" : "As proposed, before tax",
+                    "",
+                    Money(figures.BeforeTax)
+                ),
                 // What is rounded after tax is in it, too.
                 .. Taxes(document, beside) ?? [new StatementRow("Tax", "", Money(beside))],
             ],
@@ -100,7 +114,10 @@ public sealed record Statement(
                     .Where(r => r.Kind == RowKind.Part)
                     .Select(StatementRow.Of),
             ]
-        );
+        )
+        {
+            IsChange = start.IsChange,
+        };
     }
 
     private static IEnumerable<PriceTable> Tables(Document document, BlockKind kind) =>
@@ -140,6 +157,8 @@ public sealed record Statement(
                 1 => ", to be paid at once",
                 _ => $", to be paid in {Steps.Length} steps",
             };
+            if (IsChange)
+                return $"{(Customer.Length > 0 ? Customer : "The customer")} accepts “{Title}” by {Firm} as it was sent: {Total}{(Currency.Length > 0 ? " " + Currency : "")}, with tax, is {(Total.StartsWith('-') || Total.StartsWith('−') ? "taken off" : "added to")} what was agreed before.";
             return $"{(Customer.Length > 0 ? Customer : "The customer")} accepts revision {Revision} of “{Title}”{With(Also)} by {Firm} {(Taken.IsEmpty ? "as it was sent" : "with " + string.Join("; ", Taken))}, for {Total}{(Currency.Length > 0 ? " " + Currency : "")} in all, with tax{paid}.";
         }
     }
