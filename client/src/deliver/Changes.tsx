@@ -8,6 +8,7 @@ import { Check } from "../controls/Check";
 import { useJob } from "../job/JobContext";
 import { Facts } from "../proposal/Facts";
 import { Links } from "../proposal/Links";
+import revisions from "../proposal/revisions.module.css";
 import styles from "./changes.module.css";
 import { ChangeDialog } from "./ChangeDialog";
 import deliver from "./deliver.module.css";
@@ -228,7 +229,7 @@ export function Changes() {
           <MoneyRows rows={data.sums} />
         </section>
         {data.changes.length > 0 && (
-          <section className={`panel ${styles.sent}`} aria-label="Change orders">
+          <section className={`panel ${revisions.list} ${styles.sent}`} aria-label="Change orders">
             <header>
               <h2>Change orders</h2>
             </header>
