@@ -208,6 +208,28 @@ public sealed class ChangeOrdersTests
     }
 
     [Fact]
+    public void A_door_into_a_place_that_is_no_part_of_the_change_leads_out_of_it()
+    {
+        var job = new PricedJob();
+        var hall = job.Place("R 10 x 10 x 8; door 3 x 6'8");
+        job.Work(labour: 100, at: [hall]);
+        var agreed = job.Estimate;
+        var now = Measured(job.Job, hall, "R 12 x 10 x 8; door 3 x 6'8");
+        var porch = Sample.NewId();
+        now = now.Do(new AddPlace(porch, "Porch 5 x 5 x 8", "", null));
+        now = now with
+        {
+            Places =
+            [
+                .. now.Places.Select(p =>
+                    p.Id == hall ? p with { Openings = [.. p.Openings.Select(o => o with { Into = porch })] } : p
+                ),
+            ],
+        };
+        Assert.Equal(20m, Changed(agreed, now).Net);
+    }
+
+    [Fact]
     public void What_a_job_has_become_beside_its_lines_changes_nothing()
     {
         var job = new PricedJob(PricedJob.Worked);

@@ -41,6 +41,51 @@ public sealed class ScheduleTests
 
     private static Job Do(Job job, ChangeTasks command) => Commands.Apply(job, command, _ => null).Job;
 
+    [Fact]
+    public void Change_orders_are_taken_over_into_the_plan_where_nobody_has_said_otherwise()
+    {
+        PlannedTask Made(int number, decimal hours, params TaskLink[] links) =>
+            Task(number, hours, Monday, links) with
+            {
+                Work = [Id(500 + number)],
+            };
+        // As it was made: walls, ceilings, floors after the walls, skirting. Then hours of the ceilings were typed, the skirting was taken away, the floors have begun.
+        ImmutableArray<PlannedTask> signed = [Made(1, 8), Made(2, 8), Made(3, 8, new TaskLink(Id(101), 0, 0)), Made(4, 4)];
+        var before = Plan(
+            signed[0],
+            signed[1] with
+            {
+                Hours = 10,
+                Start = At(1, 8),
+            },
+            signed[2] with
+            {
+                Start = At(3, 8),
+                IsBegun = true,
+            },
+            Task(9, 2, At(4, 8), new TaskLink(Id(101), 0, 0))
+        );
+        // The change: more of the walls and the ceilings, a porch, no floors and no skirting any more.
+        ImmutableArray<PlannedTask> now = [Made(1, 12), Made(2, 9), Made(5, 3, new TaskLink(Id(101), 0, 0))];
+        var move = TaskEdit.Followed(before, [signed], [], now, Monday.Date, []);
+        decimal Hours(int number) => move.Tasks.Single(t => t.Id == Id(100 + number)).Hours;
+        Assert.Equal([Id(101), Id(102), Id(103), Id(109), Id(105)], move.Tasks.Select(t => t.Id));
+        Assert.Equal((12m, 10m, 8m, 3m), (Hours(1), Hours(2), Hours(3), Hours(5)));
+        // The porch comes behind what its crew has, Friday 10:00; what had begun stays.
+        Assert.Equal(At(4, 10), move.Tasks.Single(t => t.Id == Id(105)).Start);
+        Assert.Equal(At(3, 8), move.Tasks.Single(t => t.Id == Id(103)).Start);
+        // Taken over once there is nothing more to take over.
+        var after = before.With(move.Tasks);
+        Assert.Equal(
+            after.Settled.Select(t => (t.Id, t.Hours, t.Start)),
+            TaskEdit.Followed(after, [signed], [], now, Monday.Date, []).Tasks.Select(t => (t.Id, t.Hours, t.Start))
+        );
+        // Not begun, what is done no more goes, and nothing waits for it.
+        var open = Plan(signed[0], Task(9, 2, At(4, 8), new TaskLink(Id(101), 0, 0)));
+        var gone = TaskEdit.Followed(open, [signed], [], [], Monday.Date, []);
+        Assert.Empty(Assert.Single(gone.Tasks).Links);
+    }
+
     [Theory]
     [InlineData("8–16", "8:00–16:00")]
     [InlineData("8-12, 12:30 - 16:30", "8:00–12:00, 12:30–16:30")]

@@ -257,6 +257,34 @@ public sealed class ChangesTests : IDisposable
     }
 
     [Fact]
+    public async Task What_is_accepted_is_offered_to_the_schedule_once_and_taken_over_by_one_command()
+    {
+        Assert.Empty((await View("schedule"))["changed"]!.AsArray());
+        await Added();
+        var id = await Send();
+        Assert.Empty((await View("schedule"))["changed"]!.AsArray());
+        await Yes(id);
+        var stands = await View("schedule");
+        Assert.NotEmpty(stands["changed"]!.AsArray());
+        var strip = new JsonObject { ["from"] = "", ["byCrew"] = false };
+        var (status, preview) = await server.Post(
+            $"{At}/deliver/schedule/follow",
+            new JsonObject { ["strip"] = strip.DeepClone() }
+        );
+        Assert.True(status == 200, preview.ToJsonString());
+        Assert.Equal(stands["changed"]!.ToJsonString(), preview["says"]!.ToJsonString());
+        var (done, answer) = await server.Do(
+            "changeTasks",
+            new JsonObject { ["tasks"] = preview["changes"]!.DeepClone() },
+            job: Gallery
+        );
+        Assert.True(done == 200, answer.ToJsonString());
+        Assert.Empty((await View("schedule"))["changed"]!.AsArray());
+        var (again, refused) = await server.Post($"{At}/deliver/schedule/follow", new JsonObject { ["strip"] = strip });
+        Assert.Equal((422, "task"), (again, (string)refused["field"]!));
+    }
+
+    [Fact]
     public async Task Two_that_touch_the_same_line_cannot_both_be_accepted_and_each_keeps_its_number()
     {
         await Added();

@@ -17,6 +17,11 @@ test("what is wanted besides becomes a change order: seen, sent, signed on the c
   await views.getByRole("button", { name: "Changes" }).first().press("Enter");
   await expect(page.getByText("The job is as it was agreed.")).toBeVisible();
   await accessible(page, "changes, with nothing changed");
+  await page.getByRole("button", { name: "Schedule" }).press("Enter");
+  await page.getByRole("button", { name: "Lay it out" }).press("Enter");
+  const laying = page.getByRole("dialog", { name: "Lay it out" });
+  await laying.getByRole("button", { name: "Lay it out" }).press("Enter");
+  await expect(laying).toHaveCount(0);
 
   // The customer wants the porch, too, and one room less.
   await page.keyboard.press("Alt+1");
@@ -107,6 +112,18 @@ test("what is wanted besides becomes a change order: seen, sent, signed on the c
       .getByRole("region", { name: "Work order" })
       .getByRole("region", { name: "Porch" }),
   ).toBeVisible();
+  await page.getByRole("button", { name: "Schedule" }).press("Enter");
+  const tasks = page.getByRole("region", { name: "Tasks" });
+  await expect(tasks).toContainText("Change orders are not in it yet");
+  await accessible(page, "a schedule that a change order is not in yet");
+  await tasks.getByRole("button", { name: "Take them over" }).press("Enter");
+  const taking = page.getByRole("region", { name: "Before it is moved" });
+  await expect(taking).toContainText("What changes");
+  await taking
+    .getByRole("button", { name: "Take over only" })
+    .press("Enter");
+  await expect(tasks).toBeVisible();
+  await expect(tasks).not.toContainText("Change orders are not in it yet");
   await page.getByRole("button", { name: "Invoices" }).press("Enter");
   await page
     .getByRole("button", { name: "New invoice" })

@@ -57,6 +57,8 @@ export const change = {
     (await api.POST("/api/jobs/{id}/deliver/schedule/move", { params: { path: { id: job } }, body: move })).data!,
   removeTask: async (job: string, remove: Schemas["RemoveTask"]) =>
     (await api.POST("/api/jobs/{id}/deliver/schedule/remove", { params: { path: { id: job } }, body: remove })).data!,
+  followChanges: async (job: string, follow: Schemas["FollowChanges"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/schedule/follow", { params: { path: { id: job } }, body: follow })).data!,
   publishSchedule: async (job: string, publish: Schemas["PublishSchedule"]) =>
     (await api.POST("/api/jobs/{id}/deliver/schedule/publish", { params: { path: { id: job } }, body: publish })).data!,
   eInvoices: (save: Schemas["SaveOfEInvoiceTerms"]) => api.PUT("/api/company/e-invoices", { body: save }),

@@ -21,6 +21,8 @@ interface Moving {
   /** Days of work from where it stands, as far as it went by keys. */
   by: number;
   focus: string | null;
+  /** Whether it is what change orders did. */
+  follows?: boolean;
 }
 
 /** The schedule: tasks on a strip of days, moved by drag and keys, what they push said before it happens. */
@@ -65,6 +67,12 @@ export function Schedule() {
       change
         .removeTask(job.id, { strip: asked, task: id })
         .then((preview) => setMoving({ preview, by: 0, focus: null })),
+    );
+  const follow = () =>
+    tell(
+      change
+        .followChanges(job.id, { strip: asked })
+        .then((preview) => setMoving({ preview, by: 0, focus: null, follows: true })),
     );
   const typing = { data, strip: asked, keep, onClose: () => setDialog(null) };
   const dialogs =
@@ -180,6 +188,7 @@ export function Schedule() {
           <MoveSheet
             preview={moving.preview}
             task={data.tasks.find((t) => t.id === moving.preview.task)}
+            follows={moving.follows ?? false}
             keep={keep}
             onBack={() => setMoving(null)}
           />
@@ -198,6 +207,7 @@ export function Schedule() {
             onChoose={setChosen}
             onAdd={() => setDialog("add")}
             onLayOut={() => setDialog("layOut")}
+            onFollow={follow}
             onTell={() => publish(job.version)}
           />
         )}

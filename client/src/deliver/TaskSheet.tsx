@@ -165,17 +165,20 @@ function Tells({ tell }: { tell: readonly Schemas["TellView"][] }) {
 /** A move before it is kept: what it pushes, what it breaks, and who gets told. */
 export function MoveSheet(props: {
   preview: Preview;
+  /** The task that is moved; none where one is removed, or change orders are taken over. */
   task: Task | undefined;
+  follows: boolean;
   keep: (preview: Preview, told: boolean) => Promise<void>;
   onBack: () => void;
 }) {
   const { preview, task } = props;
   const [wrong, tell] = useTold();
   const reached = preview.tell.filter((t) => t.reached).length;
+  const does = task ? "Move" : props.follows ? "Take over" : "Remove";
   return (
     <section className={`panel ${styles.sheet}`} aria-label="Before it is moved">
       <header>
-        <h2>{task ? task.called : "Remove the task"}</h2>
+        <h2>{task ? task.called : props.follows ? "Take change orders over" : "Remove the task"}</h2>
       </header>
       {task && (
         <dl>
@@ -191,6 +194,7 @@ export function MoveSheet(props: {
         </dl>
       )}
       <div className={styles.would}>
+        {props.follows && <Would heading="What changes" lines={preview.says} />}
         <Moves moves={preview.moves} />
         <Troubles preview={preview} />
         {preview.tell.length > 0 && (
@@ -208,7 +212,7 @@ export function MoveSheet(props: {
       <div className={styles.acts}>
         {reached > 0 && (
           <Button variant="contained" onClick={() => tell(props.keep(preview, true))}>
-            {task ? "Move" : "Remove"} and tell {reached}
+            {does} and tell {reached}
           </Button>
         )}
         <Button
@@ -216,7 +220,7 @@ export function MoveSheet(props: {
           disabled={preview.changes.length === 0}
           onClick={() => tell(props.keep(preview, false))}
         >
-          {task ? "Move only" : "Remove only"}
+          {does} only
         </Button>
         <Button onClick={props.onBack}>Esc</Button>
       </div>
@@ -259,6 +263,7 @@ export function ScheduleSheet(props: {
   onChoose: (task: string) => void;
   onAdd: () => void;
   onLayOut: () => void;
+  onFollow: () => void;
   onTell: () => Promise<void>;
 }) {
   const { data, job } = props;
@@ -290,6 +295,14 @@ export function ScheduleSheet(props: {
             </li>
           ))}
         </ul>
+        {data.changed.length > 0 && (
+          <div className={styles.would}>
+            <Would heading="Change orders are not in it yet" lines={data.changed} />
+            <Button variant="outlined" onClick={props.onFollow}>
+              Take them over
+            </Button>
+          </div>
+        )}
         {data.clashes.length > 0 && (
           <div className={styles.would}>
             <Would heading="Asked for too much" lines={data.clashes} bad />

@@ -153,14 +153,33 @@ public sealed class ChangedJob
         all = [.. all.OrderBy(s => s.Rank, StringComparer.Ordinal).ThenBy(s => s.Id)];
         var at = all.Select((s, i) => (s.Id, i)).ToDictionary(s => s.Id, s => s.i);
         var known = items.Select(w => w.Id).ToHashSet();
+        ImmutableArray<Place> measured =
+        [
+            .. job
+                .Places.Select(p => places.Contains(p.Id) ? from.Place(p.Id)! : p)
+                .Concat(from.Places.Where(p => places.Contains(p.Id) && job.Place(p.Id) is null)),
+        ];
+        var rooms = measured.Select(p => p.Id).ToHashSet();
         var changed = job with
         {
             Cells = cells.ToImmutable(),
             Places =
             [
-                .. job
-                    .Places.Select(p => places.Contains(p.Id) ? from.Place(p.Id)! : p)
-                    .Concat(from.Places.Where(p => places.Contains(p.Id) && job.Place(p.Id) is null))
+                .. measured
+                    // An opening into a place that is no part of it leads out of it.
+                    .Select(p =>
+                        p.Openings.Any(o => o.Into is { } into && !rooms.Contains(into))
+                            ? p with
+                            {
+                                Openings =
+                                [
+                                    .. p.Openings.Select(o =>
+                                        o.Into is { } into && !rooms.Contains(into) ? o with { Into = null } : o
+                                    ),
+                                ],
+                            }
+                            : p
+                    )
                     .OrderBy(p => p.Rank, StringComparer.Ordinal)
                     .ThenBy(p => p.Id),
             ],

@@ -98,6 +98,66 @@ public static class TaskEdit
         );
     }
 
+    /// <summary>What change orders did to the work order is done to the plan: hours of tasks that stand as they were made follow, what is new is laid out behind what its crew has, what is not done any more goes. What
+    /// somebody has typed, taken away or begun stays as it is.</summary>
+    /// <param name="before">The plan as it stands.</param>
+    /// <param name="earlier">The tasks of the work order as it was before each change that stands.</param>
+    /// <param name="annulled">Those of the work order with changes that were accepted once and annulled.</param>
+    /// <param name="now">The tasks of the work order as it is.</param>
+    /// <param name="from">From when new ones are laid out.</param>
+    /// <param name="others">Tasks of other jobs, for clashes.</param>
+    public static TaskMove Followed(
+        TaskPlan before,
+        ImmutableArray<ImmutableArray<PlannedTask>> earlier,
+        ImmutableArray<ImmutableArray<PlannedTask>> annulled,
+        ImmutableArray<PlannedTask> now,
+        DateTime from,
+        IReadOnlyCollection<TaskTime> others
+    )
+    {
+        var was = earlier.Concat(annulled).SelectMany(e => e).ToLookup(t => t.Id);
+        var known = earlier.SelectMany(e => e).Select(t => t.Id).ToHashSet();
+        var made = now.ToDictionary(t => t.Id);
+        var kept = before
+            .Settled.Where(t => t.Work.IsEmpty || t.IsBegun || made.ContainsKey(t.Id) || !was.Contains(t.Id))
+            .ToList();
+        var there = kept.Select(t => t.Id).ToHashSet();
+        var fresh = now.Where(t => !there.Contains(t.Id) && !known.Contains(t.Id)).ToList();
+        there.UnionWith(fresh.Select(t => t.Id));
+        var ends = before.Times.ToLookup(t => t.Task.Crew, t => t.End);
+        ImmutableArray<TaskLink> Links(PlannedTask task) => [.. task.Links.Where(l => there.Contains(l.After))];
+        return TaskMove.Of(
+            before,
+            before.With(
+                [
+                    .. kept.Select(t =>
+                        (made.TryGetValue(t.Id, out var anew) && !t.Work.IsEmpty
+                            ? t with
+                            {
+                                Work = anew.Work,
+                                Hours = was[t.Id].Any(e => e.Hours == t.Hours) ? anew.Hours : t.Hours,
+                            }
+                            : t
+                        ) is var task
+                            ? task with
+                            {
+                                Links = Links(task),
+                            }
+                            : t
+                    ),
+                    .. fresh.Select(t =>
+                        t with
+                        {
+                            Start = ends[t.Crew].Append(from).Max(),
+                            Links = Links(t),
+                        }
+                    ),
+                ]
+            ),
+            others
+        );
+    }
+
     /// <summary>The command that brings a job's tasks to others, each with its place in the order.</summary>
     /// <param name="stands">As they stand in the job.</param>
     /// <param name="now">As they are to be.</param>

@@ -65,7 +65,7 @@ public sealed class ChangeOrders(
                     .Steps.Select((s, i) => new ChangeStepView(i, s.When))
                     .Where(s => !invoices.IsBilled(job, work, s.Number)),
             ],
-            Day.Written(day.Today.AddDays(works.Agreed(job).Job.Proposal.ValidDays)),
+            Day.Written(day.Today.AddDays(open.Get(job).Estimate.Job.Proposal.ValidDays)),
             outside.IsThere
         );
     }

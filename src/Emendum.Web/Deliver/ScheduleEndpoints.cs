@@ -108,6 +108,10 @@ public sealed record AddTask(StripAsked Strip, Guid Id, TaskTyped Typed);
 /// <summary>Takes a task away.</summary>
 public sealed record RemoveTask(StripAsked Strip, Guid Task);
 
+/// <summary>Takes what change orders did to the work order over into the plan.</summary>
+/// <param name="Strip">Which strip is seen.</param>
+public sealed record FollowChanges(StripAsked Strip);
+
 /// <summary>Tells those whom it concerns.</summary>
 /// <param name="Id">Made by the sender: the same again is done once.</param>
 /// <param name="Version">The job's version that was seen.</param>
@@ -129,6 +133,7 @@ public static class ScheduleEndpoints
         schedule.MapPost("/set", (Guid id, SetTask set, Scheduling of) => of.Set(id, set));
         schedule.MapPost("/add", (Guid id, AddTask add, Scheduling of) => of.Add(id, add));
         schedule.MapPost("/remove", (Guid id, RemoveTask remove, Scheduling of) => of.Remove(id, remove));
+        schedule.MapPost("/follow", (Guid id, FollowChanges follow, Scheduling of) => of.Follow(id, follow));
         schedule.MapPost("/publish", (Guid id, PublishSchedule publish, Scheduling of) => of.Publish(id, publish));
         schedule
             .MapGet("/calendar.ics", (Guid id, Scheduling of) => of.Calendar(id))

@@ -16,6 +16,7 @@ namespace Emendum.Web.Deliver;
 public sealed class Scheduling(
     OpenJobs open,
     WorkOrders works,
+    RevisionStore revisions,
     SiteStore sites,
     ScheduleStore schedules,
     SettingStore settings,
@@ -114,7 +115,8 @@ public sealed class Scheduling(
             Tell(of, of.Plan),
             [.. schedules.Published(of.Job).Select(p => new ToldView($"{moment(p.At)}, {p.By}", p.Told))],
             day.Written,
-            Says(of)
+            Says(of),
+            Followed(of) is { } move ? [.. Differences(of.Plan.Settled, move.Tasks)] : []
         );
     }
 
@@ -302,6 +304,56 @@ public sealed class Scheduling(
             Tell(of, after),
             StripOf(of, after, of.Plan, Clashes(after, of.Others), strip)
         );
+    }
+
+    /// <summary>What change orders did to the work order, done to the plan; null where the plan says it already, or nothing was planned or changed.</summary>
+    private TaskMove? Followed(Standing of)
+    {
+        if (
+            of.Plan.Tasks.IsEmpty
+            || !revisions
+                .Changes(of.Job)
+                .Any(c => c.Life.Facts.Any(f => f.Kind is FactKind.Accepted or FactKind.YesRecorded))
+        )
+            return null;
+        var (earlier, annulled, now) = works.Stages(of.Job);
+        var crews = of.Plan.Tasks.Where(t => !t.Work.IsEmpty).ToLookup(t => t.Name, t => t.Crew);
+        var usual = of.Firm.All.FirstOrDefault(c => !c.IsOtherFirm) ?? of.Firm.All.FirstOrDefault();
+        if (usual is null)
+            return null;
+        var from = day.Today.ToDateTime(default);
+        ImmutableArray<PlannedTask> Made(Core.Pricing.Estimate estimate) =>
+            TaskMaking.Of(estimate, section => crews[section].Append(usual.Id).First(), from);
+        var move = TaskEdit.Followed(
+            of.Plan,
+            [.. earlier.Select(Made)],
+            [.. annulled.Select(Made)],
+            Made(now),
+            from,
+            of.OtherTimes
+        );
+        return Differences(of.Plan.Settled, move.Tasks).Any() ? move : null;
+    }
+
+    private static IEnumerable<string> Differences(ImmutableArray<PlannedTask> was, ImmutableArray<PlannedTask> now)
+    {
+        static string Hours(decimal of) => $"{Core.Quantities.Shown.Tenths(of)} h";
+        var before = was.ToDictionary(t => t.Id);
+        foreach (var task in now)
+            if (!before.Remove(task.Id, out var old))
+                yield return $"{task.Called}: new, {Hours(task.Hours)}";
+            else if (old.Hours != task.Hours)
+                yield return $"{task.Called}: {Hours(old.Hours)} → {Hours(task.Hours)}";
+        foreach (var gone in before.Values)
+            yield return $"{gone.Called}: not done any more";
+    }
+
+    /// <summary>What taking the change orders over into the plan would do.</summary>
+    internal TaskPreview Follow(Guid job, FollowChanges follow)
+    {
+        var of = Of(job);
+        var move = Followed(of) ?? throw RefusedException.Of("task", "The plan is as the work order has it.");
+        return Preview(of, move, null, follow.Strip) with { Says = [.. Differences(of.Plan.Settled, move.Tasks)] };
     }
 
     private static IEnumerable<string> LaidOut(TaskPlan plan) =>

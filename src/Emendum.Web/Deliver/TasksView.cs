@@ -194,6 +194,7 @@ public sealed record SectionToLay(string Name, string Hours, Guid? Crew);
 /// <param name="Told">What was told, the latest first.</param>
 /// <param name="Today">The firm's day.</param>
 /// <param name="Says">How it stands, in words.</param>
+/// <param name="Changed">What change orders did to the work order and not to the plan yet; empty for nothing.</param>
 public sealed record TasksView(
     long Version,
     StripView Strip,
@@ -206,7 +207,8 @@ public sealed record TasksView(
     IReadOnlyList<TellView> Tell,
     IReadOnlyList<ToldView> Told,
     string Today,
-    string Says
+    string Says,
+    IReadOnlyList<string> Changed
 );
 
 /// <summary>A task that is moved.</summary>

@@ -45,6 +45,9 @@ public sealed class WorkOrders(
 {
     private readonly LastUsed<(Guid Job, Guid Fact), KeptOrder> held = new(16);
 
+    // As they were signed, they never change; of a large one the figures are many megabytes.
+    private readonly LastUsed<(Guid Job, Guid Yes), Estimate> estimates = new(4);
+
     /// <summary>What was accepted of a job; null while nothing is.</summary>
     public AcceptedWork? Of(Guid job)
     {
@@ -72,6 +75,23 @@ public sealed class WorkOrders(
             job,
             Signed(life, yes, signings.Frozen(job, yes.Revision)!),
             SentChange.Accepted(revisions.Changes(job))
+        );
+    }
+
+    /// <summary>The estimate as it was agreed: before each change order that was accepted and stands; with those that were accepted once and annulled; and as it is now.</summary>
+    /// <exception cref="RefusedException">Nothing was accepted.</exception>
+    public (ImmutableArray<Estimate> Earlier, ImmutableArray<Estimate> Annulled, Estimate Now) Stages(Guid job)
+    {
+        var life = revisions.Life(job);
+        var yes = life.Acceptance ?? throw RefusedException.Of("job", "Nothing was accepted yet.");
+        var signed = Signed(life, yes, signings.Frozen(job, yes.Revision)!);
+        var all = revisions.Changes(job);
+        var accepted = SentChange.Accepted(all);
+        var annulled = all.Where(c => c.Life.Facts.Any(f => f.Kind == FactKind.Annulled)).Except(accepted);
+        return (
+            [.. Enumerable.Range(0, Math.Max(1, accepted.Length)).Select(n => Changed(job, signed, accepted[..n]))],
+            [.. annulled.Select(c => Changed(job, signed, [.. accepted, c]))],
+            Changed(job, signed, accepted)
         );
     }
 
@@ -111,11 +131,16 @@ public sealed class WorkOrders(
 
     /// <summary>The estimate as it was signed. A further estimate goes as it was sent: nothing is chosen of it (L22).</summary>
     private Estimate Signed(ProposalLife life, Fact yes, Frozen frozen) =>
-        frozen.Agreed(
-            frozen.Revision.Start.Lead is null && signings.Standing(life, yes.Revision) is { Statement.Selection: > 0 }
-                ? signings.Selected(yes.Revision)
-                : Selection.AsSent
-        );
+        estimates.Of(
+            (frozen.Revision.Job, yes.Id),
+            () =>
+                frozen.Agreed(
+                    frozen.Revision.Start.Lead is null
+                    && signings.Standing(life, yes.Revision) is { Statement.Selection: > 0 }
+                        ? signings.Selected(yes.Revision)
+                        : Selection.AsSent
+                )
+        )!;
 
     /// <summary>It with the changes that were accepted since: of each the lines that it touches, as its own frozen job has them.</summary>
     private Estimate Changed(Guid job, Estimate signed, ImmutableArray<SentChange> changes) =>
