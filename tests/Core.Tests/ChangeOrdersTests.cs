@@ -58,6 +58,19 @@ public sealed class ChangeOrdersTests
     }
 
     [Fact]
+    public void What_is_no_lines_is_done_as_much_as_the_lines_are()
+    {
+        // 300 and 100, raised to 500: with the first done, three quarters of the 100 that it was raised by.
+        var job = new PricedJob(PricedJob.Plain with { LeastJob = 500 });
+        var first = job.Work(labour: 300);
+        job.Work(labour: 100);
+        var byLine = ContractByLine.Of(job.Estimate);
+        decimal Value(Func<CellKey, decimal> done) => WorkDone.ToDate(byLine.DoneBy(done), 1, 2).Sum;
+        Assert.Equal(375m, Value(line => line.Work == first ? 100 : 0));
+        Assert.Equal((0m, 500m), (Value(_ => 0), Value(_ => 100)));
+    }
+
+    [Fact]
     public void Dropped_work_is_credited_at_its_contract_value_less_goods_that_cannot_go_back()
     {
         // M14: 950, goods 200: −750; goods 1,000: 0.

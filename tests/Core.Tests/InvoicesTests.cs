@@ -83,6 +83,34 @@ public sealed class InvoicesTests
         Assert.Equal(field, Assert.Throws<RefusedException>(act).Refusal.Field);
 
     [Fact]
+    public void What_is_ticked_is_billed_line_by_line_in_its_own_categories()
+    {
+        // M4, M9: 100.00 exempt and 100.00 taxed, a deposit of 60.00 used in proportion, the exempt item billed: 85.00 and −15.00.
+        var agreed = Agreed(200);
+        agreed = agreed with
+        {
+            Categories = [new("E", [], "a school", 100), agreed.Categories[0] with { Amount = 100 }],
+            Total = 220,
+        };
+        var done = new Bills(BillsBy.Done, null, null);
+        var job = Issue(Begun(agreed), Amount(60));
+        BilledJob Ticked(decimal exempt, decimal taxed) =>
+            job with
+            {
+                Done = [new(ByCategory.Of(100, 0), exempt), new(ByCategory.Of(0, 100), taxed)],
+            };
+        Assert.Equal([85m, -15m], Ticked(100, 0).Of(done).Net.Amounts.ToArray());
+        // The rest: all that is open, to the cent.
+        var billed = Issue(Ticked(100, 0), done) with { Done = Ticked(100, 100).Done };
+        Assert.Equal([0m, 0m], (billed.Billing.Open - billed.Of(done).Net).Amounts.ToArray());
+        // A third of a cent is rounded once, over all lines.
+        Assert.Equal(33.33m, Ticked(33.33m, 0).DoneValue.Sum);
+        Refused("by", () => Ticked(0, 0).Of(done));
+        // Less than was billed is a credit note, and none is made by this.
+        Refused("by", () => (billed with { Done = Ticked(50, 0).Done }).Of(done));
+    }
+
+    [Fact]
     public void Steps_are_billed_once_in_any_order_and_the_one_that_is_left_closes()
     {
         // 1,190.01 in three: the steps print 396.67 each, the third invoice is 396.66 (M5).

@@ -83,6 +83,30 @@ public sealed class InvoicesTests : IDisposable
         );
 
     [Fact]
+    public async Task Work_that_is_ticked_is_billed_at_what_its_lines_are_worth_and_once()
+    {
+        // The gallery is half delivered: what its crews have ticked.
+        var wanted = Wanted("done");
+        var (status, view) = await Issue(wanted);
+        Assert.True(status == 200, view.ToJsonString());
+        var row = Row(view);
+        Assert.Matches(@"^Work done to date, line by line: \d+(\.\d)? % of the contract sum$", (string)row["label"]!);
+        var (sum, net) = (Money(view["sums"]![0]!["amount"]), Money(row["net"]));
+        Assert.InRange(net, 1, sum - 1);
+        using var pdf = PdfDocument.Open(
+            await server.Http.GetByteArrayAsync($"{At}/{(string)row["id"]!}/pdf")
+        );
+        Assert.Contains(
+            "Valuationstatement",
+            string.Concat(pdf.GetPages().Select(p => p.Text)).Replace(" ", "", StringComparison.Ordinal),
+            StringComparison.Ordinal
+        );
+        // Nothing more was ticked: there is nothing to bill.
+        var (again, refused) = await server.Post($"{At}/draft", wanted);
+        Assert.Equal((422, "value"), (again, (string)refused["field"]!));
+    }
+
+    [Fact]
     public async Task An_invoice_is_issued_once_at_the_total_that_was_seen()
     {
         var wanted = Wanted("percent", value: "40");

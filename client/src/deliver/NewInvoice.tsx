@@ -35,7 +35,10 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
     step: by === "step" ? step : by === "change" ? number : null,
     value: by === "percent" ? percent : by === "amount" ? amount : "",
   };
-  const asks = by === "step" || by === "change" ? wanted.step !== null : by === "rest" || wanted.value.trim() !== "";
+  const asks =
+    by === "step" || by === "change"
+      ? wanted.step !== null
+      : by === "rest" || by === "done" || wanted.value.trim() !== "";
   const {
     data: draft,
     error,
@@ -66,6 +69,9 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
         options={[
           ...(open.length > 0 ? [{ value: "step" as const, words: "A step of the payment plan" }] : []),
           { value: "percent" as const, words: "Work done to date", small: "percent of the contract sum" },
+          ...(data.done !== ""
+            ? [{ value: "done" as const, words: "Work that is ticked", small: "line by line, at what each is worth" }]
+            : []),
           { value: "amount" as const, words: "An amount on account", small: "not tied to work; used up later" },
           ...(data.changes.length > 0
             ? [{ value: "change" as const, words: "A change order", small: "on its own" }]
@@ -111,7 +117,7 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
           onType={setAmount}
         />
       )}
-      {refused && (by === "step" || by === "change" || by === "rest") && (
+      {refused && ["step", "change", "done", "rest"].includes(by) && (
         <p className="error" role="alert">
           {refused}
         </p>

@@ -54,6 +54,16 @@ public sealed record ContractByLine(ImmutableDictionary<CellKey, ByCategory> Lin
     private static ByCategory Sum(IEnumerable<ByCategory> of, int categories) =>
         of.Aggregate(ByCategory.Nothing(categories), (sum, one) => sum + one);
 
+    /// <summary>How much of it is done: each line as it is, what is no line's as much as of the lines.</summary>
+    /// <param name="percent">How much of a line is done, 0 to 100.</param>
+    public ImmutableArray<LineDone> DoneBy(Func<CellKey, decimal> percent)
+    {
+        var lines = Lines.Select(l => new LineDone(l.Value, percent(l.Key))).ToList();
+        var all = lines.Sum(l => l.Value.Sum);
+        var done = all == 0 ? 0 : Rounding.Figure(lines.Sum(l => l.Value.Sum * l.Percent) / all);
+        return [.. lines, .. Rows.Select(r => new LineDone(r.Value, Math.Clamp(done, 0, 100)))];
+    }
+
     /// <summary>It after a change: each line that the change touches is worth what the change leaves of it.</summary>
     /// <param name="change">The change.</param>
     /// <param name="contract">The contract with the change in it.</param>

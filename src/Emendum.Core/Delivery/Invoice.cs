@@ -20,6 +20,9 @@ public enum BillsBy
 
     /// <summary>A change order that was accepted, on its own (M6).</summary>
     Change,
+
+    /// <summary>Work done to date, line by line as it is ticked (M4).</summary>
+    Done,
 }
 
 /// <summary>What an invoice bills.</summary>
@@ -127,6 +130,12 @@ public sealed record BilledJob(
 
     /// <summary>Snags, and whether the customer has taken the work.</summary>
     public Completion Completion { get; init; } = Completion.Nothing;
+
+    /// <summary>Lines and rows of the contract with how much of each is done, for whoever bills by that; empty where nobody asks.</summary>
+    public ImmutableArray<LineDone> Done { get; init; } = [];
+
+    /// <summary>Value of work to date by its lines: rounded once, in their own categories (M4).</summary>
+    public ByCategory DoneValue => WorkDone.ToDate(Done, Agreed.Categories.Length, Agreed.Places);
 
     /// <summary>Most invoices and credit notes of a job.</summary>
     public const int Most = 1000;
@@ -278,6 +287,7 @@ public sealed record BilledJob(
             BillsBy.Percent => OfPercent(billing, bills.Value),
             BillsBy.Amount => OfAmount(billing, bills.Value),
             BillsBy.Change => OfChange(billing, bills.Step),
+            BillsBy.Done => OfDone(billing),
             _ => billing.ToDate(billing.Contract.Sum, last: true),
         };
         if (
@@ -335,14 +345,24 @@ public sealed record BilledJob(
                 "value",
                 "Done to date: more than 0 and at most 100 %, with at most two decimals."
             );
-        var part = billing.ToDate(billing.Percent(value), last: value == 100);
-        if (part.Work.Sum < 0)
-            throw RefusedException.Of(
-                "value",
+        return Charged(billing, billing.ToDate(billing.Percent(value), last: value == 100), "value");
+    }
+
+    private Part OfDone(Billing billing)
+    {
+        if (Done.All(l => l.Percent == 0))
+            throw RefusedException.Of("by", "Nothing is ticked as done.");
+        return Charged(billing, billing.ToDate(DoneValue, last: Done.All(l => l.Percent == 100)), "by");
+    }
+
+    /// <summary>Refuses work to date that is less than what was billed of it: that is a credit note.</summary>
+    private static Part Charged(Billing billing, Part part, string field) =>
+        part.Work.Sum >= 0
+            ? part
+            : throw RefusedException.Of(
+                field,
                 $"{Quantities.Shown.Money(billing.Worked.Sum, billing.Contract.Places)} of work was billed already, which is more than that: credit an invoice first."
             );
-        return part;
-    }
 
     private static Part OfAmount(Billing billing, decimal? amount)
     {

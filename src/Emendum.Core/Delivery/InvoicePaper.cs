@@ -162,7 +162,7 @@ public static class InvoicePaper
             var sum = billing.Contract.Sum.Sum;
             yield return new PriceTable(
                 Agreed.Currency,
-                Invoice.Bills.By == BillsBy.Percent
+                Invoice.Bills.By is BillsBy.Percent or BillsBy.Done
                     ? [.. Valued(Valuation.Of(billing, Part), sum)]
                     :
                     [

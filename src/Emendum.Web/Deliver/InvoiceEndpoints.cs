@@ -18,8 +18,8 @@ public sealed record InvoiceWanted(BillsBy By, int? Step, string Value)
     /// <summary>It, read.</summary>
     /// <exception cref="RefusedException">The value cannot be read.</exception>
     internal Bills Read() =>
-        By is BillsBy.Step or BillsBy.Rest or BillsBy.Change
-            ? new(By, By == BillsBy.Rest ? null : Step, null)
+        By is BillsBy.Step or BillsBy.Rest or BillsBy.Change or BillsBy.Done
+            ? new(By, By is BillsBy.Step or BillsBy.Change ? Step : null, null)
             : new(
                 By,
                 null,

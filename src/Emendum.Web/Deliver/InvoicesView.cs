@@ -177,10 +177,16 @@ public sealed record InvoicesView(
                 $"Step {bills.Step + 1} of the payment plan: {billed.Agreed.Steps[bills.Step!.Value].When}{string.Concat(billed.OpenChanges.Where(c => c.WithStep == bills.Step).Select(c => $", with change order {c.Number}"))}",
             BillsBy.Percent => $"Work done to date, {Shown.Typed(bills.Value!.Value)} % of the contract sum",
             BillsBy.Amount => "Amount",
+            BillsBy.Done => $"Work done to date, line by line: {DoneOf(billed)} of the contract sum",
             BillsBy.Change =>
                 $"Change order {bills.Step}: {billed.Agreed.Changes.First(c => c.Number == bills.Step).Title}",
             _ => "All that is open",
         };
+
+    private static string DoneOf(BilledJob billed) =>
+        billed.Billing.Contract.Sum.Sum is not 0 and var sum
+            ? $"{Shown.Typed(decimal.Round(billed.DoneValue.Sum / sum * 100m, 1))} %"
+            : "all";
 
     internal static InvoicesView Of(BilledJob billed, SiteLog log, FirmDay day)
     {

@@ -71,8 +71,20 @@ public sealed class Invoicing(
     internal InvoiceDraft Draft(Guid job, InvoiceWanted wanted)
     {
         var work = Accepted(job);
-        var (billed, bills) = (Billed(job, work), wanted.Read());
+        var bills = wanted.Read();
+        var billed = Billed(job, work) with { Done = Done(job, work, bills) };
         return InvoiceDraft.Of(billed, billed.Of(bills), InvoicesView.LabelOf(billed, bills));
+    }
+
+    /// <summary>Lines of the contract with how much of each is ticked, where that is billed; a line that is in the order no more has in the contract what was done of it.</summary>
+    private ImmutableArray<LineDone> Done(Guid job, AcceptedWork work, Bills bills)
+    {
+        if (bills.By != BillsBy.Done)
+            return [];
+        var log = sites.Log(job, work.Order);
+        return orders
+            .ByLine(job)
+            .DoneBy(line => work.Order.Line(line.Work, line.Place) is { } ordered ? log.PercentOf(ordered) : 100);
     }
 
     /// <summary>Issues an invoice: number, amounts and document in one transaction.</summary>
@@ -81,6 +93,7 @@ public sealed class Invoicing(
         var (work, terms, bills) = (Accepted(job), Terms, issue.Wanted.Read());
         if (issue.Reason.Length > 500)
             throw RefusedException.Of("reason", "At most 500 characters.");
+        var done = Done(job, work, bills);
         var billed = store.Issue(
             job,
             work.Yes.Id,
@@ -88,8 +101,9 @@ public sealed class Invoicing(
             terms,
             issue.Id,
             day.Today,
-            (before, number, issued) =>
+            (stands, number, issued) =>
             {
+                var before = stands with { Done = done };
                 var part = before.Of(bills);
                 var draft = InvoiceDraft.Of(before, part, "");
                 if (draft.Total != issue.Total)

@@ -110,13 +110,21 @@ public sealed class WorkOrders(
     }
 
     /// <summary>The contract sum by its lines, with the changes that were accepted since.</summary>
-    /// <exception cref="RefusedException">Nothing was accepted.</exception>
+    /// <exception cref="RefusedException">Nothing was accepted; or what was agreed comes to another sum by today's rules, so that no line can be told its part of it.</exception>
     public ContractByLine ByLine(Guid job)
     {
         var life = revisions.Life(job);
         var yes = life.Acceptance ?? throw RefusedException.Of("job", "Nothing was accepted yet.");
-        var signed = Signed(life, yes, signings.Frozen(job, yes.Revision)!);
-        var contract = AgreedContract.Of(signed);
+        var frozen = signings.Frozen(job, yes.Revision)!;
+        var signed = Signed(life, yes, frozen);
+        var contract = First(job, life, yes, frozen).Money.Contract;
+        if (
+            !AgreedContract.Of(signed).Categories.Select(c => c.Amount).SequenceEqual(contract.Categories.Select(c => c.Amount))
+        )
+            throw RefusedException.Of(
+                "by",
+                "The rules have changed since this was accepted: its lines come to another sum. Bill it by step or percent."
+            );
         var byLine = ContractByLine.Of(signed);
         foreach (var change in SentChange.Accepted(revisions.Changes(job)))
         {
@@ -159,10 +167,9 @@ public sealed class WorkOrders(
                 Trace.Silent
             );
 
-    /// <summary>The work order as it stands: that of the acceptance, or after the change that was accepted or annulled last.</summary>
-    private KeptOrder Kept(Guid job, ProposalLife life, Fact yes, Frozen frozen, ImmutableArray<SentChange> all)
-    {
-        var first = held.Of(
+    /// <summary>The work order as it was accepted.</summary>
+    private KeptOrder First(Guid job, ProposalLife life, Fact yes, Frozen frozen) =>
+        held.Of(
             (job, yes.Id),
             () =>
                 WithGoods(
@@ -172,6 +179,11 @@ public sealed class WorkOrders(
                     frozen
                 )
         )!;
+
+    /// <summary>The work order as it stands: that of the acceptance, or after the change that was accepted or annulled last.</summary>
+    private KeptOrder Kept(Guid job, ProposalLife life, Fact yes, Frozen frozen, ImmutableArray<SentChange> all)
+    {
+        var first = First(job, life, yes, frozen);
         var rests = SentChange.RestsOn(yes, all);
         if (rests == yes.Id)
             return first;
