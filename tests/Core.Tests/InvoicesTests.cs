@@ -101,7 +101,10 @@ public sealed class InvoicesTests
             };
         Assert.Equal([85m, -15m], Ticked(100, 0).Of(done).Net.Amounts.ToArray());
         // The rest: all that is open, to the cent.
-        var billed = Issue(Ticked(100, 0), done) with { Done = Ticked(100, 100).Done };
+        var billed = Issue(Ticked(100, 0), done) with
+        {
+            Done = Ticked(100, 100).Done,
+        };
         Assert.Equal([0m, 0m], (billed.Billing.Open - billed.Of(done).Net).Amounts.ToArray());
         // A third of a cent is rounded once, over all lines.
         Assert.Equal(33.33m, Ticked(33.33m, 0).DoneValue.Sum);

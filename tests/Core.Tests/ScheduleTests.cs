@@ -50,7 +50,13 @@ public sealed class ScheduleTests
                 Work = [Id(500 + number)],
             };
         // As it was made: walls, ceilings, floors after the walls, skirting. Then hours of the ceilings were typed, the skirting was taken away, the floors have begun.
-        ImmutableArray<PlannedTask> signed = [Made(1, 8), Made(2, 8), Made(3, 8, new TaskLink(Id(101), 0, 0)), Made(4, 4)];
+        ImmutableArray<PlannedTask> signed =
+        [
+            Made(1, 8),
+            Made(2, 8),
+            Made(3, 8, new TaskLink(Id(101), 0, 0)),
+            Made(4, 4),
+        ];
         var before = Plan(
             signed[0],
             signed[1] with

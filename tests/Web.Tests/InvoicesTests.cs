@@ -93,9 +93,7 @@ public sealed class InvoicesTests : IDisposable
         Assert.Matches(@"^Work done to date, line by line: \d+(\.\d)? % of the contract sum$", (string)row["label"]!);
         var (sum, net) = (Money(view["sums"]![0]!["amount"]), Money(row["net"]));
         Assert.InRange(net, 1, sum - 1);
-        using var pdf = PdfDocument.Open(
-            await server.Http.GetByteArrayAsync($"{At}/{(string)row["id"]!}/pdf")
-        );
+        using var pdf = PdfDocument.Open(await server.Http.GetByteArrayAsync($"{At}/{(string)row["id"]!}/pdf"));
         Assert.Contains(
             "Valuationstatement",
             string.Concat(pdf.GetPages().Select(p => p.Text)).Replace(" ", "", StringComparison.Ordinal),

@@ -34,6 +34,7 @@ test("what is wanted besides becomes a change order: seen, sent, signed on the c
   await saved(page);
 
   await page.keyboard.press("Alt+5");
+  await page.getByRole("button", { name: "Changes" }).press("Enter");
   const differs = page.getByRole("list", { name: "Differences" });
   await expect(differs.getByRole("listitem")).toHaveCount(2);
   await expect(differs).toContainText("added: 288.0 ft²");
@@ -119,9 +120,7 @@ test("what is wanted besides becomes a change order: seen, sent, signed on the c
   await tasks.getByRole("button", { name: "Take them over" }).press("Enter");
   const taking = page.getByRole("region", { name: "Before it is moved" });
   await expect(taking).toContainText("What changes");
-  await taking
-    .getByRole("button", { name: "Take over only" })
-    .press("Enter");
+  await taking.getByRole("button", { name: "Take over only" }).press("Enter");
   await expect(tasks).toBeVisible();
   await expect(tasks).not.toContainText("Change orders are not in it yet");
   await page.getByRole("button", { name: "Invoices" }).press("Enter");

@@ -6837,6 +6837,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/schedule/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FollowChanges"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskPreview"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/deliver/schedule/publish": {
         parameters: {
             query?: never;
@@ -8226,7 +8267,7 @@ export interface components {
             interestPercent: string;
         };
         /** @enum {unknown} */
-        BillsBy: "step" | "percent" | "amount" | "rest" | "change";
+        BillsBy: "step" | "percent" | "amount" | "rest" | "change" | "done";
         Block: {
             /** Format: uuid */
             id: string;
@@ -10021,6 +10062,9 @@ export interface components {
             seasons: components["schemas"]["SeasonView"][];
             years: components["schemas"]["FigureView"][];
             words: string[];
+        };
+        FollowChanges: {
+            strip: components["schemas"]["StripAsked"];
         };
         FrequenciesView: {
             rhythm: string;
@@ -12404,6 +12448,7 @@ export interface components {
             told: components["schemas"]["ToldView"][];
             today: string;
             says: string;
+            changed: string[];
         };
         TaskTyped: {
             name: string;

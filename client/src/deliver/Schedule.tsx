@@ -1,6 +1,6 @@
 import { Button } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useState } from "react";
 import { Link } from "react-router";
 import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
@@ -41,6 +41,14 @@ export function Schedule() {
   );
   // What was ticked, booked or told elsewhere stands here, too.
   useEffect(() => void again(), [again, happened]);
+  // What is only looked at is put back from anywhere.
+  const looks = moving !== null && dialog === null;
+  useLayoutEffect(() => {
+    if (!looks) return;
+    const back = (e: KeyboardEvent) => e.key === "Escape" && setMoving(null);
+    addEventListener("keydown", back);
+    return () => removeEventListener("keydown", back);
+  }, [looks]);
   if (!data) return <div aria-busy="true" aria-label="Opening the schedule" />;
   const task = data.tasks.find((t) => t.id === chosen);
   const asked: Schemas["StripAsked"] = { ...strip, from: data.strip.from };

@@ -1,4 +1,4 @@
-import { type CSSProperties, type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import { type CSSProperties, type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { classes } from "../controls/classes";
 import styles from "./schedule.module.css";
@@ -45,7 +45,8 @@ export function Strip({ strip, chosen, focus, ...does }: Props) {
   const days = strip.days.length;
   const board = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
-  useEffect(() => {
+  // Whoever sees it can press its keys: it has the focus before it is painted.
+  useLayoutEffect(() => {
     if (focus) board.current?.querySelector<HTMLElement>(`[data-task="${focus}"]`)?.focus({ preventScroll: true });
   }, [focus, strip]);
 

@@ -131,27 +131,23 @@ public static class TaskEdit
             before.With(
                 [
                     .. kept.Select(t =>
-                        (made.TryGetValue(t.Id, out var anew) && !t.Work.IsEmpty
-                            ? t with
-                            {
-                                Work = anew.Work,
-                                Hours = was[t.Id].Any(e => e.Hours == t.Hours) ? anew.Hours : t.Hours,
-                            }
-                            : t
-                        ) is var task
+                        (
+                            made.TryGetValue(t.Id, out var anew) && !t.Work.IsEmpty
+                                ? t with
+                                {
+                                    Work = anew.Work,
+                                    Hours = was[t.Id].Any(e => e.Hours == t.Hours) ? anew.Hours : t.Hours,
+                                }
+                                : t
+                        )
+                            is var task
                             ? task with
                             {
                                 Links = Links(task),
                             }
                             : t
                     ),
-                    .. fresh.Select(t =>
-                        t with
-                        {
-                            Start = ends[t.Crew].Append(from).Max(),
-                            Links = Links(t),
-                        }
-                    ),
+                    .. fresh.Select(t => t with { Start = ends[t.Crew].Append(from).Max(), Links = Links(t) }),
                 ]
             ),
             others

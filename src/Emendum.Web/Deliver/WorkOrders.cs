@@ -119,7 +119,10 @@ public sealed class WorkOrders(
         var signed = Signed(life, yes, frozen);
         var contract = First(job, life, yes, frozen).Money.Contract;
         if (
-            !AgreedContract.Of(signed).Categories.Select(c => c.Amount).SequenceEqual(contract.Categories.Select(c => c.Amount))
+            !AgreedContract
+                .Of(signed)
+                .Categories.Select(c => c.Amount)
+                .SequenceEqual(contract.Categories.Select(c => c.Amount))
         )
             throw RefusedException.Of(
                 "by",
