@@ -323,7 +323,7 @@ internal sealed class Fuzz
         }
         if (path.StartsWith("/api/outbox/", StringComparison.Ordinal) && mails.Count > 0 && Chance(90))
             path = path.Replace("{id}", One(mails), StringComparison.Ordinal);
-        var filled = path.Contains("?from=", StringComparison.Ordinal)
+        var filled = path.Contains('?', StringComparison.Ordinal)
             ? path.Replace("{id}", job, StringComparison.Ordinal)
             : Filled(path, operation, Chance(95) ? job : null);
         var name = $"{method} {asDescribed}";
@@ -377,7 +377,12 @@ internal sealed class Fuzz
             cancel["id"] = told!["scheduled"]?["id"]?.DeepClone() ?? Id();
         }
         if (method == HttpMethod.Post && path.EndsWith("/mails", StringComparison.Ordinal) && body is JsonObject again)
-            (again["fact"], again["message"]) = (Id(), Message());
+        {
+            again["message"] = Message();
+            // A paper of delivery goes under its own id.
+            if (delivers is null)
+                again["fact"] = Id();
+        }
         if (path.EndsWith("/revoke", StringComparison.Ordinal) && body is JsonObject revoke)
             revoke["fact"] = Id();
         if (
@@ -462,9 +467,30 @@ internal sealed class Fuzz
                 ["value"] = "1",
             }
         );
-        view["changes"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/changes");
+        view["changes"] = await Changes(view);
         view["schedule"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/schedule");
         view["one"] = (await draft.Content.ReadFromJsonAsync<JsonObject>())!["total"]?.DeepClone() ?? "";
+        // There is one to be paid and sent, whatever was credited.
+        if (!view["billed"]!["invoices"]!.AsArray().Any(i => (bool)i!["mayCredit"]!))
+        {
+            using var issued = await http.PostAsJsonAsync(
+                $"/api/jobs/{Gallery}/deliver/invoices",
+                new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["wanted"] = new JsonObject
+                    {
+                        ["by"] = "amount",
+                        ["step"] = null,
+                        ["value"] = "1",
+                    },
+                    ["total"] = view["one"]!.DeepClone(),
+                    ["supplied"] = "",
+                    ["reason"] = "one more",
+                }
+            );
+            view["billed"] = await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/invoices");
+        }
         return view;
     }
 
@@ -484,6 +510,11 @@ internal sealed class Fuzz
             : path.Contains("/moves/", StringComparison.Ordinal) ? of["buying"]!["moves"]!.AsArray()
             : [];
         var fact = facts.FirstOrDefault(f => (bool)f!["mayTakeBack"]!);
+        if (
+            path.EndsWith("/schedule/work-order.pdf", StringComparison.Ordinal)
+            && of["schedule"]!["days"]!.AsArray().FirstOrDefault() is { } day
+        )
+            path += $"?crew={(string)day["crew"]!}&day={(string)day["day"]!}";
         return path.Replace("{link}", First("links", "open"), StringComparison.Ordinal)
             .Replace(
                 "{snag}",
@@ -496,16 +527,77 @@ internal sealed class Fuzz
             .Replace("{payment}", (string?)payment?["id"] ?? Id(), StringComparison.Ordinal);
     }
 
+    /// <summary>Change orders, and what differs: where nothing does, a place more is painted; one that waits is agreed to.</summary>
+    private async Task<JsonObject> Changes(JsonObject view)
+    {
+        async Task<JsonObject> Now() =>
+            (await http.GetFromJsonAsync<JsonObject>($"/api/jobs/{Gallery}/deliver/changes"))!;
+        var changes = await Now();
+        if (changes["changes"]!.AsArray().FirstOrDefault(c => (string)c!["state"]! == "sent") is { } waits)
+        {
+            using var yes = await http.PostAsJsonAsync(
+                $"/api/jobs/{Gallery}/revisions/{(string)waits["id"]!}/facts",
+                new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["kind"] = "yesRecorded",
+                    ["words"] = "by word",
+                    ["day"] = view["today"]!.DeepClone(),
+                    ["asSent"] = true,
+                    ["photo"] = "",
+                }
+            );
+            return await Now();
+        }
+        if (changes["differs"]!.AsArray().Any(p => (string)p!["sent"]! == ""))
+            return changes;
+        var place = Id();
+        async Task Do(JsonObject command)
+        {
+            using var done = await http.PostAsJsonAsync(
+                $"/api/jobs/{Gallery}/commands",
+                new JsonObject
+                {
+                    ["id"] = Id(),
+                    ["base"] = 0,
+                    ["client"] = Id(),
+                    ["command"] = command,
+                }
+            );
+        }
+        await Do(
+            new()
+            {
+                ["type"] = "addPlace",
+                ["place"] = place,
+                ["line"] = "Porch 10 x 8 x 8",
+                ["group"] = "",
+                ["after"] = null,
+            }
+        );
+        await Do(
+            new()
+            {
+                ["type"] = "fillCells",
+                ["work"] = new JsonArray(view["order"]!["lines"]![0]!["work"]!.DeepClone()),
+                ["places"] = new JsonArray(place),
+                ["was"] = ".",
+                ["state"] = "included",
+            }
+        );
+        return await Now();
+    }
+
     /// <summary>A change order of what differs, or the question what it would come to.</summary>
     private async Task Changed(JsonObject body, JsonObject of)
     {
         var wanted = body["wanted"] as JsonObject ?? body;
-        wanted["title"] = One<string>(["The porch, too", "", new string('x', 500)]);
+        wanted["title"] = One<string>(["The porch, too", "The porch, too", "", new string('x', 500)]);
         wanted["pieces"] = new JsonArray(
             [
                 .. of["changes"]!["differs"]!
                     .AsArray()
-                    .Where(p => (string)p!["sent"]! == "" && Chance(70))
+                    .Where(p => (string)p!["sent"]! == "")
                     .Select(p => p!["id"]!.DeepClone()),
             ]
         );
