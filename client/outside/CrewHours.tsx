@@ -166,7 +166,8 @@ interface Field {
   "aria-describedby": string | undefined;
 }
 
-function Row(props: { label: string; wrong?: string; children: (row: Field) => ReactNode }) {
+/** A field of a form, with what is wrong with it. */
+export function Row(props: { label: string; wrong?: string; children: (row: Field) => ReactNode }) {
   const id = useId();
   return (
     <div className={styles.row}>

@@ -2,6 +2,7 @@ import { useEffect, useState, type CSSProperties } from "react";
 import type { Schemas } from "../src/api/client";
 import { answered, sent } from "./answered";
 import { CrewHours } from "./CrewHours";
+import { CrewVisits } from "./CrewVisits";
 import styles from "./crew.module.css";
 import { NotHere } from "./NotHere";
 import { usePage } from "./usePage";
@@ -14,7 +15,7 @@ const asked = new URLSearchParams(location.search);
 
 /** Where the page is asked: by the crew's link, or by the office, which looks at it and does nothing there. */
 const at = token === undefined ? `/api/jobs/${asked.get("job")}/deliver/links/${asked.get("link")}` : `/c/${token}`;
-const looks = token === undefined;
+export const looks = token === undefined;
 
 const json = async (answer: Promise<Response>) => (await (await answer).json()) as Page;
 
@@ -23,6 +24,7 @@ export const crew = {
   load: () => json(answered(fetch(`${at}/page`))),
   done: (mark: Schemas["MarkDone"]) => json(sent(`${at}/done`, mark)),
   hours: (write: Schemas["WriteHours"]) => json(sent(`${at}/hours`, write)),
+  visits: (say: Schemas["SayOfVisits"]) => json(sent(`${at}/visits`, say)),
   mended: (snag: string, mend: Schemas["MendSnag"]) => json(sent(`${at}/snags/${snag}/mended`, mend)),
   takeBack: (fact: string, id: string) => json(sent(`${at}/hours/${fact}/take-back`, { id })),
 };
@@ -89,6 +91,7 @@ function Shown({ page, onPage }: { page: Page; onPage: (page: Page) => void }) {
               </button>
               {!looks && <a href={`${at}/pdf?bySection=${bySection}`}>PDF</a>}
             </p>
+            {page.visits.length > 0 && <CrewVisits page={page} onPage={onPage} />}
             {page.snags.length > 0 && <Snags page={page} onPage={onPage} />}
             <Groups order={order} bySection={bySection} onPage={onPage} />
             <Rest page={page} />

@@ -73,6 +73,19 @@ public sealed class ScheduleStore(Database database)
         );
     }
 
+    /// <summary>Tasks of a job as its last edit left them.</summary>
+    public ImmutableArray<PlannedTask> TasksOf(Guid job)
+    {
+        using var connection = database.Connect();
+        return connection
+            .Rows(
+                "SELECT tasks FROM job_tasks WHERE job_id = $job",
+                r => JsonSerializer.Deserialize<ImmutableArray<PlannedTask>>(r.GetString(0), CoreJson.Options),
+                ("$job", job)
+            )
+            .FirstOrDefault([]);
+    }
+
     /// <summary>Keeps the tasks of a job beside it, in the transaction of the edit that has changed them.</summary>
     internal static void Keep(SqliteConnection connection, Job job)
     {

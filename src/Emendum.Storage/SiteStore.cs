@@ -42,7 +42,7 @@ public sealed class SiteStore(Database database)
             ],
             [
                 .. connection.Rows(
-                    "SELECT id, worked_for, work_id, place_id, person, day, hours, words, at, by, link_id, takes_back FROM hours_fact WHERE job_id = $job ORDER BY number",
+                    "SELECT id, worked_for, work_id, place_id, person, day, hours, words, at, by, link_id, takes_back, visit_id FROM hours_fact WHERE job_id = $job ORDER BY number",
                     r => new HoursFact(
                         r.GetGuid(0),
                         Enum.Parse<HoursFor>(r.GetString(1)),
@@ -58,11 +58,97 @@ public sealed class SiteStore(Database database)
                     {
                         Link = r.IsDBNull(10) ? null : r.GetGuid(10),
                         TakesBack = r.IsDBNull(11) ? null : r.GetGuid(11),
+                        Visit = r.IsDBNull(12) ? null : r.GetGuid(12),
                     },
                     ("$job", job)
                 ),
             ]
+        )
+        {
+            Visits = [.. Visits(connection, job)],
+        };
+
+    private static List<VisitFact> Visits(SqliteConnection connection, Guid job) =>
+        connection.Rows(
+            "SELECT id, visit_id, kind_id, said, day, words, at, by, link_id FROM visit_fact WHERE job_id = $job ORDER BY number",
+            r => new VisitFact(
+                r.GetGuid(0),
+                r.GetGuid(1),
+                r.GetGuid(2),
+                Enum.Parse<VisitSaid>(r.GetString(3)),
+                Day.Of(r.GetString(4)),
+                r.GetString(5),
+                JobStore.Moment(r.GetString(6)),
+                r.GetString(7)
+            )
+            {
+                Link = r.IsDBNull(8) ? null : r.GetGuid(8),
+            },
+            ("$job", job)
         );
+
+    /// <summary>Visits that are left out, of all jobs: by the last word about each.</summary>
+    public HashSet<Guid> LeftOut()
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Rows(
+                "SELECT visit_id FROM visit_fact WHERE number IN (SELECT max(number) FROM visit_fact GROUP BY job_id, visit_id) AND said IN ('LeftOut', 'LeftOutByThem')",
+                r => r.GetGuid(0)
+            ),
+        ];
+    }
+
+    /// <summary>Says what has become of visits, with the hours that were worked on them: all of it or none. The same ids again change nothing.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="order">Its work order.</param>
+    /// <param name="facts">What is said.</param>
+    /// <param name="hours">Hours of it.</param>
+    /// <param name="today">The firm's day.</param>
+    /// <param name="about">Sections that whoever says it knows of; none for all.</param>
+    /// <exception cref="RefusedException">It cannot be said; says why.</exception>
+    public SiteLog Record(
+        Guid job,
+        WorkOrder order,
+        IReadOnlyCollection<VisitFact> facts,
+        IReadOnlyCollection<HoursFact> hours,
+        DateOnly today,
+        ImmutableArray<string> about = default
+    )
+    {
+        using var writing = database.Writes();
+        var connection = writing.Connection;
+        var log = Log(connection, job, order);
+        var there = log.Visits.Select(v => v.Id).Concat(log.Hours.Select(h => h.Id)).ToHashSet();
+        foreach (var fact in facts.Where(f => !there.Contains(f.Id)))
+        {
+            (log with { Order = order.About(about) }).Check(fact, today);
+            CheckLink(connection, job, fact.Link);
+            connection.Run(
+                "INSERT INTO visit_fact (id, job_id, visit_id, kind_id, said, day, words, at, by, link_id) VALUES ($id, $job, $visit, $kind, $said, $day, $words, $at, $by, $link)",
+                ("$id", fact.Id),
+                ("$job", job),
+                ("$visit", fact.Visit),
+                ("$kind", fact.Kind),
+                ("$said", fact.Said.ToString()),
+                ("$day", Day.Written(fact.Day)),
+                ("$words", fact.Words),
+                ("$at", JobStore.Utc(fact.At)),
+                ("$by", fact.By),
+                ("$link", fact.Link)
+            );
+            log = log with { Visits = log.Visits.Add(fact) };
+        }
+        foreach (var fact in hours.Where(f => !there.Contains(f.Id)))
+        {
+            (log with { Order = order.About(about) }).Check(fact, today);
+            log = Insert(connection, job, log, fact);
+        }
+        Teach(connection, job, log);
+        writing.Commit();
+        return log;
+    }
 
     /// <summary>How much of each line of a job is done by the last word about it, percent.</summary>
     internal static Func<CellKey, decimal> DoneOf(SqliteConnection connection, Guid job)
@@ -114,7 +200,7 @@ public sealed class SiteStore(Database database)
                 ("$link", fact.Link)
             );
         }
-        var then = new SiteLog(order, [.. log.Done, .. facts.Where(f => !there.Contains(f.Id))], log.Hours);
+        var then = log with { Done = [.. log.Done, .. facts.Where(f => !there.Contains(f.Id))] };
         Teach(connection, job, then);
         writing.Commit();
         return then;
@@ -162,9 +248,17 @@ public sealed class SiteStore(Database database)
 
     private static SiteLog Append(Writing writing, Guid job, SiteLog log, HoursFact fact)
     {
-        CheckLink(writing.Connection, job, fact.Link);
-        writing.Connection.Run(
-            "INSERT INTO hours_fact (id, job_id, worked_for, work_id, place_id, person, day, hours, words, at, by, link_id, takes_back) VALUES ($id, $job, $for, $work, $place, $person, $day, $hours, $words, $at, $by, $link, $back)",
+        var then = Insert(writing.Connection, job, log, fact);
+        Teach(writing.Connection, job, then);
+        writing.Commit();
+        return then;
+    }
+
+    private static SiteLog Insert(SqliteConnection connection, Guid job, SiteLog log, HoursFact fact)
+    {
+        CheckLink(connection, job, fact.Link);
+        connection.Run(
+            "INSERT INTO hours_fact (id, job_id, worked_for, work_id, place_id, person, day, hours, words, at, by, link_id, takes_back, visit_id) VALUES ($id, $job, $for, $work, $place, $person, $day, $hours, $words, $at, $by, $link, $back, $visit)",
             ("$id", fact.Id),
             ("$job", job),
             ("$for", fact.For.ToString()),
@@ -177,12 +271,10 @@ public sealed class SiteStore(Database database)
             ("$at", JobStore.Utc(fact.At)),
             ("$by", fact.By),
             ("$link", fact.Link),
-            ("$back", fact.TakesBack)
+            ("$back", fact.TakesBack),
+            ("$visit", fact.Visit)
         );
-        var then = log with { Hours = log.Hours.Add(fact) };
-        Teach(writing.Connection, job, then);
-        writing.Commit();
-        return then;
+        return log with { Hours = log.Hours.Add(fact) };
     }
 
     /// <summary>A link that was revoked while its page stood open does nothing more.</summary>

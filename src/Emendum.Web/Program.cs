@@ -91,6 +91,7 @@ builder
     .AddSingleton<ScheduleStore>()
     .AddSingleton<CrewDays>()
     .AddSingleton<Scheduling>()
+    .AddSingleton<Rounds>()
     .AddSingleton<BookStore>()
     .AddSingleton<CompanyStore>()
     .AddSingleton<SettingStore>()

@@ -7,7 +7,7 @@ using Xunit;
 
 namespace Emendum.Core.Tests;
 
-/// <summary>Money after the yes (delivery.md, M2 to M30): every number of the page, and random contracts that close to the cent.</summary>
+/// <summary>Money after the yes (delivery.md, M2 to M29; of rounds see RoundYearTests): every number of the page, and random contracts that close to the cent.</summary>
 public class BillingTests
 {
     private static readonly Guid Vat = Sample.NewId();
@@ -319,14 +319,6 @@ public class BillingTests
         billing = billing with { Contract = billing.Contract with { Categories = [Taxed(20)] } };
         var part = billing.ToDate(billing.Percent(100));
         Assert.Equal((1000, 1200), (part.Net.Sum, part.Total));
-    }
-
-    [Fact]
-    public void M30_a_year_of_visits_closes_on_those_that_were_done()
-    {
-        // 28 × 65 level are 151.67 a month; four months are billed, sixteen visits done.
-        var month = Rounding.Money(28 * 65m / 12);
-        Assert.Equal(433.32m, RoundYear.Closing(16, 65, 4 * month, 2));
     }
 
     /// <summary>Whatever is billed, changed and used up, a contract closes to the cent in each category, and no more is retained than its percent.</summary>

@@ -36,7 +36,7 @@ public class RoundPropertyTests
     private static T Any<T>(Random random, params T[] of) => of[random.Next(of.Length)];
 
     /// <summary>The job with one to four rhythms of any kind, work that goes by them at random, and terms of a round.</summary>
-    private static Job Round(Job job, Random random)
+    internal static Job Round(Job job, Random random)
     {
         for (var n = random.Next(1, 5); n > 0; n--)
         {

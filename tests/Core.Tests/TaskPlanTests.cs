@@ -258,12 +258,18 @@ public sealed class TaskPlanTests
         var tasks = TaskMaking.Of(estimate, _ => Pair.Id, Monday);
         Assert.NotEmpty(tasks);
         Assert.Equal(tasks.Length, tasks.Select(t => t.Id).Distinct().Count());
-        if (estimate.Reckoned.Occurrences.IsEmpty)
+        // Those of a round are its year's: each visit is a task. An event has no day to stand on.
+        if (estimate.Reckoned.Occurrences.All(o => o.Band is null))
             Assert.InRange(tasks.Sum(t => t.Hours) - estimate.Reckoned.Costs.Hours.V, -0.001m, 0.001m);
         foreach (var task in tasks)
             task.Check();
         var laid = TaskPlan.FirstLaid(tasks, [Pair], WorkingTime.Usual, LocalClock.Steady, Monday).Tasks;
-        var times = Plan([.. laid]).Times.ToList();
+        Assert.All(
+            laid.Where(t => t.Visit is not null),
+            t => Assert.Equal(tasks.Single(m => m.Id == t.Id).Start.Date, t.Start.Date)
+        );
+        // Visits have days of their own: what follows each other is what is done once.
+        var times = Plan([.. laid.Where(t => t.Visit is null)]).Times.ToList();
         Assert.Empty(TaskPlan.Clashes(times, [Pair]));
         for (var i = 1; i < times.Count; i++)
             Assert.True(times[i].Start >= times[i - 1].End || times[i].Task.Hours == 0 || times[i - 1].Task.Hours == 0);

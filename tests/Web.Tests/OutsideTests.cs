@@ -976,6 +976,7 @@ public sealed class OutsideTests : IDisposable
                     DROP TABLE number_series;
                     DROP TABLE rate_reached;
                     DROP TABLE hours_fact;
+                    DROP TABLE visit_fact;
                     DROP TABLE done_fact;
                     DROP TABLE crew_link_revoked;
                     DROP TABLE crew_link;

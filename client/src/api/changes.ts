@@ -95,6 +95,8 @@ export const change = {
     ).data!,
   sendChange: async (job: string, send: Schemas["SendChange"]) =>
     (await api.POST("/api/jobs/{id}/deliver/changes", { params: { path: { id: job } }, body: send })).data!,
+  sayOfVisits: async (job: string, say: Schemas["SayOfVisits"]) =>
+    (await api.POST("/api/jobs/{id}/deliver/visits", { params: { path: { id: job } }, body: say })).data!,
   issueInvoice: async (job: string, issue: Schemas["IssueInvoice"]) =>
     (await api.POST("/api/jobs/{id}/deliver/invoices", { params: { path: { id: job } }, body: issue })).data!,
   creditInvoice: async (job: string, invoice: string, credit: Schemas["CreditInvoice"]) =>

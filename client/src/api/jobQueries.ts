@@ -180,6 +180,26 @@ export const askJob = {
       queryKey: ["deliver", job.id, "invoices"],
       queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/invoices", { params: of(job) })).data!,
     }),
+  /** The visits of a round; null where nothing comes back. */
+  visits: (job: At) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "visits"],
+      queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/visits", { params: of(job) })).data ?? null,
+    }),
+  /** What putting a visit on another day would do. */
+  visitMove: (job: At, task: string, day: string) =>
+    queryOptions({
+      queryKey: ["deliver", job.id, "visitMove", job.version, task, day],
+      queryFn: async () =>
+        (
+          await api.POST("/api/jobs/{id}/deliver/schedule/move", {
+            params: of(job),
+            body: { strip: { from: "", byCrew: false }, task, day, by: 0 },
+          })
+        ).data!,
+      placeholderData: keepPreviousData,
+      retry: false,
+    }),
   /** What it needs against stock and orders. */
   buying: (job: At) =>
     queryOptions({

@@ -7033,6 +7033,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/deliver/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RoundView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SayOfVisits"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RoundView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/places/read-table": {
         parameters: {
             query?: never;
@@ -8267,7 +8329,7 @@ export interface components {
             interestPercent: string;
         };
         /** @enum {unknown} */
-        BillsBy: "step" | "percent" | "amount" | "rest" | "change" | "done";
+        BillsBy: "step" | "percent" | "amount" | "rest" | "change" | "done" | "month";
         Block: {
             /** Format: uuid */
             id: string;
@@ -9699,6 +9761,7 @@ export interface components {
             hours: components["schemas"]["HoursView"][];
             snags: components["schemas"]["SnagRow"][];
             days: string[];
+            visits: components["schemas"]["VisitRow"][];
             today: string;
         };
         CrewsMoves: {
@@ -10268,6 +10331,7 @@ export interface components {
             currency: string;
             sums: components["schemas"]["MoneyRow"][];
             steps: components["schemas"]["PlanStepView"][];
+            byMonth: boolean;
             changes: components["schemas"]["OpenChangeView"][];
             invoices: components["schemas"]["InvoiceRow"][];
             done: string;
@@ -11267,6 +11331,8 @@ export interface components {
             /** Format: date-time */
             pin?: null | string;
             work?: string[];
+            /** Format: uuid */
+            visit?: null | string;
         };
         PlanStepView: {
             /** Format: int32 */
@@ -11793,6 +11859,32 @@ export interface components {
         };
         /** @enum {unknown} */
         RoundBilling: "level" | "overMonths" | "asDone";
+        RoundKind: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            isEvent: boolean;
+            each: string;
+            says: string;
+            billed: string;
+        };
+        RoundMonth: {
+            /** Format: int32 */
+            month: number;
+            name: string;
+            /** Format: int32 */
+            visits: number;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            leftOut: number;
+            /** Format: decimal */
+            doneShare: string;
+            /** Format: decimal */
+            leftOutShare: string;
+            isNow: boolean;
+            says: string;
+        };
         RoundTerms: {
             start: string;
             /** Format: uuid */
@@ -11806,6 +11898,17 @@ export interface components {
             years: number;
             supplies: components["schemas"]["YearSupply"][];
             daysOff: string[];
+        };
+        RoundView: {
+            says: string;
+            currency: string;
+            months: components["schemas"]["RoundMonth"][];
+            kinds: components["schemas"]["RoundKind"][];
+            visits: components["schemas"]["VisitRow"][];
+            due: components["schemas"]["VisitKey"][];
+            isPlanned: boolean;
+            people: string[];
+            today: string;
         };
         /** @enum {unknown} */
         RowKind: "group" | "work" | "part" | "discount" | "subtotal" | "tax" | "total";
@@ -11888,6 +11991,15 @@ export interface components {
         SaveOfUsualSizes: {
             was: null | components["schemas"]["UsualSizes"];
             now: components["schemas"]["UsualSizes"];
+        };
+        SayOfVisits: {
+            /** Format: uuid */
+            id: string;
+            visits: components["schemas"]["VisitKey"][];
+            said: components["schemas"]["VisitSaid"];
+            day: string;
+            words: string;
+            hours: components["schemas"]["VisitHours"][];
         };
         ScheduledView: {
             /** Format: uuid */
@@ -12735,11 +12847,41 @@ export interface components {
             why: string;
             differences: components["schemas"]["Difference"][];
         };
+        VisitHours: {
+            person: string;
+            hours: string;
+        };
+        VisitKey: {
+            /** Format: uuid */
+            visit: string;
+            /** Format: uuid */
+            kind: string;
+        };
         VisitOf: {
             /** Format: uuid */
             instead: null | string;
             ownVisit: boolean;
         };
+        VisitRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            kind: string;
+            name: string;
+            /** Format: int32 */
+            month: number;
+            day: string;
+            words: string;
+            said: components["schemas"]["VisitSaid"];
+            stands: string;
+            isLate: boolean;
+            moved: string;
+            hours: string;
+            used: string;
+            reason: string;
+        };
+        /** @enum {unknown} */
+        VisitSaid: "open" | "done" | "leftOut" | "leftOutByThem";
         WaitView: {
             /** Format: uuid */
             after: string;

@@ -10,22 +10,28 @@ import styles from "./deliver.module.css";
 import { HoursUsed } from "./HoursUsed";
 import { Invoices } from "./Invoices";
 import { Schedule } from "./Schedule";
+import { Visits } from "./Visits";
 import { WorkOrder } from "./WorkOrder";
 
 const views = {
   order: "Work order",
   changes: "Changes",
   buying: "Buying",
+  visits: "Visits",
   schedule: "Schedule",
   invoices: "Invoices",
   hours: "Hours used",
 };
 
+/** Those of a job of which nothing comes back. */
+const withoutVisits = Object.fromEntries(Object.entries(views).filter(([view]) => view !== "visits")) as typeof views;
+
 /** The Deliver station: from the yes on. */
 export function DeliverPage() {
   const [, { job }] = useJob();
   const { data } = useQuery(askJob.deliver(job));
-  const [view, setView] = useView<keyof typeof views>(job.id, "deliver", views, "order");
+  const { data: round } = useQuery(askJob.visits(job));
+  const [chosen, setView] = useView<keyof typeof views>(job.id, "deliver", views, "order");
   if (!data) return <div aria-busy="true" aria-label="Opening the station" />;
   if (!data.order)
     return (
@@ -42,10 +48,11 @@ export function DeliverPage() {
         </p>
       </section>
     );
+  const view = chosen === "visits" && !round ? "order" : chosen;
   return (
     <div className={styles.station}>
       <div className={styles.bar}>
-        <Views views={views} value={view} onChoose={setView} />
+        <Views<keyof typeof views> views={round ? views : withoutVisits} value={view} onChoose={setView} />
         <span className="note">
           {view === "order"
             ? `${data.order.reference} · what the crew reads, without a price`
@@ -53,7 +60,9 @@ export function DeliverPage() {
               ? "A place is a line, a task a piece of tape cut to its days"
               : view === "invoices" || view === "buying" || view === "changes"
                 ? data.order.reference
-                : "Hours count as far as the work is marked done"}
+                : view === "visits"
+                  ? "What comes back, done, moved or left out"
+                  : "Hours count as far as the work is marked done"}
         </span>
       </div>
       {view === "order" ? (
@@ -62,6 +71,8 @@ export function DeliverPage() {
         <Changes />
       ) : view === "buying" ? (
         <Buying works={data.works} />
+      ) : view === "visits" && round ? (
+        <Visits data={round} />
       ) : view === "schedule" ? (
         <Schedule />
       ) : view === "invoices" ? (

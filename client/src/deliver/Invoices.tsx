@@ -44,7 +44,9 @@ export function Invoices() {
         {data.invoices.length === 0 && (
           <p className="pad note">
             {data.stops ||
-              "Nothing was billed yet. An invoice bills a step of the payment plan, the work done to date, an amount on account, or all that is open."}
+              (data.byMonth
+                ? "Nothing was billed yet. An invoice bills a month of the contract year, or an amount on account; the last one closes the year on the visits that were done."
+                : "Nothing was billed yet. An invoice bills a step of the payment plan, the work done to date, an amount on account, or all that is open.")}
           </p>
         )}
         {data.invoices.length > 0 && (
@@ -234,14 +236,18 @@ export function Invoices() {
           {data.releaseWaits && <p className="pad note">{data.releaseWaits}</p>}
         </section>
         {data.steps.length > 0 && (
-          <section className="panel" aria-label="Payment plan">
+          <section className="panel" aria-label={data.byMonth ? "Months of the contract year" : "Payment plan"}>
             <header>
-              <h2>Payment plan</h2>
+              <h2>{data.byMonth ? "Months of the contract year" : "Payment plan"}</h2>
               <span className="note">as it was signed</span>
             </header>
             <MoneyRows rows={[]}>
               {data.steps.map((step) => (
-                <MoneyRow key={step.number} label={step.when} detail={`${step.net} before tax, ${step.total} with it`}>
+                <MoneyRow
+                  key={step.number}
+                  label={step.when}
+                  detail={step.total ? `${step.net} before tax, ${step.total} with it` : `${step.net} before tax`}
+                >
                   {step.billed ? (
                     <span className="note">{step.billed}</span>
                   ) : (

@@ -22,7 +22,9 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
   const { job, did } = useInvoices();
   const open = data.steps.filter((s) => s.billed === "");
   const [id] = useState(newId);
-  const [by, setBy] = useState<Schemas["BillsBy"]>(open.length > 0 ? "step" : "percent");
+  const [by, setBy] = useState<Schemas["BillsBy"]>(
+    data.byMonth ? (open.length > 0 ? "month" : "rest") : open.length > 0 ? "step" : "percent",
+  );
   const [step, setStep] = useState(asked ?? open[0]?.number ?? null);
   const [number, setNumber] = useState(data.changes[0]?.number ?? null);
   const [percent, setPercent] = useState(data.done);
@@ -32,11 +34,11 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const wanted = {
     by,
-    step: by === "step" ? step : by === "change" ? number : null,
+    step: by === "step" || by === "month" ? step : by === "change" ? number : null,
     value: by === "percent" ? percent : by === "amount" ? amount : "",
   };
   const asks =
-    by === "step" || by === "change"
+    by === "step" || by === "month" || by === "change"
       ? wanted.step !== null
       : by === "rest" || by === "done" || wanted.value.trim() !== "";
   const {
@@ -67,8 +69,16 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
         label="What it bills"
         value={by}
         options={[
-          ...(open.length > 0 ? [{ value: "step" as const, words: "A step of the payment plan" }] : []),
-          { value: "percent" as const, words: "Work done to date", small: "percent of the contract sum" },
+          ...(open.length > 0
+            ? [
+                data.byMonth
+                  ? { value: "month" as const, words: "A month of the contract year" }
+                  : { value: "step" as const, words: "A step of the payment plan" },
+              ]
+            : []),
+          ...(data.byMonth
+            ? []
+            : [{ value: "percent" as const, words: "Work done to date", small: "percent of the contract sum" }]),
           ...(data.done !== ""
             ? [{ value: "done" as const, words: "Work that is ticked", small: "line by line, at what each is worth" }]
             : []),
@@ -76,13 +86,13 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
           ...(data.changes.length > 0
             ? [{ value: "change" as const, words: "A change order", small: "on its own" }]
             : []),
-          { value: "rest" as const, words: "All that is open" },
+          { value: "rest" as const, words: "All that is open", small: data.byMonth ? "it closes the year" : undefined },
         ]}
         onChoose={setBy}
       />
-      {by === "step" && (
+      {(by === "step" || by === "month") && (
         <Choice
-          label="Step"
+          label={by === "step" ? "Step" : "Month"}
           value={step === null ? "" : String(step)}
           options={open.map((s) => [String(s.number), s.when] as const)}
           onChoose={(to) => setStep(Number(to))}
@@ -117,7 +127,7 @@ export function NewInvoice({ data, step: asked, onClose }: Props) {
           onType={setAmount}
         />
       )}
-      {refused && ["step", "change", "done", "rest"].includes(by) && (
+      {refused && ["step", "month", "change", "done", "rest"].includes(by) && (
         <p className="error" role="alert">
           {refused}
         </p>

@@ -47,6 +47,16 @@ export function useDeliver() {
 /** What is billed and paid. */
 export const useInvoices = () => useAnswers<Schemas["InvoicesView"]>(askJob.invoices);
 
+/** The visits of a round. */
+export function useVisits() {
+  const answers = useAnswers<Schemas["RoundView"]>(askJob.visits);
+  const queries = useQueryClient();
+  const { job } = answers;
+  /** Asks anew for all of the station: a visit was put on another day. */
+  const again = useCallback(() => queries.invalidateQueries({ queryKey: ["deliver", job.id] }), [queries, job]);
+  return { ...answers, again };
+}
+
 /** What is to be mended, and that the work was taken. */
 export const useCompletion = () => useAnswers<Schemas["CompletionView"]>(askJob.completion);
 

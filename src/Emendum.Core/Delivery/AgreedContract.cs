@@ -49,6 +49,14 @@ public sealed record AgreedContract(
     /// <summary>Changes that were accepted since, in order.</summary>
     public ImmutableArray<AgreedChange> Changes { get; init; } = [];
 
+    /// <summary>The contract year of a round as it was agreed; null where it is none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public AgreedRound? Round { get; init; }
+
+    /// <summary>How that year stands; null where nobody asks. No part of what was agreed.</summary>
+    [JsonIgnore]
+    public RoundYear? Year { get; init; }
+
     /// <summary>The tax categories of a price that is not nothing in them, with what is in each; by their number in it.</summary>
     internal static IEnumerable<(int Number, AgreedCategory Category)> CategoriesOf(Price price) =>
         price
@@ -61,7 +69,7 @@ public sealed record AgreedContract(
     public static AgreedContract Of(Estimate agreed)
     {
         var price = agreed.Price;
-        return new(
+        var contract = new AgreedContract(
             [.. CategoriesOf(price).Select(c => c.Category)],
             price.Total.V,
             agreed.Job.Pricing.Rounding is { AfterTax: true },
@@ -74,6 +82,7 @@ public sealed record AgreedContract(
             ],
             !price.Occurrences.IsEmpty
         );
+        return contract.IsRound ? AgreedRound.With(contract, agreed) : contract;
     }
 
     /// <summary>The contract as it stands.</summary>
@@ -87,8 +96,23 @@ public sealed record AgreedContract(
             Places
         )
         {
-            Changes = [.. Changes.Select(c => new ContractChange(c.Amounts, c.Total))],
+            Changes = [.. Changes.Select(c => new ContractChange(c.Amounts, c.Total)), .. Settled],
         };
+
+    /// <summary>What visits that are left out, and events that came more or less often than was expected, do to the contract sum of a round (M30).</summary>
+    private IEnumerable<ContractChange> Settled
+    {
+        get
+        {
+            if (Year is null || Year.Settles(Categories.Length) is not { } amounts || amounts.Amounts.All(a => a == 0))
+                yield break;
+            ImmutableArray<TaxCategory> categories =
+            [
+                .. Categories.Select((c, i) => new TaxCategory(i, c.Code, c.Taxes)),
+            ];
+            yield return new(amounts, amounts.Sum + amounts.Tax(categories, Places));
+        }
+    }
 
     /// <summary>It with one change more: tax categories that it brings in come after those that are there.</summary>
     /// <param name="change">The change.</param>

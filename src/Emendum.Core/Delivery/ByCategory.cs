@@ -25,6 +25,9 @@ public sealed record ByCategory(ImmutableArray<decimal> Amounts)
     public static ByCategory operator -(ByCategory a, ByCategory b) =>
         a + new ByCategory([.. b.Amounts.Select(x => -x)]);
 
+    /// <summary>So many times all of it.</summary>
+    public ByCategory Times(int count) => new([.. Amounts.Select(a => a * count)]);
+
     /// <summary>What it has of a category; nothing of one that it does not know.</summary>
     public decimal this[int category] => category < Amounts.Length ? Amounts[category] : 0;
 

@@ -101,11 +101,11 @@ public sealed record HoursUsed(
             first.Work,
             first.Section,
             first.Name,
-            lines.Sum(l => l.Quantity),
-            lines.Sum(l => l.Quantity * log.PercentOf(l) / 100m),
+            lines.Sum(l => l.Quantity * l.Times),
+            lines.Sum(l => l.Quantity * log.TimesDone(l)),
             first.Unit,
-            lines.Sum(l => l.Hours) + once.Sum(o => o.Hours),
-            lines.Sum(l => l.Hours * log.PercentOf(l) / 100m) + once.Sum(log.OnceSoFar),
+            lines.Sum(l => l.AllHours) + once.Sum(o => o.Hours),
+            lines.Sum(l => l.Hours * log.TimesDone(l)) + once.Sum(log.OnceSoFar),
             hours.Sum(h => h.Hours),
             reached,
             says
@@ -124,7 +124,7 @@ public sealed record HoursUsed(
         var whole = Array.Exists(hours, h => h.Place is null);
         var at = hours.Where(h => h.Place is not null).ToLookup(h => h.Place!.Value);
         var counted = lines.Where(l => log.PercentOf(l) > 0 && (whole || at.Contains(l.Place))).ToList();
-        var weighted = counted.Sum(l => l.Rate!.Weighted * log.PercentOf(l) / 100m);
+        var weighted = counted.Sum(l => l.Rate!.Weighted * log.TimesDone(l));
         var with = whole ? hours : [.. counted.SelectMany(l => at[l.Place])];
         var idle = lines.Count(l => log.PercentOf(l) > 0) - counted.Count;
         var early = whole ? 0 : at.Count(g => counted.All(l => l.Place != g.Key));

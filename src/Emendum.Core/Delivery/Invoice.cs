@@ -23,11 +23,14 @@ public enum BillsBy
 
     /// <summary>Work done to date, line by line as it is ticked (M4).</summary>
     Done,
+
+    /// <summary>A month of the contract year of a round (M30).</summary>
+    Month,
 }
 
 /// <summary>What an invoice bills.</summary>
 /// <param name="By">By what.</param>
-/// <param name="Step">Number of the step, from 0, or of the change order, from 1; null where it is by neither.</param>
+/// <param name="Step">Number of the step or of the month, from 0, or of the change order, from 1; null where it is by none of them.</param>
 /// <param name="Value">Percent, or the amount; null where it has none.</param>
 public sealed record Bills(BillsBy By, int? Step, decimal? Value);
 
@@ -165,6 +168,10 @@ public sealed record BilledJob(
     /// <summary>Whether a step of the plan was billed.</summary>
     public bool IsBilled(int step) => Standing.Any(i => i.Bills is { By: BillsBy.Step, Step: { } s } && s == step);
 
+    /// <summary>The invoice that has billed a month of a round, from 0; null while it is open.</summary>
+    public Invoice? OfMonth(int month) =>
+        Standing.FirstOrDefault(i => i.Bills is { By: BillsBy.Month, Step: { } m } && m == month);
+
     /// <summary>Change orders that no invoice has billed on its own or with its step, and that add something.</summary>
     public IEnumerable<AgreedChange> OpenChanges =>
         Agreed.Changes.Where(c =>
@@ -276,8 +283,11 @@ public sealed record BilledJob(
     /// <exception cref="RefusedException">It cannot be billed so; naming the field.</exception>
     public Part Of(Bills bills)
     {
-        if (Agreed.IsRound)
-            throw RefusedException.Of("by", "A round is billed by the month, which cannot be done here yet.");
+        if (Agreed.IsRound != bills.By is BillsBy.Month && bills.By is not (BillsBy.Amount or BillsBy.Rest))
+            throw RefusedException.Of(
+                "by",
+                Agreed.IsRound ? "A round is billed by the month." : "Only a round is billed by the month."
+            );
         if (Invoices.Length >= Most)
             throw RefusedException.Of("by", $"A job has at most {Most:N0} invoices.");
         var billing = Billing;
@@ -288,6 +298,8 @@ public sealed record BilledJob(
             BillsBy.Amount => OfAmount(billing, bills.Value),
             BillsBy.Change => OfChange(billing, bills.Step),
             BillsBy.Done => OfDone(billing),
+            BillsBy.Month => OfMonth(billing, bills.Step),
+            _ when Agreed.IsRound => Closing(billing, "by"),
             _ => billing.ToDate(billing.Contract.Sum, last: true),
         };
         if (
@@ -298,7 +310,7 @@ public sealed record BilledJob(
         )
             throw RefusedException.Of(
                 bills.By == BillsBy.Percent ? "value"
-                    : bills.By is BillsBy.Step or BillsBy.Change ? "step"
+                    : bills.By is BillsBy.Step or BillsBy.Change or BillsBy.Month ? "step"
                     : "by",
                 "The last invoice waits for the completion note: record it with the work order."
             );
@@ -337,6 +349,32 @@ public sealed record BilledJob(
             );
         return billing.StepWith(0, change.Amounts);
     }
+
+    private Part OfMonth(Billing billing, int? month)
+    {
+        if (month is not { } n || n < 0 || n >= AgreedRound.MonthCount)
+            throw RefusedException.Of("step", "Say which month of the contract year.");
+        if (OfMonth(n) is { } by)
+            throw RefusedException.Of("step", $"That month was billed already, by {by.Number}.");
+        // The one that is left closes the year on what was done in it (M30).
+        return Enumerable.Range(0, AgreedRound.MonthCount).All(m => m == n || OfMonth(m) is not null)
+            ? Closing(billing, "step")
+            : Charged(billing, billing.ToDate(YearNow.ToDate(n, billing)), "step");
+    }
+
+    /// <summary>What closes the contract year: all that is open once it is known of each visit what has become of it.</summary>
+    private Part Closing(Billing billing, string field) =>
+        YearNow.IsKnown
+            ? Charged(billing, billing.ToDate(billing.Contract.Sum, last: true), field)
+            : throw RefusedException.Of(
+                field,
+                YearNow.Visits.Open > 0
+                    ? $"{Quantities.Counted.Of(YearNow.Visits.Open, "visit")} of the contract year {(YearNow.Visits.Open == 1 ? "is" : "are")} neither done nor left out: say of each what has become of it, then the year is closed."
+                    : "The contract year is not over: more may come."
+            );
+
+    private RoundYear YearNow =>
+        Agreed.Year ?? throw RefusedException.Of("by", "What was agreed for this round says nothing of its year.");
 
     private static Part OfPercent(Billing billing, decimal? percent)
     {

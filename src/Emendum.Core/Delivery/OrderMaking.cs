@@ -29,8 +29,11 @@ public static class OrderMaking
                         job.SectionOf(o.Item.Item),
                         o.Item.Item.Name,
                         o.Part.Name,
-                        Rounding.Kept(o.Amount.V)
-                    )),
+                        Rounding.Kept(o.Amount.V * TimesOf(o.Item.Item, job))
+                    )
+                    {
+                        Often = RhythmTimes.Of(job, o.Item.Item)?.Name ?? "",
+                    }),
             ],
             Rounding.Kept(costs.Hours.V - costs.Worked.V),
             [
@@ -59,6 +62,7 @@ public static class OrderMaking
         )
         {
             Number = job.Info.Number,
+            Visits = OrderedVisits.Of(agreed),
         };
     }
 
@@ -79,6 +83,7 @@ public static class OrderMaking
     {
         var (job, item, here) = (agreed.Job, line.OfItem, line.Cell.Of(line.OfItem.Item));
         var place = line.Measures.Place;
+        var rhythm = RhythmTimes.Of(job, item.Item);
         var symbol = item.SymbolIn(job.Units);
         return new(
             item.Item.Id,
@@ -101,10 +106,15 @@ public static class OrderMaking
             Notes = [.. Notes(line, here, job)],
             Supply = line.Supply,
             By = line.Quote?.From ?? "",
-            Often = RhythmTimes.Of(job, item.Item)?.Name ?? "",
+            Often = rhythm?.Name ?? "",
+            Times = TimesOf(item.Item, job),
             Rate = Rate(line, here, job),
         };
     }
+
+    /// <summary>How often a work item is done: once, or as often as the year has it.</summary>
+    private static int TimesOf(WorkItem item, Job job) =>
+        RhythmTimes.Of(job, item) is { } rhythm ? Math.Max(0, RhythmTimes.Left(job, rhythm)) : 1;
 
     private static IEnumerable<OrderedGoods> Goods(Line line) =>
         line

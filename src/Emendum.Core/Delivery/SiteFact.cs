@@ -72,6 +72,10 @@ public sealed record HoursFact(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? Link { get; init; }
 
+    /// <summary>The visit of a round on which they were worked; null for none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Visit { get; init; }
+
     /// <summary>The one that it takes back; null for none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? TakesBack { get; init; }

@@ -31,11 +31,56 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
         }
     }
 
+    /// <summary>What was said of visits of a round, in the order in which it was committed.</summary>
+    public ImmutableArray<VisitFact> Visits { get; init; } = [];
+
+    /// <summary>The last word about each visit.</summary>
+    public IReadOnlyDictionary<Guid, VisitFact> LastOfVisits
+    {
+        get
+        {
+            var found = new Dictionary<Guid, VisitFact>();
+            foreach (var fact in Visits)
+                found[fact.Visit] = fact;
+            return found;
+        }
+    }
+
     /// <summary>The last word about a line; null where nobody has said anything.</summary>
     public DoneFact? LastOf(OrderedLine line) => Last.GetValueOrDefault((line.Work, line.Place));
 
-    /// <summary>How much of a line is done, percent.</summary>
-    public decimal PercentOf(OrderedLine line) => LastOf(line)?.Percent ?? 0;
+    /// <summary>How much of a line is done, percent; of what comes back, how many of its times.</summary>
+    public decimal PercentOf(OrderedLine line) =>
+        line.IsOnce ? LastOf(line)?.Percent ?? 0
+        : line.Times == 0 ? 0
+        : Math.Min(TimesDone(line) * 100m / line.Times, 100);
+
+    /// <summary>How often a line is done: a part of once, or as many visits as were done.</summary>
+    public decimal TimesDone(OrderedLine line) =>
+        line.IsOnce ? PercentOf(line) / 100m : VisitsDone.GetValueOrDefault(line.Work);
+
+    // Made when first asked for; a log with other facts makes its own.
+    private (ImmutableArray<VisitFact> Of, WorkOrder Order, Dictionary<Guid, int> Made)? done;
+
+    /// <summary>How many visits were done on which a work item is done.</summary>
+    private Dictionary<Guid, int> VisitsDone
+    {
+        get
+        {
+            if (done is { } kept && kept.Of == Visits && ReferenceEquals(kept.Order, Order))
+                return kept.Made;
+            var byKind = LastOfVisits
+                .Values.Where(f => f.Said == VisitSaid.Done)
+                .GroupBy(f => f.Kind)
+                .ToDictionary(g => g.Key, g => g.Count());
+            var found = new Dictionary<Guid, int>();
+            foreach (var kind in Order.Visits)
+            foreach (var work in kind.Work)
+                found[work] = found.GetValueOrDefault(work) + byKind.GetValueOrDefault(kind.Id);
+            done = (Visits, Order, found);
+            return found;
+        }
+    }
 
     /// <summary>Hours that stand: what was taken back is not among them, and neither is what took it back.</summary>
     public IEnumerable<HoursFact> Standing
@@ -52,7 +97,7 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
     {
         get
         {
-            var work = Order.Lines.Sum(l => l.Hours * PercentOf(l) / 100m) + Order.Once.Sum(OnceSoFar);
+            var work = Order.Lines.Sum(l => l.Hours * TimesDone(l)) + Order.Once.Sum(OnceSoFar);
             var all = Order.Hours - Order.SetUp;
             return all == 0 ? 0 : work + Order.SetUp * work / all;
         }
@@ -72,8 +117,8 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
         {
             if (line.Work != work)
                 continue;
-            done += line.Hours * PercentOf(line);
-            all += line.Hours;
+            done += line.Hours * TimesDone(line) * 100m;
+            all += line.AllHours;
             lines++;
             percent += PercentOf(line);
         }
@@ -82,8 +127,12 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
             : 0;
     }
 
-    /// <summary>Whether all is done that is done once and for all: then the job teaches the Book (rule H2).</summary>
-    public bool IsFinished => Order.Lines.Any(l => l.IsOnce) && Order.Lines.All(l => !l.IsOnce || PercentOf(l) == 100);
+    /// <summary>Whether all is done that is done once and for all, and of each visit of a contract year it is known what has become of it: then the job teaches the Book (rule H2).</summary>
+    public bool IsFinished =>
+        (Order.Lines.Any(l => l.IsOnce) || Order.Visits.Any(v => !v.IsEvent))
+        && Order.Lines.All(l => !l.IsOnce || PercentOf(l) == 100)
+        && LastOfVisits is var said
+        && Order.Visits.All(v => v.Days.All(d => said.GetValueOrDefault(d.Id) is { Said: not VisitSaid.Open }));
 
     /// <summary>Refuses what cannot be said of the order.</summary>
     /// <exception cref="RefusedException">Naming the field.</exception>
@@ -96,6 +145,41 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
             throw RefusedException.Of("percent", "Work that comes back is not done once and for all.");
         if (Done.Length >= Most)
             throw RefusedException.Of("percent", $"A job keeps at most {Most:N0} ticks.");
+    }
+
+    /// <summary>Refuses what cannot be said of a visit.</summary>
+    /// <param name="fact">What is said.</param>
+    /// <param name="today">The firm's day.</param>
+    /// <exception cref="RefusedException">Naming the field.</exception>
+    public void Check(VisitFact fact, DateOnly today)
+    {
+        var kind =
+            Order.Visits.FirstOrDefault(v => v.Id == fact.Kind)
+            ?? throw RefusedException.Of("visit", "That is no visit of this work order.");
+        var last = LastOfVisits.GetValueOrDefault(fact.Visit);
+        if (kind.IsEvent ? last is not null && last.Kind != kind.Id : kind.Days.All(d => d.Id != fact.Visit))
+            throw RefusedException.Of("visit", "That is no visit of this work order.");
+        if (fact.Visit == Guid.Empty)
+            throw RefusedException.Of("visit", "It needs an id.");
+        if (fact.Words.Length > VisitFact.MostWords)
+            throw RefusedException.Of("words", $"At most {VisitFact.MostWords} characters.");
+        switch (fact.Said)
+        {
+            case VisitSaid.Done when fact.Day > today:
+                throw RefusedException.Of("day", "That day is still to come.");
+            case VisitSaid.Done when fact.Day < today.AddDays(-MostDaysBack):
+                throw RefusedException.Of("day", "A visit can be written for a year back.");
+            case VisitSaid.LeftOut or VisitSaid.LeftOutByThem when kind.IsEvent:
+                throw RefusedException.Of("said", "What an event brings is done, or it has not come.");
+            case VisitSaid.LeftOut or VisitSaid.LeftOutByThem when string.IsNullOrWhiteSpace(fact.Words):
+                throw RefusedException.Of("words", "Say why it is left out.");
+            case VisitSaid.Open when last is null or { Said: VisitSaid.Open }:
+                throw RefusedException.Of("said", "Nothing was said of that visit.");
+        }
+        if (Visits.Length >= Most)
+            throw RefusedException.Of("visit", $"A job keeps at most {Most:N0} words about visits.");
+        if (kind.IsEvent && last is null && LastOfVisits.Values.Count(f => f.Kind == kind.Id) >= RoundVisits.MostEvents)
+            throw RefusedException.Of("visit", $"At most {RoundVisits.MostEvents:N0} of an event.");
     }
 
     /// <summary>Refuses hours that cannot be written: about work that is not in the order, on a day to come, or more than a day has.</summary>

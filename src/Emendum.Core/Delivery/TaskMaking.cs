@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Emendum.Core.Jobs;
 using Emendum.Core.Pricing;
 using Emendum.Core.Quantities;
+using Emendum.Core.Reckoning;
 using Emendum.Core.Work;
 
 namespace Emendum.Core.Delivery;
@@ -15,7 +16,46 @@ public static class TaskMaking
     /// <param name="from">From when.</param>
     public static ImmutableArray<PlannedTask> Of(Estimate agreed, Func<string, Guid> crew, DateTime from)
     {
-        var (job, reckoned) = (agreed.Job, agreed.Reckoned);
+        // Of a round, tasks are made of what is done once; what comes back is its visits.
+        if (!agreed.Price.Occurrences.IsEmpty)
+        {
+            var once = agreed.Price.Occurrences.FirstOrDefault(o => o.Occurrence.Rhythm is null);
+            return
+            [
+                .. once is null ? [] : Of(agreed.Job, once.Occurrence.Reckoned, crew, from),
+                .. Visits(agreed, crew),
+            ];
+        }
+        return Of(agreed.Job, agreed.Reckoned, crew, from);
+    }
+
+    /// <summary>The visits of a round, each on the day that its rhythm lays it; what is done on another's visit waits for that.</summary>
+    private static IEnumerable<PlannedTask> Visits(Estimate agreed, Func<string, Guid> crew)
+    {
+        var (job, all) = (agreed.Job, OrderedVisits.Of(agreed));
+        if (all.Sum(v => v.Days.Length) > PlannedTask.Most)
+            throw RefusedException.Of(
+                "task",
+                $"The year has {all.Sum(v => v.Days.Length):N0} visits; a schedule holds at most {PlannedTask.Most:N0} tasks."
+            );
+        foreach (var kind in all)
+        {
+            var by = crew(kind.Work.IsEmpty ? "" : job.SectionOf(job.Item(kind.Work[0])!));
+            var host = all.FirstOrDefault(v => v.Id == kind.On);
+            foreach (var visit in kind.Days)
+                yield return new(visit.Id, kind.Name, "", by, kind.Hours, visit.Day.ToDateTime(default))
+                {
+                    Visit = kind.Id,
+                    Work = kind.Work,
+                    Links = host?.Days.FirstOrDefault(d => d.Day == visit.Day) is { } on
+                        ? [new TaskLink(on.Id, 0, 0)]
+                        : [],
+                };
+        }
+    }
+
+    private static ImmutableArray<PlannedTask> Of(Job job, Reckoned reckoned, Func<string, Guid> crew, DateTime from)
+    {
         var lines = reckoned
             .Lines.Where(l => !l.IsNothing && l.Supply != Supply.Customer)
             .Select(l =>
@@ -29,13 +69,13 @@ public static class TaskMaking
                 )
             )
             .ToList();
-        var once = reckoned.EachTime.Where(o => o.Part.Kind.IsLabour).ToLookup(o => o.Item.Item.Id, o => o.Amount.V);
+        var each = reckoned.EachTime.Where(o => o.Part.Kind.IsLabour).ToLookup(o => o.Item.Item.Id, o => o.Amount.V);
         var ofWork = lines
             .GroupBy(l => l.Work)
             .ToDictionary(g => g.Key, g => (Hours: g.Sum(l => l.Hours), Lines: g.Count()));
         // What comes once for a work item goes with its lines, by hours, and where they have none by their number.
         decimal With(Guid work, decimal hours) =>
-            hours + once[work].Sum() * (ofWork[work].Hours > 0 ? hours / ofWork[work].Hours : 1m / ofWork[work].Lines);
+            hours + each[work].Sum() * (ofWork[work].Hours > 0 ? hours / ofWork[work].Hours : 1m / ofWork[work].Lines);
         var grouped = lines
             .GroupBy(l => (l.Section, l.Group))
             .Select(g => (g.Key.Section, g.Key.Group, Hours: g.Sum(l => With(l.Work, l.Hours)), Lines: g.ToList()))

@@ -94,13 +94,14 @@ public sealed class TaskPlan
         {
             // What has begun before may be over before, and nothing is laid out earlier for that.
             var free = busy.GetValueOrDefault(task.Crew, from);
+            // A visit has a day of its own, whatever else its crew does.
             var begins =
-                task.IsBegun ? task.Start
+                task.IsBegun || task.Visit is not null ? task.Start
                 : free > from ? free
                 : from;
             var time = plan.Timed(task with { Start = begins });
             plan.times[task.Id] = time;
-            if (!busy.TryGetValue(task.Crew, out var until) || time.End > until)
+            if (task.Visit is null && (!busy.TryGetValue(task.Crew, out var until) || time.End > until))
                 busy[task.Crew] = time.End;
         }
         return plan.With(plan.Settled);

@@ -22,12 +22,18 @@ public sealed record TaskProgress(bool IsBegun, decimal Percent, int Pieces, int
     /// <param name="log">What happened.</param>
     public static IReadOnlyDictionary<Guid, TaskProgress> Of(ImmutableArray<PlannedTask> tasks, SiteLog log)
     {
+        var (visits, visited) = (log.LastOfVisits, log.Standing.Select(h => h.Visit).OfType<Guid>().ToHashSet());
         var byWork = log.Order.Lines.ToLookup(l => (l.Work, l.Group));
         var booked = log.Standing.Where(h => h.Work is not null).ToLookup(h => h.Work!.Value, h => h.Place);
         return tasks.ToDictionary(
             t => t.Id,
             t =>
             {
+                if (t.Visit is not null)
+                {
+                    var isDone = visits.GetValueOrDefault(t.Id) is { Said: VisitSaid.Done };
+                    return new TaskProgress(isDone || visited.Contains(t.Id), isDone ? 100 : 0, 1, isDone ? 1 : 0);
+                }
                 var lines = t.Work.SelectMany(w => byWork[(w, t.At)]).ToList();
                 var (hours, percents) = (lines.Sum(l => l.Hours), lines.ConvertAll(log.PercentOf));
                 var percent =

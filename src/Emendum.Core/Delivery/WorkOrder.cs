@@ -66,6 +66,13 @@ public sealed record OrderedLine(
     /// <summary>How often it is done; empty for once.</summary>
     public string Often { get; init; } = "";
 
+    /// <summary>How often it is done in the year of a round.</summary>
+    public int Times { get; init; } = 1;
+
+    /// <summary>Labour hours allowed for all the times it is done.</summary>
+    [JsonIgnore]
+    public decimal AllHours => Hours * Times;
+
     /// <summary>By what its hours can teach the Book; null where they cannot.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public OrderedRate? Rate { get; init; }
@@ -82,13 +89,17 @@ public sealed record OrderedLine(
 /// <param name="Lines">They, in the order's order.</param>
 public sealed record OrderedGroup(string Heading, string Name, decimal Hours, ImmutableArray<OrderedLine> Lines);
 
-/// <summary>Labour that comes once for a work item, wherever it is done.</summary>
+/// <summary>Labour that comes once for a work item, wherever it is done; of a round with each of its visits.</summary>
 /// <param name="Work">The work item.</param>
 /// <param name="Section">Its section.</param>
 /// <param name="Item">The work item's name.</param>
 /// <param name="Name">What it is.</param>
-/// <param name="Hours">Labour hours allowed.</param>
-public sealed record OrderedOnce(Guid Work, string Section, string Item, string Name, decimal Hours);
+/// <param name="Hours">Labour hours allowed; of a round those of the year.</param>
+public sealed record OrderedOnce(Guid Work, string Section, string Item, string Name, decimal Hours)
+{
+    /// <summary>How often it comes, in words; empty for once.</summary>
+    public string Often { get; init; } = "";
+}
 
 /// <summary>Goods for the whole job.</summary>
 /// <param name="Name">Brand and name.</param>
@@ -132,9 +143,12 @@ public sealed record WorkOrder(
     /// <summary>Number of the job.</summary>
     public string Number { get; init; } = "";
 
+    /// <summary>Work that comes back, by rhythm; none where nothing does.</summary>
+    public ImmutableArray<OrderedVisits> Visits { get; init; } = [];
+
     /// <summary>All labour hours that are allowed.</summary>
     [JsonIgnore]
-    public decimal Hours => Lines.Sum(l => l.Hours) + Once.Sum(o => o.Hours) + SetUp;
+    public decimal Hours => Lines.Sum(l => l.AllHours) + Once.Sum(o => o.Hours) + SetUp;
 
     /// <summary>The line of a piece of work at a place; null where there is none.</summary>
     public OrderedLine? Line(Guid work, Guid place) => Lines.FirstOrDefault(l => l.Work == work && l.Place == place);
@@ -164,9 +178,11 @@ public sealed record WorkOrder(
     /// <summary>The part of it that some tasks are.</summary>
     public WorkOrder OfTasks(IEnumerable<PlannedTask> tasks)
     {
-        var made = tasks.SelectMany(t => t.Work.Select(w => (w, t.At))).ToHashSet();
+        var all = tasks.ToList();
+        var visited = all.Where(t => t.Visit is not null).SelectMany(t => t.Work).ToHashSet();
+        var made = all.SelectMany(t => t.Work.Select(w => (w, t.At))).ToHashSet();
         var work = made.Select(m => m.w).ToHashSet();
-        return Part(l => made.Contains((l.Work, l.Group)), o => work.Contains(o.Work));
+        return Part(l => visited.Contains(l.Work) || made.Contains((l.Work, l.Group)), o => work.Contains(o.Work));
     }
 
     private WorkOrder Part(Func<OrderedLine, bool> lines, Func<OrderedOnce, bool> once) =>
@@ -174,6 +190,7 @@ public sealed record WorkOrder(
         {
             Lines = [.. Lines.Where(lines)],
             Once = [.. Once.Where(once)],
+            Visits = [.. Visits.Where(v => Lines.Any(l => v.Work.Contains(l.Work) && lines(l)))],
             // Whose goods these are is not told by section.
             Supplies = [],
             Mixes = [],

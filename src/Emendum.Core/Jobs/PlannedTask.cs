@@ -48,6 +48,10 @@ public sealed record PlannedTask(Guid Id, string Name, string At, Guid Crew, dec
     /// <summary>The work items of the work order that it is made of; none of one that was written by hand.</summary>
     public ImmutableArray<Guid> Work { get; init; } = [];
 
+    /// <summary>The rhythm of which it is a visit; null where it is none. Its id is the visit's.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Guid? Visit { get; init; }
+
     /// <summary>What and where, as it is read.</summary>
     [JsonIgnore]
     public string Called => At.Length > 0 ? $"{Name}, {At}" : Name;
@@ -74,6 +78,26 @@ public sealed record PlannedTask(Guid Id, string Name, string At, Guid Crew, dec
 
     private static bool IsMoment(DateTime at) =>
         at.Kind == DateTimeKind.Unspecified && at.Ticks % TimeSpan.TicksPerMinute == 0 && at >= First && at < Last;
+
+    /// <summary>Tasks without those visits that are left out; what waited for one of them waits for it no more.</summary>
+    /// <param name="tasks">The tasks.</param>
+    /// <param name="left">Visits that are left out.</param>
+    public static ImmutableArray<PlannedTask> Without(ImmutableArray<PlannedTask> tasks, IReadOnlySet<Guid> left) =>
+        left.Count == 0 || !tasks.Any(t => left.Contains(t.Id))
+            ? tasks
+            :
+            [
+                .. tasks
+                    .Where(t => !left.Contains(t.Id))
+                    .Select(t =>
+                        t.Links.Any(l => left.Contains(l.After))
+                            ? t with
+                            {
+                                Links = [.. t.Links.Where(l => !left.Contains(l.After))],
+                            }
+                            : t
+                    ),
+            ];
 
     /// <summary>Each task after what it waits for, otherwise in their order.</summary>
     /// <exception cref="RefusedException">A task waits for one that is not there, or for itself; gives the path (T9).</exception>

@@ -93,8 +93,10 @@ public sealed class RoundDays
         }
     }
 
-    /// <summary>On whose visits it is done: the job's usual rhythm, or the most frequent that the crew comes for.</summary>
-    private Rhythm? Visited(Rhythm rhythm) =>
+    private Rhythm? Visited(Rhythm rhythm) => Visited(job, rhythm);
+
+    /// <summary>On whose visits a rhythm is done that has none of its own: the job's usual rhythm, or the most frequent that the crew comes for; null where there is none.</summary>
+    public static Rhythm? Visited(Job job, Rhythm rhythm) =>
         job.Round.Usual is { } usual && job.Rhythm(usual) is { Kind: not RhythmKind.Event } of && of.Id != rhythm.Id
             ? of
             : job

@@ -160,6 +160,7 @@ public static class DeliverEndpoints
         deliver.MapBuying();
         deliver.MapCompletion();
         deliver.MapSchedule();
+        deliver.MapVisits();
         // The office looks at the page as the crew has it; nothing is ticked or written from there.
         deliver.MapGet("/links/{link:guid}/page", (Guid id, Guid link, Site site) => site.CrewPage(id, link));
         deliver.MapPost("/links/{link:guid}/revoke", (Guid id, Guid link, Site site) => site.Revoke(id, link));
@@ -205,6 +206,7 @@ public sealed class Site(
     Buying buying,
     CrewDays days,
     CompletionStore completions,
+    Rounds rounds,
     Shelf shelf,
     Live live,
     TimeProvider time
@@ -348,7 +350,8 @@ public sealed class Site(
             sites.Log(job, work.Order),
             day,
             completions.Of(job, work.Yes.Id),
-            days.Of(job, of)
+            days.Of(job, of),
+            rounds
         );
     }
 

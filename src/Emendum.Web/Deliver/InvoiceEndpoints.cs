@@ -11,15 +11,15 @@ namespace Emendum.Web.Deliver;
 
 /// <summary>What an invoice is to bill.</summary>
 /// <param name="By">By what.</param>
-/// <param name="Step">Number of the step, from 0, or of the change order, from 1; null for neither.</param>
+/// <param name="Step">Number of the step or of the month, from 0, or of the change order, from 1; null for none of them.</param>
 /// <param name="Value">Percent, or the amount before tax, as typed; empty for none.</param>
 public sealed record InvoiceWanted(BillsBy By, int? Step, string Value)
 {
     /// <summary>It, read.</summary>
     /// <exception cref="RefusedException">The value cannot be read.</exception>
     internal Bills Read() =>
-        By is BillsBy.Step or BillsBy.Rest or BillsBy.Change or BillsBy.Done
-            ? new(By, By is BillsBy.Step or BillsBy.Change ? Step : null, null)
+        By is BillsBy.Step or BillsBy.Rest or BillsBy.Change or BillsBy.Done or BillsBy.Month
+            ? new(By, By is BillsBy.Step or BillsBy.Change or BillsBy.Month ? Step : null, null)
             : new(
                 By,
                 null,

@@ -49,11 +49,11 @@ public sealed record InvoiceDraft(
     }
 }
 
-/// <summary>A step of the payment plan.</summary>
+/// <summary>A step of the payment plan, or a month of a round.</summary>
 /// <param name="Number">From 0.</param>
 /// <param name="When">When it is paid.</param>
 /// <param name="Net">Before tax.</param>
-/// <param name="Total">With tax, as it was printed.</param>
+/// <param name="Total">With tax, as it was printed; empty of a month, whose tax is reckoned when it is billed.</param>
 /// <param name="Billed">Number of its invoice; empty while it is open.</param>
 public sealed record PlanStepView(int Number, string When, string Net, string Total, string Billed);
 
@@ -138,7 +138,8 @@ public sealed record CreditLeft(string Label, string Amount);
 /// <summary>Invoices of a job: what was agreed, billed, paid, and what is open.</summary>
 /// <param name="Currency">ISO 4217.</param>
 /// <param name="Sums">Contract sum, billed and not billed, before tax; then what is owed by age.</param>
-/// <param name="Steps">The payment plan; empty for none.</param>
+/// <param name="Steps">The payment plan, or the months of a round; empty for none.</param>
+/// <param name="ByMonth">Whether they are months.</param>
 /// <param name="Changes">Change orders that were accepted and can be billed on their own.</param>
 /// <param name="Invoices">The latest first.</param>
 /// <param name="Done">How much of the work is done by hours, percent, as a first guess of what is billed by work; empty for nothing.</param>
@@ -155,6 +156,7 @@ public sealed record InvoicesView(
     string Currency,
     IReadOnlyList<MoneyRow> Sums,
     IReadOnlyList<PlanStepView> Steps,
+    bool ByMonth,
     IReadOnlyList<OpenChangeView> Changes,
     IReadOnlyList<InvoiceRow> Invoices,
     string Done,
@@ -178,10 +180,14 @@ public sealed record InvoicesView(
             BillsBy.Percent => $"Work done to date, {Shown.Typed(bills.Value!.Value)} % of the contract sum",
             BillsBy.Amount => "Amount",
             BillsBy.Done => $"Work done to date, line by line: {DoneOf(billed)} of the contract sum",
+            BillsBy.Month => MonthOf(billed.Agreed.Round!, bills.Step!.Value),
             BillsBy.Change =>
                 $"Change order {bills.Step}: {billed.Agreed.Changes.First(c => c.Number == bills.Step).Title}",
             _ => "All that is open",
         };
+
+    private static string MonthOf(AgreedRound round, int month) =>
+        $"Month {month + 1} of the contract year, {RoundView.NameOf(round.First, month, "MMMM yyyy")}";
 
     private static string DoneOf(BilledJob billed) =>
         billed.Billing.Contract.Sum.Sum is not 0 and var sum
@@ -199,9 +205,15 @@ public sealed record InvoicesView(
             [
                 new(
                     "Contract sum",
-                    agreed.Changes.IsEmpty
-                        ? "before tax"
-                        : $"before tax, with {Counted.Of(agreed.Changes.Length, "change order")}",
+                    string.Join(
+                        ", ",
+                        new[]
+                        {
+                            "before tax",
+                            agreed.Changes.IsEmpty ? "" : $"with {Counted.Of(agreed.Changes.Length, "change order")}",
+                            VisitsOf(agreed),
+                        }.Where(w => w.Length > 0)
+                    ),
                     Money(sum)
                 ),
                 new("Billed", "before tax", Money(billing.Billed.Sum)),
@@ -235,12 +247,14 @@ public sealed record InvoicesView(
                             ?? ""
                         )
                 ),
+                .. Months(billed),
             ],
+            agreed.IsRound,
             [.. billed.OpenChanges.Select(c => new OpenChangeView(c.Number, c.Title, Money(c.Amounts.Sum)))],
             [.. billed.Invoices.Reverse().Select(i => Row(billed, i, today))],
-            log.Percent is > 0 and var percent ? Shown.Typed(decimal.Floor(percent)) : "",
+            !agreed.IsRound && log.Percent is > 0 and var percent ? Shown.Typed(decimal.Floor(percent)) : "",
             day.Written,
-            agreed.IsRound ? "A round is billed by the month, which cannot be done here yet." : "",
+            agreed is { IsRound: true, Round: null } ? "What was agreed for this round says nothing of its year." : "",
             billing.BilledAhead > 0 ? Money(billing.BilledAhead) : "",
             TermsTyped.Of(billed.Terms),
             billed.HasOwnTerms,
@@ -255,6 +269,38 @@ public sealed record InvoicesView(
             release is { } amount ? Money(amount) : "",
             waits
         );
+    }
+
+    /// <summary>What visits do to the contract sum of a round, in words; empty for nothing.</summary>
+    private static string VisitsOf(AgreedContract agreed)
+    {
+        if (agreed.Year is not { } year)
+            return "";
+        var differs = year.Round.Visits.Select(year.Differs).ToList();
+        var (fewer, more) = (-differs.Where(d => d < 0).Sum(), differs.Where(d => d > 0).Sum());
+        return string.Join(
+            ", ",
+            new[]
+            {
+                fewer > 0 ? $"less {Counted.Of(fewer, "visit")} that {(fewer == 1 ? "is" : "are")} not done" : "",
+                more > 0 ? $"with {Counted.Of(more, "more event")} than {(more == 1 ? "was" : "were")} expected" : "",
+            }.Where(w => w.Length > 0)
+        );
+    }
+
+    /// <summary>The months of a round, which bill it; none of other jobs.</summary>
+    private static IEnumerable<PlanStepView> Months(BilledJob billed)
+    {
+        if (billed.Agreed.Round is not { } round)
+            yield break;
+        for (var month = 0; month < AgreedRound.MonthCount; month++)
+            yield return new(
+                month,
+                RoundView.NameOf(round.First, month, "MMMM yyyy"),
+                Shown.Money(round.Months[month], billed.Agreed.Places),
+                "",
+                billed.OfMonth(month)?.Number ?? ""
+            );
     }
 
     /// <summary>What the next release would give back, or why there is none.</summary>

@@ -12,6 +12,7 @@ namespace Emendum.Web.Deliver;
 /// <summary>Bills what was accepted.</summary>
 public sealed class Invoicing(
     WorkOrders orders,
+    Rounds rounds,
     InvoiceStore store,
     SiteStore sites,
     SettingStore settings,
@@ -30,7 +31,7 @@ public sealed class Invoicing(
     private InvoiceTerms Terms => settings.Get(InvoiceTerms.Setting, InvoiceTerms.Starting);
 
     private AcceptedWork Accepted(Guid job) =>
-        orders.Of(job) ?? throw RefusedException.Of("job", "Nothing was accepted yet: there is nothing to bill.");
+        rounds.Of(job) ?? throw RefusedException.Of("job", "Nothing was accepted yet: there is nothing to bill.");
 
     private BilledJob Billed(Guid job, AcceptedWork work) => store.Billed(job, work.Yes.Id, work.Money.Contract, Terms);
 
@@ -39,7 +40,7 @@ public sealed class Invoicing(
     {
         if (!jobs.Has(job))
             throw new NotThereException("That job is not here.");
-        return orders.Of(job) is { } work ? Of(job, work, Billed(job, work)) : null;
+        return rounds.Of(job) is { } work ? Of(job, work, Billed(job, work)) : null;
     }
 
     private InvoicesView Of(Guid job, AcceptedWork work, BilledJob billed) =>

@@ -14,7 +14,7 @@ namespace Emendum.Web.Deliver;
 /// <param name="At">The place with its count.</param>
 /// <param name="Amount">How much, with unit; empty for none.</param>
 /// <param name="Hours">Hours allowed, with unit; empty for none.</param>
-/// <param name="Often">How often it is done; empty for once.</param>
+/// <param name="Often">How often it is done, and how many of that are; empty for once.</param>
 /// <param name="Goods">Goods with colour and amount, one a row.</param>
 /// <param name="Supply">Whose the goods are where they are not ours, or which firm does it; empty otherwise.</param>
 /// <param name="Facts">Difficulty, surface, conditions, answers.</param>
@@ -57,14 +57,14 @@ public sealed record OrderLineView(
             line.At,
             line.Amount,
             HoursOf(line.Hours),
-            line.Often,
+            line.IsOnce ? "" : $"{line.Often}, {Shown.Typed(log.TimesDone(line))} of {line.Times} done",
             [.. line.Goods.Select(g => $"{Named(g.Name, g.Colour)} · {g.Need}")],
             SupplyOf(line),
             line.Facts,
             line.Notes,
-            Shown.Typed(percent),
-            percent == 100,
-            percent is > 0 and < 100,
+            line.IsOnce ? Shown.Typed(percent) : "",
+            line.IsOnce && percent == 100,
+            line.IsOnce && percent is > 0 and < 100,
             said is null ? "" : $"{said.By}, {moment(said.At)}",
             line.IsOnce
         );
@@ -200,7 +200,7 @@ public sealed record OrderView(
         foreach (var once in order.Once)
             yield return new(
                 once.Item == once.Name ? once.Item : $"{once.Item}: {once.Name}",
-                "once for the job",
+                once.Often.Length > 0 ? $"with each visit, {once.Often}, for the year" : "once for the job",
                 OrderLineView.HoursOf(once.Hours)
             );
         if (order.SetUp > 0)

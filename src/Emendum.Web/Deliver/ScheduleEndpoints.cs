@@ -82,6 +82,7 @@ public sealed record TaskTyped(
         {
             Rank = old?.Rank ?? "",
             Work = old?.Work ?? [],
+            Visit = old?.Visit,
             IsBegun = old?.IsBegun ?? false,
             Pin = IsPinned ? old?.Pin ?? start : null,
             Links =

@@ -36,13 +36,12 @@ public sealed class Scheduling(
         AcceptedWork Work,
         JobState State,
         Crews Firm,
+        ImmutableArray<PlannedTask> Tasks,
         TaskPlan Plan,
         IReadOnlyDictionary<Guid, TaskProgress> Progress,
         IReadOnlyList<OtherTasks> Others
     )
     {
-        public ImmutableArray<PlannedTask> Tasks => State.Estimate.Job.Tasks;
-
         public IReadOnlyCollection<TaskTime> OtherTimes => [.. Others.SelectMany(o => o.Times)];
     }
 
@@ -63,16 +62,20 @@ public sealed class Scheduling(
     private Standing Of(Guid job, JobState state, AcceptedWork work)
     {
         var firm = settings.Get(Crews.Setting, Crews.Starting);
-        var tasks = state.Estimate.Job.Tasks;
+        var left = sites.LeftOut();
+        var tasks = PlannedTask.Without(state.Estimate.Job.Tasks, left);
         var progress = TaskProgress.Of(tasks, sites.Log(job, work.Order));
         var clock = day.Clock();
-        var others = schedules.Tasks(day.Today.AddDays(-DaysBack).ToDateTime(default), job);
+        var others = schedules
+            .Tasks(day.Today.AddDays(-DaysBack).ToDateTime(default), job)
+            .ConvertAll(o => o with { Tasks = PlannedTask.Without(o.Tasks, left) });
         var crews = firm.For(tasks.Concat(others.SelectMany(o => o.Tasks)).Select(t => t.Crew));
         return new(
             job,
             work,
             state,
             firm,
+            tasks,
             TaskPlan.Of([.. tasks.Select(t => t with { IsBegun = progress[t.Id].IsBegun })], crews, firm.Firm, clock),
             progress,
             [.. others.Select(o => Other(o, crews, firm, clock)).OfType<OtherTasks>()]
@@ -138,7 +141,7 @@ public sealed class Scheduling(
             var by = section.Select(l => l.By).FirstOrDefault(b => b.Length > 0);
             yield return new(
                 section.Key,
-                $"{Core.Quantities.Shown.Tenths(section.Sum(l => l.Hours))} h",
+                $"{Core.Quantities.Shown.Tenths(section.Sum(l => l.AllHours))} h",
                 now[section.Key].Cast<Guid?>().FirstOrDefault() ?? of.Firm.All.FirstOrDefault(c =>
                         string.Equals(c.Name, by, StringComparison.OrdinalIgnoreCase)
                     )?.Id

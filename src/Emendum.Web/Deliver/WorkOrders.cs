@@ -206,14 +206,22 @@ public sealed class WorkOrders(
             };
     }
 
-    /// <summary>What was kept before there was buying gets its goods by today's rules.</summary>
-    private KeptOrder WithGoods(KeptOrder kept, ProposalLife life, Fact yes, Frozen frozen) =>
-        kept.Money.Goods.IsDefault
-            ? kept with
+    /// <summary>What was kept before there was buying gets its goods by today's rules, and a round that was kept before there were visits gets those.</summary>
+    private KeptOrder WithGoods(KeptOrder kept, ProposalLife life, Fact yes, Frozen frozen)
+    {
+        if (kept.Money.Goods.IsDefault)
+            kept = kept with { Money = kept.Money with { Goods = AgreedGoods.Of(Signed(life, yes, frozen)) } };
+        if (kept.Money.Contract is not { IsRound: true, Round: null })
+            return kept;
+        var signed = Signed(life, yes, frozen);
+        return new(
+            OrderMaking.Of(signed),
+            kept.Money with
             {
-                Money = kept.Money with { Goods = AgreedGoods.Of(Signed(life, yes, frozen)) },
+                Contract = kept.Money.Contract with { Round = AgreedContract.Of(signed).Round },
             }
-            : kept;
+        );
+    }
 
     private KeptOrder Made(Guid job, Guid fact, Func<Estimate> agreed, Func<AgreedMoney, AgreedMoney>? with = null)
     {

@@ -18,6 +18,7 @@ namespace Emendum.Web.Outside;
 /// <param name="Hours">Hours that came by this link, the latest day first.</param>
 /// <param name="Snags">What is to be mended at its places, open ones first; what is of no place only where it is about all of the order.</param>
 /// <param name="Days">The days of its tasks as they were told last, a line each; none where nothing was.</param>
+/// <param name="Visits">Visits of a round that it knows: those of which nobody has said anything, up to two months ahead, and what was said in the last two weeks.</param>
 /// <param name="Today">The firm's day, like 2027-01-31.</param>
 public sealed record CrewPage(
     string Firm,
@@ -30,6 +31,7 @@ public sealed record CrewPage(
     IReadOnlyList<HoursView> Hours,
     IReadOnlyList<SnagRow> Snags,
     IReadOnlyList<string> Days,
+    IReadOnlyList<VisitRow> Visits,
     string Today
 )
 {
@@ -40,13 +42,15 @@ public sealed record CrewPage(
     /// <param name="day">The firm's day.</param>
     /// <param name="completion">What is to be mended.</param>
     /// <param name="days">What was told of its days.</param>
+    /// <param name="rounds">Tells the visits of a round.</param>
     public static CrewPage Of(
         CrewLink link,
         AcceptedWork work,
         SiteLog whole,
         FirmDay day,
         Completion completion,
-        IReadOnlyList<string> days
+        IReadOnlyList<string> days,
+        Rounds rounds
     )
     {
         var log = whole with { Order = work.Order.About(link.Sections) };
@@ -62,7 +66,28 @@ public sealed record CrewPage(
             Site.HoursOf(own, day.Moments()),
             CompletionView.Rows(SnagsOf(link, completion, log.Order), log.Order, day),
             days,
+            [.. VisitsOf(work, log, day, rounds)],
             day.Written
+        );
+    }
+
+    private static IEnumerable<VisitRow> VisitsOf(AcceptedWork work, SiteLog log, FirmDay day, Rounds rounds)
+    {
+        if (work.Money.Contract.Round is not { First: var first })
+            return [];
+        var today = day.Today;
+        return VisitRow.Of(
+            rounds
+                .VisitsOf(work.Job, log)
+                .All.Where(v =>
+                    v.Said == VisitSaid.Open
+                        ? v.Day <= today.AddMonths(2)
+                        : v.Day >= today.AddDays(-14) && v.Day <= today.AddMonths(2)
+                ),
+            log,
+            first,
+            today,
+            day.Moments()
         );
     }
 
@@ -92,6 +117,7 @@ public static class CrewEndpoints
             "/hours/{fact:guid}/take-back",
             (string token, Guid fact, TakeHoursBack take, Behind behind) => behind.TakeBack(token, fact, take)
         );
+        link.MapPost("/visits", (string token, SayOfVisits say, Behind behind) => behind.Say(token, say));
         link.MapPost(
             "/snags/{snag:guid}/mended",
             (string token, Guid snag, MendSnag mend, Behind behind) => behind.Mend(token, snag, mend)
@@ -105,6 +131,7 @@ public static class CrewEndpoints
         SiteStore sites,
         CompletionStore completions,
         CrewDays days,
+        Rounds rounds,
         FirmDay day,
         Live live,
         TimeProvider time
@@ -140,7 +167,8 @@ public static class CrewEndpoints
                 sites.Log(job, work.Order),
                 day,
                 completions.Of(job, work.Yes.Id),
-                days.Of(job, link)
+                days.Of(job, link),
+                rounds
             );
         }
 
@@ -178,6 +206,16 @@ public static class CrewEndpoints
             return Told(job, link, work, sites.TakeBack(job, work.Order, id, fact, Now, link.For, link.Id));
         }
 
+        /// <summary>Says that a visit was done, or is left out and why. Whether what is left out is billed, the office says.</summary>
+        /// <exception cref="RefusedException">It cannot be said; says why.</exception>
+        public CrewPage Say(string token, SayOfVisits say)
+        {
+            var (link, job, work) = Of(token);
+            if (say.Said == VisitSaid.LeftOutByThem)
+                throw RefusedException.Of("said", "Whether it is billed, the office says.");
+            return Told(job, link, work, rounds.Record(job, work, say, link.For, link));
+        }
+
         /// <summary>Says that a snag was mended, or is open again.</summary>
         /// <exception cref="RefusedException">The link does not show it.</exception>
         public CrewPage Mend(string token, Guid snag, MendSnag mend)
@@ -194,7 +232,7 @@ public static class CrewEndpoints
         private CrewPage Told(Guid job, CrewLink link, AcceptedWork work, SiteLog log)
         {
             live.Happened(job);
-            return CrewPage.Of(link, work, log, day, completions.Of(job, work.Yes.Id), days.Of(job, link));
+            return CrewPage.Of(link, work, log, day, completions.Of(job, work.Yes.Id), days.Of(job, link), rounds);
         }
     }
 }

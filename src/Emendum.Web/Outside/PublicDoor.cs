@@ -107,6 +107,7 @@ public static class PublicDoor
             .AddSingleton(inside.GetRequiredService<SettingStore>())
             .AddSingleton(inside.GetRequiredService<CompletionStore>())
             .AddSingleton<CrewDays>()
+            .AddSingleton(inside.GetRequiredService<Rounds>())
             .AddSingleton<CrewEndpoints.Behind>();
         var app = builder.Build();
         if (options.Proxy is { } proxy)
