@@ -13,7 +13,7 @@ using Emendum.Web.Outside;
 namespace Emendum.Web;
 
 /// <summary>
-/// What became of the proposals of the demo's jobs, recorded by the same ways as if it had happened on those days: one was seen, one has a question, one was accepted with choices, one holds no longer, and of one the next
+/// What became of the proposals of the demo's jobs, recorded by the same ways as if it had happened on those days: one was seen, one has a question, one was accepted with choices, one round is running, one holds no longer, and of one the next
 /// revision is being written.
 /// </summary>
 internal sealed class DemoProposals(Database database, FileStore files, FirmDay firm)
@@ -49,11 +49,8 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             { } court
         )
             court.Sees(Ago(8, 8, 50));
-        if (Sends(DemoJobs.Round, Desk, Ago(3, 9, 10)) is { } round)
-        {
-            round.Sees(Ago(3, 12, 40));
-            round.Asks(Ago(1, 17, 5), "Can the washes be done before we open at eight?");
-        }
+        if (Sends(DemoJobs.Round, Desk, Ago(110, 9, 10)) is { } round)
+            Runs(round);
         if (Sends(DemoJobs.Clinic, Desk, Ago(2, 15, 30)) is { } clinic)
             clinic.Sees(Ago(1, 8, 25));
     }
@@ -228,6 +225,108 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
         );
         new DemoBuying(database, accepted, gallery.Job, Ago, Day).Write();
         new DemoSchedule(database, works.Agreed(gallery.Job), firm).Write(Day(Ago(6, 8, 0)), Ago(8, 9, 0), "Nora Pell");
+    }
+
+    /// <summary>The clinic's round is in its third month: its desk asked, and said yes; Wyn has done the visits, but for one at which the ward was full and one that the clinic did not want.</summary>
+    private void Runs(Sent round)
+    {
+        round.Sees(Ago(110, 12, 40));
+        var asked = round.Asks(Ago(109, 17, 5), "Can the washes be done before we open at eight?");
+        revisions.Record(
+            round.Job,
+            new(
+                Guid.CreateVersion7(),
+                round.Revision,
+                FactKind.Answered,
+                Ago(108, 8, 20),
+                JobEndpoints.Owner,
+                "Yes, from half past five. We keep a key."
+            )
+            {
+                About = asked,
+            },
+            Day(Ago(108, 8, 20))
+        );
+        var yes = Ago(104, 10, 45);
+        var signings = new Signings(
+            revisions,
+            new AcceptanceStore(database),
+            new FrozenRevisions(revisions),
+            files,
+            pictures,
+            // On that day it still held.
+            new FirmDay(new Then(yes), new CompanyStore(database)),
+            new Then(yes)
+        );
+        var frozen = signings.Frozen(round.Job, round.Revision)!;
+        var statement = frozen.With(revisions.Selected(round.Revision), out _).Statement;
+        signings.Accept(
+            round.Job,
+            frozen,
+            new(
+                Guid.CreateVersion7(),
+                statement.Revision,
+                statement.Selection,
+                statement.Total,
+                Desk,
+                "",
+                Declares: true
+            ),
+            Guid.CreateVersion7(),
+            round.Link
+        );
+        var (links, sites) = (new WorkOrderStore(database), new SiteStore(database));
+        var order = new WorkOrders(links, revisions, signings, firm, new Then(yes)).Of(round.Job)!.Order;
+        var wyn = new CrewLink(Guid.CreateVersion7(), "Wyn", [], yes, null);
+        links.Add(round.Job, new(wyn, Token.HashOf(Token.New())));
+        var past = RoundVisits
+            .Of(sites.Log(round.Job, order), RoundVisits.Planned([]))
+            .All.Where(v => v.Day < firm.Today)
+            .ToList();
+        var (full, unwanted) = (past.Last(v => v.Of.Name == "Monthly"), past.Last(v => v.Of.Name == "Fortnightly"));
+        foreach (var (visit, n) in past.Select((v, n) => (v, n)))
+        {
+            var at = firm.At(visit.Day, new TimeOnly(9, 30));
+            var (said, words) =
+                visit == full ? (VisitSaid.LeftOut, "the ward was full, nobody could go in")
+                : visit == unwanted ? (VisitSaid.LeftOutByThem, "they called it off the evening before")
+                : (VisitSaid.Done, "");
+            var by = said == VisitSaid.LeftOutByThem ? JobEndpoints.Owner : wyn.For;
+            var link = said == VisitSaid.LeftOutByThem ? null : (Guid?)wyn.Id;
+            sites.Record(
+                round.Job,
+                order,
+                [
+                    new VisitFact(Guid.CreateVersion7(), visit.Id, visit.Of.Id, said, visit.Day, words, at, by)
+                    {
+                        Link = link,
+                    },
+                ],
+                said != VisitSaid.Done
+                    ? []
+                    :
+                    [
+                        .. new[] { "Wyn", "Idris" }.Select(who => new HoursFact(
+                            Guid.CreateVersion7(),
+                            HoursFor.Work,
+                            visit.Of.OnlyWork(order),
+                            null,
+                            who,
+                            visit.Day,
+                            // Half of what is allowed each, a quarter of an hour more or less, and never none.
+                            Math.Max(0.25m, decimal.Round(visit.Of.Hours * 2) / 4 + (n % 3 - 1) * 0.25m),
+                            "",
+                            at,
+                            wyn.For
+                        )
+                        {
+                            Link = link,
+                            Visit = visit.Id,
+                        }),
+                    ],
+                firm.Today
+            );
+        }
     }
 
     private DateOnly Day(DateTime at) => firm.Days()(at);

@@ -98,7 +98,8 @@ public static class FirstStart
                 var kept = files.Take(content, FileEndpoints.Kind, now, default).GetAwaiter().GetResult();
                 files.Name(kept.Hash);
             }
-            foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, Ago).OrderBy(j => j.Info.Number))
+            var began = FirmDay.Write(DemoJobs.RoundBegan(firm.Today));
+            foreach (var job in DemoJobs.Build(pottery, clinic, trust, library, Ago, began).OrderBy(j => j.Info.Number))
                 if (!jobs.Has(job.Id))
                     new OpenJobs(jobs, time, new()).Create(job);
             new DemoProposals(database, files, firm).Record();

@@ -257,6 +257,9 @@ public sealed class RoundYearTests
         );
         var line = round.Log.Order.Lines.Single();
         Assert.Equal((2, 12, 24), (line.Hours, line.Times, round.Log.Order.Hours));
+        // All hours of a visit are for its one work; with set-up and travel among them they would be nobody's.
+        Assert.Equal(line.Work, round.Kind.OnlyWork(round.Log.Order));
+        Assert.Null((round.Kind with { Hours = 2.5m }).OnlyWork(round.Log.Order));
         round = round.Say(VisitSaid.Done, round.Kind.Days[..10]);
         var log = round.Log with
         {

@@ -98,7 +98,10 @@ public sealed class YearTests(RunningServer running) : IClassFixture<RunningServ
         var command = new JsonObject
         {
             ["field"] = field,
-            ["was"] = field == "start" ? "2027-01-04" : JsonNode.Parse(was),
+            ["was"] =
+                field == "start"
+                    ? JsonNode.Parse(await server.File(Round))!["round"]!["start"]!.DeepClone()
+                    : JsonNode.Parse(was),
             ["now"] = JsonNode.Parse(now),
         };
         if (what == "rhythm")

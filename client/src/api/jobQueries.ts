@@ -183,8 +183,10 @@ export const askJob = {
   /** The visits of a round; null where nothing comes back. */
   visits: (job: At) =>
     queryOptions({
-      queryKey: ["deliver", job.id, "visits"],
+      // The days for which they are planned are edits of the job.
+      queryKey: ["deliver", job.id, "visits", job.version],
       queryFn: async () => (await api.GET("/api/jobs/{id}/deliver/visits", { params: of(job) })).data ?? null,
+      placeholderData: keepPreviousData,
     }),
   /** What putting a visit on another day would do. */
   visitMove: (job: At, task: string, day: string) =>

@@ -37,7 +37,8 @@ public sealed record PersonUsed(string Person, decimal Hours);
 /// <param name="People">By person, who worked most first.</param>
 /// <param name="SetUp">Hours of set-up and travel.</param>
 /// <param name="Snags">Hours of mending: they count in the profit and teach no rate (H5).</param>
-/// <param name="Elsewhere">Hours that are of no piece of work in the order.</param>
+/// <param name="Visits">Hours of visits as a whole, set-up and travel with them: they teach no rate (H4).</param>
+/// <param name="Elsewhere">Hours that are of no piece of work in the order, and of no visit.</param>
 /// <param name="Used">All hours used.</param>
 /// <param name="SoFar">Hours allowed for what is done.</param>
 /// <param name="Allowed">All hours allowed.</param>
@@ -46,6 +47,7 @@ public sealed record HoursUsed(
     ImmutableArray<PersonUsed> People,
     decimal SetUp,
     decimal Snags,
+    decimal Visits,
     decimal Elsewhere,
     decimal Used,
     decimal SoFar,
@@ -84,13 +86,15 @@ public sealed record HoursUsed(
             ],
             standing.Where(h => h.For == HoursFor.SetUp).Sum(h => h.Hours),
             standing.Where(h => h.For == HoursFor.Snags).Sum(h => h.Hours),
-            standing
-                .Where(h => h.For == HoursFor.Work && !(h.Work is { } work && known.Contains(work)))
-                .Sum(h => h.Hours),
+            standing.Where(h => IsElsewhere(h) && h.Visit is not null).Sum(h => h.Hours),
+            standing.Where(h => IsElsewhere(h) && h.Visit is null).Sum(h => h.Hours),
             standing.Sum(h => h.Hours),
             log.AllowedSoFar,
             order.Hours
         );
+
+        bool IsElsewhere(HoursFact fact) =>
+            fact.For == HoursFor.Work && !(fact.Work is { } work && known.Contains(work));
     }
 
     private static WorkUsed Of(OrderedLine[] lines, HoursFact[] hours, SiteLog log)

@@ -43,6 +43,13 @@ public sealed record OrderedVisits(
     [JsonIgnore]
     public int Times => Expected ?? Days.Length;
 
+    /// <summary>The one piece of work that all hours of a visit are for; null where there are several, or set-up and travel are among them: such hours teach no rate (H4).</summary>
+    /// <param name="order">The order that it is of.</param>
+    public Guid? OnlyWork(WorkOrder order) =>
+        Work is [var only] && Math.Abs(order.Lines.Where(l => l.Work == only).Sum(l => l.Hours) - Hours) < 0.0001m
+            ? only
+            : null;
+
     /// <summary>Those of an estimate that was agreed; none where nothing comes back.</summary>
     public static ImmutableArray<OrderedVisits> Of(Estimate agreed)
     {

@@ -11,7 +11,11 @@ public static class ClinicRound
         Back = "Back of house";
 
     /// <summary>The job.</summary>
-    public static Job Build(Guid id, Guid customer, string date)
+    /// <param name="id">Its id.</param>
+    /// <param name="customer">The clinic.</param>
+    /// <param name="date">Its date.</param>
+    /// <param name="start">The day of its first visit.</param>
+    public static Job Build(Guid id, Guid customer, string date, string start)
     {
         var draft = new Draft(
             id,
@@ -57,7 +61,7 @@ public static class ClinicRound
         draft.Set(polish, "rhythm", Core.Jobs.Rhythm.Once);
         draft.Set(polish, "wording", "Strip and polish the floors of the dry rooms before the first round");
 
-        draft.Round("start", "2027-01-04");
+        draft.Round("start", start);
         draft.Round("rise", 3m);
         draft.Round("years", 3);
         draft.Round(

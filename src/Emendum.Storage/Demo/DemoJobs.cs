@@ -26,9 +26,17 @@ public static class DemoJobs
     /// <param name="trust">The garden's trust.</param>
     /// <param name="library">The library.</param>
     /// <param name="ago">The day so many days ago, as jobs write it.</param>
-    public static IEnumerable<Job> Build(Guid pottery, Guid clinic, Guid trust, Guid library, Func<int, string> ago) =>
+    /// <param name="round">The day of the first visit of the clinic's round.</param>
+    public static IEnumerable<Job> Build(
+        Guid pottery,
+        Guid clinic,
+        Guid trust,
+        Guid library,
+        Func<int, string> ago,
+        string round
+    ) =>
         [
-            ClinicRound.Build(Round, clinic, ago(3)),
+            ClinicRound.Build(Round, clinic, ago(110), round),
             PotteryJob.Build(StarterBook.Id(996), pottery, ago(0)),
             ClinicJob.Build(Clinic, clinic, ago(2)),
             CourtJob.Build(Court, trust, ago(9)),
@@ -39,5 +47,19 @@ public static class DemoJobs
 
     /// <summary>All of them, the same every time, for tests.</summary>
     public static IEnumerable<Job> Fixed() =>
-        Build(StarterBook.Id(903), StarterBook.Id(902), StarterBook.Id(901), StarterBook.Id(900), _ => "2026-11-23");
+        Build(
+            StarterBook.Id(903),
+            StarterBook.Id(902),
+            StarterBook.Id(901),
+            StarterBook.Id(900),
+            _ => "2026-11-23",
+            "2027-01-04"
+        );
+
+    /// <summary>The first visit of a round that is in its third month on a day: the first Monday of the month two before.</summary>
+    public static DateOnly RoundBegan(DateOnly today)
+    {
+        var first = new DateOnly(today.Year, today.Month, 1).AddMonths(-2);
+        return first.AddDays((8 - (int)first.DayOfWeek) % 7);
+    }
 }

@@ -151,6 +151,14 @@ public sealed record HoursUsedView(
             );
         if (used.Snags > 0)
             yield return new("Mending", "", Shown.Tenths(used.Snags), Shown.Moved(used.Snags, 1), true);
+        if (used.Visits > 0)
+            yield return new(
+                "On visits as a whole, set-up and travel with them",
+                "",
+                Shown.Tenths(used.Visits),
+                "",
+                false
+            );
         if (used.Elsewhere > 0)
             yield return new(
                 "On the job as a whole",

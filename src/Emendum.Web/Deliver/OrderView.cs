@@ -237,7 +237,10 @@ public sealed record HoursView(Guid Id, string Day, string Person, string Hours,
         {
             HoursFor.SetUp => "set-up and travel",
             HoursFor.Snags => "mending" + (work is null ? "" : $": {work.Section}: {work.Name}"),
-            _ => work is null ? "the job" : $"{work.Section}: {work.Name}",
+            _ when work is not null => $"{work.Section}: {work.Name}",
+            _ => order.Visits.FirstOrDefault(v => v.Days.Any(d => d.Id == fact.Visit)) is { } visit
+                ? $"visit: {visit.Name}"
+                : "the job",
         };
         return at is null ? what : $"{what}, {at.At}";
     }

@@ -89,10 +89,7 @@ public sealed record SayOfVisits(
                         new HoursFact(
                             DerivedId.Of($"{link}/{Id}/hours/{n}"),
                             HoursFor.Work,
-                            // Where a visit is for one piece of work, its hours are that work's.
-                            kind is { Work: [var work] }
-                                ? work
-                                : null,
+                            kind?.OnlyWork(order),
                             null,
                             h.Person.Trim(),
                             facts[0].Day,

@@ -303,7 +303,7 @@ internal sealed class Fuzz
                 : null;
         if (delivers is not null && Chance(90))
         {
-            job = Gallery;
+            job = path.EndsWith("/deliver/visits", StringComparison.Ordinal) ? Round : Gallery;
             path = OfDelivery(path, delivers);
         }
         else if (path.Contains("/crews/{crew}", StringComparison.Ordinal))
@@ -365,6 +365,8 @@ internal sealed class Fuzz
                 Bought(asDescribed, delivered, delivers);
             if (asDescribed.Contains("/deliver/schedule", StringComparison.Ordinal))
                 Scheduled(asDescribed, delivered, delivers);
+            if (asDescribed.EndsWith("/deliver/visits", StringComparison.Ordinal))
+                await Visited(delivered);
         }
         if (
             path.EndsWith("/api/company/crews/moves", StringComparison.Ordinal)
@@ -428,6 +430,26 @@ internal sealed class Fuzz
 
     /// <summary>The demo's job that was accepted.</summary>
     private const string Gallery = "01930000-0000-7000-8000-000000000994";
+
+    /// <summary>The demo's round.</summary>
+    private const string Round = "01930000-0000-7000-8000-000000000995";
+
+    /// <summary>Something is said of a visit that is there, which can be said of it mostly.</summary>
+    private async Task Visited(JsonObject body)
+    {
+        using var answer = await http.GetAsync($"/api/jobs/{Round}/deliver/visits");
+        if (await answer.Content.ReadAsStringAsync() is not { Length: > 4 } text)
+            return;
+        var visit = One(JsonNode.Parse(text)!["visits"]!.AsArray())!;
+        (body["id"], body["day"], body["hours"]) = (Id(), "", new JsonArray());
+        (body["words"], body["said"]) = (
+            Chance(80) ? "because" : "",
+            One<string>(["done", "leftOut", "leftOutByThem", "open"])
+        );
+        body["visits"] = new JsonArray(
+            new JsonObject { ["visit"] = visit["id"]!.DeepClone(), ["kind"] = visit["kind"]!.DeepClone() }
+        );
+    }
 
     /// <summary>The demo's crew that has work.</summary>
     private const string Wyn = "01930000-0000-7000-8000-000000000801";

@@ -20,6 +20,7 @@ public sealed class OutsideFuzzTests : IDisposable
         "/signed",
         "/snags/01930000-0000-7000-8000-000000000001/mended",
         "/schedule.xlsx",
+        "/visits",
         "/mark",
         "/seen",
         "/questions",
