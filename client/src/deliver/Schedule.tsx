@@ -1,6 +1,6 @@
 import { Button } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useLayoutEffect, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { newId, type Schemas } from "../api/client";
 import { change } from "../api/changes";
@@ -43,21 +43,31 @@ export function Schedule() {
   useEffect(() => void again(), [again, happened]);
   // What is only looked at is put back from anywhere.
   const looks = moving !== null && dialog === null;
+  // An answer to what was asked before something else was done, or all was put back, comes too late.
+  const turn = useRef(0);
+  const look = (asked: Promise<Moving | null>) => {
+    const mine = ++turn.current;
+    tell(asked.then((now) => turn.current === mine && setMoving(now)));
+  };
+  const putBack = useCallback(() => {
+    turn.current++;
+    setMoving(null);
+  }, []);
   useLayoutEffect(() => {
     if (!looks) return;
-    const back = (e: KeyboardEvent) => e.key === "Escape" && setMoving(null);
+    const back = (e: KeyboardEvent) => e.key === "Escape" && putBack();
     addEventListener("keydown", back);
     return () => removeEventListener("keydown", back);
-  }, [looks]);
+  }, [looks, putBack]);
   if (!data) return <div aria-busy="true" aria-label="Opening the schedule" />;
   const task = data.tasks.find((t) => t.id === chosen);
   const asked: Schemas["StripAsked"] = { ...strip, from: data.strip.from };
   const see = (from: string) => setStrip({ ...strip, from });
   const move = (id: string, to: { day: string; by: number }) =>
-    tell(
+    look(
       change.moveTask(job.id, { strip: asked, task: id, ...to }).then((preview) => {
         setChosen(id);
-        setMoving(to.day === "" && to.by === 0 ? null : { preview, by: to.by, focus: id });
+        return to.day === "" && to.by === 0 ? null : { preview, by: to.by, focus: id };
       }),
     );
   const publish = async (version: number) => {
@@ -66,21 +76,17 @@ export function Schedule() {
   };
   const keep = async (preview: Preview, told: boolean) => {
     await open.send({ type: "changeTasks", tasks: preview.changes });
-    setMoving(null);
+    putBack();
     if (told) await publish(open.get().job.version);
     else await again();
   };
   const remove = (id: string) =>
-    tell(
-      change
-        .removeTask(job.id, { strip: asked, task: id })
-        .then((preview) => setMoving({ preview, by: 0, focus: null })),
-    );
+    look(change.removeTask(job.id, { strip: asked, task: id }).then((preview) => ({ preview, by: 0, focus: null })));
   const follow = () =>
-    tell(
+    look(
       change
         .followChanges(job.id, { strip: asked })
-        .then((preview) => setMoving({ preview, by: 0, focus: null, follows: true })),
+        .then((preview) => ({ preview, by: 0, focus: null, follows: true })),
     );
   const typing = { data, strip: asked, keep, onClose: () => setDialog(null) };
   const dialogs =
@@ -142,7 +148,7 @@ export function Schedule() {
             className="act"
             aria-pressed={strip.byCrew}
             onClick={() => {
-              setMoving(null);
+              putBack();
               setStrip({ from: data.strip.from, byCrew: !strip.byCrew });
             }}
           >
@@ -159,7 +165,7 @@ export function Schedule() {
           chosen={chosen}
           focus={moving?.focus ?? null}
           onChoose={(id) => {
-            if (moving && id !== moving.preview.task) setMoving(null);
+            if (moving && id !== moving.preview.task) putBack();
             setChosen(id);
           }}
           onStep={(id, by) => {
@@ -167,7 +173,7 @@ export function Schedule() {
             move(id, { day: "", by: from + by });
           }}
           onDrop={(id, day) => move(id, { day, by: 0 })}
-          onBack={() => setMoving(null)}
+          onBack={putBack}
         />
         <footer className={styles.legend}>
           <span>
@@ -198,7 +204,7 @@ export function Schedule() {
             task={data.tasks.find((t) => t.id === moving.preview.task)}
             follows={moving.follows ?? false}
             keep={keep}
-            onBack={() => setMoving(null)}
+            onBack={putBack}
           />
         ) : task ? (
           <TaskSheet
