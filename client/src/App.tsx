@@ -2,6 +2,7 @@ import { Suspense } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { JobsPage } from "./jobs/JobsPage";
 import {
+  BankPage,
   BookPage,
   CustomersPage,
   DeliverPage,
@@ -35,6 +36,7 @@ export function App() {
               <Route path="/office" element={<OfficePage />} />
               <Route path="/office/crews" element={<CrewsPage />} />
               <Route path="/office/stock" element={<StockPage />} />
+              <Route path="/office/bank" element={<BankPage />} />
               <Route path="/jobs/:id" element={<JobFrame />}>
                 <Route index element={<Navigate to="measure" replace />} />
                 <Route path="measure" element={<MeasurePage />} />

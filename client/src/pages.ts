@@ -25,6 +25,7 @@ export const CustomersPage = page("CustomersPage", () => import("./customers/Cus
 export const BookPage = page("BookPage", () => import("./book/BookPage"));
 export const CrewsPage = page("CrewsPage", () => import("./office/CrewsPage"));
 export const StockPage = page("StockPage", () => import("./office/StockPage"));
+export const BankPage = page("BankPage", () => import("./office/BankPage"));
 export const OfficePage = page("OfficePage", () => import("./office/OfficePage"));
 
 /** Loads the stations of a job while nothing else is to do, so that going from one to the next is at once. */

@@ -58,7 +58,7 @@ public sealed class InvoiceStore(Database database)
             ],
             [
                 .. connection.Rows(
-                    "SELECT payment_fact.id, invoice_id, day, amount, how, payment_fact.at, payment_fact.by, takes_back, discount FROM payment_fact JOIN invoice ON invoice.id = invoice_id WHERE payment_fact.job_id = $job AND fact_id = $fact ORDER BY payment_fact.number",
+                    "SELECT payment_fact.id, invoice_id, day, amount, how, payment_fact.at, payment_fact.by, takes_back, discount, entry_id FROM payment_fact JOIN invoice ON invoice.id = invoice_id WHERE payment_fact.job_id = $job AND fact_id = $fact ORDER BY payment_fact.number",
                     r => new PaymentFact(
                         r.GetGuid(0),
                         r.GetGuid(1),
@@ -71,6 +71,7 @@ public sealed class InvoiceStore(Database database)
                     {
                         TakesBack = r.IsDBNull(7) ? null : r.GetGuid(7),
                         Discount = decimal.Parse(r.GetString(8), CultureInfo.InvariantCulture),
+                        Entry = r.IsDBNull(9) ? null : r.GetString(9),
                     },
                     ("$job", job),
                     ("$fact", acceptance)
@@ -262,6 +263,55 @@ public sealed class InvoiceStore(Database database)
         writing.Commit();
     }
 
+    /// <summary>Of money that came by bank no more goes to invoices than came.</summary>
+    private static void CheckLeft(SqliteConnection connection, string entry, decimal amount, int places)
+    {
+        var left =
+            BankStore.Left(connection, entry) ?? throw RefusedException.Of("entry", "That money was never taken in.");
+        if (amount > left)
+            throw RefusedException.Of("amount", $"{Shown.Money(left, places)} of that money is left.");
+    }
+
+    /// <summary>What is owed of all jobs in a currency: invoices of which something is open, the one that is due first first.</summary>
+    /// <param name="currency">ISO 4217.</param>
+    /// <param name="places">Its places.</param>
+    public List<OwedInvoice> Owed(string currency, int places)
+    {
+        using var connection = database.Connect();
+        var contract = new AgreedContract([], 0, false, currency, places, [], false);
+        var owed = new List<OwedInvoice>();
+        foreach (
+            var (job, acceptance, customer, name) in connection.Rows(
+                $"SELECT i.job_id, i.fact_id, j.customer_id, coalesce(c.name, '') FROM invoice i JOIN job j ON j.id = i.job_id LEFT JOIN customer c ON c.id = j.customer_id WHERE json_extract(j.glance, '$.currency') = $currency GROUP BY i.job_id, i.fact_id ORDER BY max(i.number) DESC LIMIT {MostJobs}",
+                r => (r.GetGuid(0), r.GetGuid(1), r.IsDBNull(2) ? null : (Guid?)r.GetGuid(2), r.GetString(3)),
+                ("$currency", currency)
+            )
+        )
+        {
+            // What is open is read from what was issued and paid alone; what was agreed plays no part in it.
+            var billed = Billed(connection, job, acceptance, contract, InvoiceTerms.Starting);
+            owed.AddRange(
+                billed
+                    .Invoices.Where(i => billed.OpenOf(i) > 0)
+                    .Select(i => new OwedInvoice(
+                        job,
+                        i.Id,
+                        customer,
+                        name,
+                        i.Number,
+                        billed.DueOf(i),
+                        billed.OpenOf(i),
+                        i.EarlyUntil is { } until ? billed.EarlyOf(i, until).Discount : 0,
+                        i.EarlyUntil
+                    ))
+            );
+        }
+        return [.. owed.OrderBy(o => o.Due).ThenBy(o => o.Number, StringComparer.Ordinal)];
+    }
+
+    /// <summary>Most jobs whose invoices are looked at together, those billed last first.</summary>
+    private const int MostJobs = 5_000;
+
     /// <summary>Writes money that came, or takes back what was written wrong. The same id again changes nothing.</summary>
     /// <param name="job">The job.</param>
     /// <param name="acceptance">The fact of its acceptance.</param>
@@ -285,8 +335,10 @@ public sealed class InvoiceStore(Database database)
         if (billed.Payments.Any(p => p.Id == id))
             return billed;
         var payment = make(billed);
+        if (payment is { Entry: { } entry, TakesBack: null })
+            CheckLeft(connection, entry, payment.Amount, agreed.Places);
         connection.Run(
-            "INSERT INTO payment_fact (id, job_id, invoice_id, day, amount, how, at, by, takes_back, discount) VALUES ($id, $job, $invoice, $day, $amount, $how, $at, $by, $back, $discount)",
+            "INSERT INTO payment_fact (id, job_id, invoice_id, day, amount, how, at, by, takes_back, discount, entry_id) VALUES ($id, $job, $invoice, $day, $amount, $how, $at, $by, $back, $discount, $entry)",
             ("$id", id),
             ("$job", job),
             ("$invoice", payment.Invoice),
@@ -296,7 +348,8 @@ public sealed class InvoiceStore(Database database)
             ("$at", JobStore.Utc(payment.At)),
             ("$by", payment.By),
             ("$back", payment.TakesBack),
-            ("$discount", Rounding.Text(payment.Discount))
+            ("$discount", Rounding.Text(payment.Discount)),
+            ("$entry", payment.Entry)
         );
         writing.Commit();
         return billed with { Payments = billed.Payments.Add(payment) };

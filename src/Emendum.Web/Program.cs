@@ -80,6 +80,8 @@ builder
     .AddSingleton<Site>()
     .AddSingleton<InvoiceStore>()
     .AddSingleton<Invoicing>()
+    .AddSingleton<BankStore>()
+    .AddSingleton<Bank>()
     .AddSingleton<ChangeOrders>()
     .AddSingleton<NumberStore>()
     .AddSingleton<IssuedPdfs>()
@@ -126,6 +128,7 @@ api.MapOutbox();
 api.MapMailServer();
 api.MapNumbers();
 api.MapStock();
+api.MapBank();
 api.MapCrews();
 api.MapJobs();
 api.MapTables();

@@ -281,11 +281,11 @@ public class BillingTests
             new("2027-0001", new(2027, 1, 1), 100),
             new("2027-0002", new(2027, 1, 1), 200),
         ];
-        Assert.Equal([("2027-0001", 100m), ("2027-0002", 50m)], Payments.Of(150, "", open).To.ToArray());
-        var named = Payments.Of(350, "2027-0003", open);
+        Assert.Equal([("2027-0001", 100m), ("2027-0002", 50m)], Payments.Of(150, [], open).To.ToArray());
+        var named = Payments.Of(350, ["2027-0003"], open);
         Assert.Equal([("2027-0003", 300m)], named.To.ToArray());
         Assert.Equal(50, named.Credit);
-        Assert.Equal(100, Payments.Of(700, "", open).Credit);
+        Assert.Equal(100, Payments.Of(700, [], open).Credit);
     }
 
     [Fact]

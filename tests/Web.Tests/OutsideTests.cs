@@ -970,6 +970,7 @@ public sealed class OutsideTests : IDisposable
                     DROP TABLE purchase_order_pdf;
                     DROP TABLE purchase_order;
                     DROP TABLE payment_fact;
+                    DROP TABLE bank_entry;
                     DROP TABLE invoice_pdf;
                     DROP TABLE invoice;
                     DROP TABLE number_moved;

@@ -195,6 +195,11 @@ export const change = {
         body: { id },
       })
     ).data!,
+  readBankFile: (file: File) => sendFile<Schemas["BankFileView"]>("/api/bank/read", file),
+  takeBankEntries: async (entries: Schemas["TakeEntry"][]) =>
+    (await api.POST("/api/bank/take", { body: { entries } })).data!,
+  useBankCredit: async (entry: string, use: Schemas["UseCredit"]) =>
+    (await api.POST("/api/bank/{entry}/use", { params: { path: { entry } }, body: use })).data!,
   moveStock: async (move: Schemas["MoveGoods"]) => (await api.POST("/api/stock/moves", { body: move })).data!,
   takeStockBack: async (fact: string, id: string) =>
     (await api.POST("/api/stock/moves/{fact}/take-back", { params: { path: { fact } }, body: { id } })).data!,

@@ -93,6 +93,11 @@ export const ask = {
       queryKey: ["numbers", orders],
       queryFn: async () => (await api.GET("/api/company/numbers", { params: { query: { orders } } })).data!,
     }),
+  /** Money that came by bank, and what is owed. */
+  bank: queryOptions({
+    queryKey: ["bank"],
+    queryFn: async () => (await api.GET("/api/bank")).data!,
+  }),
   /** What is in stock. */
   stock: queryOptions({
     queryKey: ["stock", "all"],

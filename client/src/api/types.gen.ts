@@ -1828,6 +1828,160 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BankView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bank/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BankFileView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bank/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeEntries"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BankView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bank/{entry}/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UseCredit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BankView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/company/crews": {
         parameters: {
             query?: never;
@@ -8306,6 +8460,50 @@ export interface components {
             name: string;
             label: string;
         };
+        BankFileView: {
+            says: string;
+            entries: components["schemas"]["BankProposal"][];
+            leftAside: string[];
+            owed: components["schemas"]["OwedRow"][];
+        };
+        BankLine: {
+            id: string;
+            day: string;
+            amount: string;
+            currency: string;
+            payer: string;
+            account: string;
+            words: string;
+        };
+        BankPartTyped: {
+            /** Format: uuid */
+            job: string;
+            /** Format: uuid */
+            invoice: string;
+            amount: string;
+            discount: string;
+        };
+        BankProposal: {
+            line: components["schemas"]["BankLine"];
+            words: string;
+            amount: string;
+            before: string;
+            stops: string;
+            by: components["schemas"]["MatchedBy"];
+            parts: components["schemas"]["BankPartTyped"][];
+            goes: string[];
+            credit: string;
+            /** Format: uuid */
+            customer: null | string;
+        };
+        BankView: {
+            currency: string;
+            credits: components["schemas"]["KeptMoney"][];
+            latest: components["schemas"]["KeptMoney"][];
+            owed: components["schemas"]["OwedRow"][];
+            sum: string;
+            refused: string[];
+        };
         BarView: {
             /** Format: decimal */
             from: string;
@@ -10450,6 +10648,13 @@ export interface components {
             version: number;
             pace: string;
         };
+        KeptMoney: {
+            id: string;
+            words: string;
+            amount: string;
+            credit: string;
+            left: string;
+        };
         KeptView: {
             /** Format: int32 */
             bookVersion: number;
@@ -10637,6 +10842,8 @@ export interface components {
             /** Format: decimal */
             percent: string;
         };
+        /** @enum {unknown} */
+        MatchedBy: "nothing" | "number" | "payer";
         /** @enum {unknown} */
         MaterialCost: "purchase" | "need";
         /** @enum {unknown} */
@@ -11080,6 +11287,14 @@ export interface components {
             used: string;
             over: string;
             isOver: boolean;
+        };
+        OwedRow: {
+            /** Format: uuid */
+            job: string;
+            /** Format: uuid */
+            invoice: string;
+            words: string;
+            open: string;
         };
         OwnBasis: {
             basis: components["schemas"]["PriceBasis"];
@@ -12459,6 +12674,15 @@ export interface components {
             /** Format: decimal */
             fixedPrice: null | string;
         };
+        TakeEntries: {
+            entries: components["schemas"]["TakeEntry"][];
+        };
+        TakeEntry: {
+            line: components["schemas"]["BankLine"];
+            /** Format: uuid */
+            customer: null | string;
+            parts: components["schemas"]["BankPartTyped"][];
+        };
         TakeGoods: {
             codes: string[];
             work: boolean;
@@ -12789,6 +13013,11 @@ export interface components {
         };
         /** @enum {unknown} */
         UnitSystem: "feet" | "metres";
+        UseCredit: {
+            /** Format: uuid */
+            id: string;
+            part: components["schemas"]["BankPartTyped"];
+        };
         UsualPlace: {
             name: string;
             work: string[];

@@ -52,7 +52,8 @@ export function OfficePage() {
   return (
     <main className={`page ${styles.office}`}>
       <h1>
-        Office <Link to="/office/crews">Crews</Link> <Link to="/office/stock">Stock list</Link>
+        Office <Link to="/office/crews">Crews</Link> <Link to="/office/stock">Stock list</Link>{" "}
+        <Link to="/office/bank">Bank</Link>
       </h1>
       <section className="panel" aria-label="The firm">
         <header>

@@ -103,6 +103,10 @@ public sealed record PaymentFact(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public Guid? TakesBack { get; init; }
 
+    /// <summary>The entry of a bank file that brought it; null where it was written by hand.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Entry { get; init; }
+
     /// <summary>Early-payment discount that was taken with it, with tax; it settles as much as if it had come (M24).</summary>
     public decimal Discount { get; init; }
 }

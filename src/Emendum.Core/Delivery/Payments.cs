@@ -13,20 +13,20 @@ public sealed record OpenInvoice(string Number, DateOnly Due, decimal Open);
 /// <param name="Credit">What is too much: it stands as the customer's credit, and is used only by a person.</param>
 public sealed record Payments(ImmutableArray<(string Number, decimal Amount)> To, decimal Credit)
 {
-    /// <summary>A payment goes to the invoice that it names, as far as that is open; else to the oldest due.</summary>
+    /// <summary>A payment goes to the invoices that it names, as far as they are open; else to the oldest due.</summary>
     /// <param name="amount">What came.</param>
-    /// <param name="names">The invoice that it names; empty for none.</param>
+    /// <param name="names">Numbers of the invoices that it names; none for none.</param>
     /// <param name="open">What is open, of this customer.</param>
-    public static Payments Of(decimal amount, string names, IEnumerable<OpenInvoice> open)
+    public static Payments Of(decimal amount, IReadOnlyCollection<string> names, IEnumerable<OpenInvoice> open)
     {
         var invoices = open.Where(i => i.Open > 0).ToList();
-        var named = invoices.Where(i => i.Number == names).ToList();
+        var named = invoices.Where(i => names.Contains(i.Number)).ToList();
         var to = ImmutableArray.CreateBuilder<(string, decimal)>();
-        // What names one is for that one alone: what is left of it is a credit, and no guess.
+        // What names some is for those alone: what is left of it is a credit, and no guess.
         foreach (
-            var invoice in named.Count > 0
-                ? named
-                : [.. invoices.OrderBy(i => i.Due).ThenBy(i => i.Number, StringComparer.Ordinal)]
+            var invoice in (named.Count > 0 ? named : invoices)
+                .OrderBy(i => i.Due)
+                .ThenBy(i => i.Number, StringComparer.Ordinal)
         )
         {
             var takes = Math.Min(amount, invoice.Open);

@@ -209,7 +209,11 @@ public sealed class Invoicing(
     }
 
     /// <summary>Writes money that came.</summary>
-    internal InvoicesView Pay(Guid job, Guid invoice, WritePayment write)
+    /// <param name="job">The job.</param>
+    /// <param name="invoice">Its invoice.</param>
+    /// <param name="write">What came.</param>
+    /// <param name="entry">The entry of a bank file that brought it; null where it is written by hand.</param>
+    internal InvoicesView Pay(Guid job, Guid invoice, WritePayment write, string? entry = null)
     {
         var work = Accepted(job);
         if (!Day.Read(write.Day, out var on))
@@ -220,6 +224,7 @@ public sealed class Invoicing(
         var payment = new PaymentFact(write.Id, invoice, on, amount, write.How.Trim(), Now, JobEndpoints.Owner)
         {
             Discount = Typed.Number(write.Discount, "discount") ?? 0,
+            Entry = entry,
         };
         var billed = store.Pay(
             job,

@@ -260,6 +260,8 @@ internal sealed class Fuzz
                 : One(Hostile);
             // The web server itself turns away a path with a NUL in it, before anybody can say a word.
             value = value.Replace("\0", "", StringComparison.Ordinal);
+            // A line of more than eight kilobytes is refused by the server before any of ours is asked.
+            value = value[..Math.Min(value.Length, 1000)];
             if (at == "path")
                 path = path.Replace($"{{{name}}}", Uri.EscapeDataString(value), StringComparison.Ordinal);
             else if ((bool?)parameter["required"] == true || Chance(50))
@@ -289,6 +291,8 @@ internal sealed class Fuzz
         };
         if (n % 2 == 0 && few.Length > 0)
             job = files.FirstOrDefault(f => f.Value[few] is JsonArray { Count: > 0 }).Key ?? job;
+        if (whole && kind == "takeFrequency")
+            await AddRhythm(job);
         if (path.Contains("/revisions/", StringComparison.Ordinal) && sentOnes.Count > 0 && Chance(90))
         {
             (job, var revision) = One(sentOnes);
@@ -306,6 +310,8 @@ internal sealed class Fuzz
             job = path.EndsWith("/deliver/visits", StringComparison.Ordinal) ? Round : Gallery;
             path = OfDelivery(path, delivers);
         }
+        else if (path.StartsWith("/api/bank/{entry}", StringComparison.Ordinal))
+            path = path.Replace("{entry}", moneyCame, StringComparison.Ordinal);
         else if (path.Contains("/crews/{crew}", StringComparison.Ordinal))
             path = path.Replace("{crew}", Wyn, StringComparison.Ordinal);
         else if (path.EndsWith("/revoke", StringComparison.Ordinal) && links.Count > 0 && Chance(90))
@@ -368,6 +374,8 @@ internal sealed class Fuzz
             if (asDescribed.EndsWith("/deliver/visits", StringComparison.Ordinal))
                 await Visited(delivered);
         }
+        if (asDescribed.StartsWith("/api/bank/", StringComparison.Ordinal) && body is JsonObject banked)
+            await Banked(asDescribed, banked);
         if (
             path.EndsWith("/api/company/crews/moves", StringComparison.Ordinal)
             && await http.GetFromJsonAsync<JsonObject>("/api/company/crews") is { } crews
@@ -448,6 +456,86 @@ internal sealed class Fuzz
         );
         body["visits"] = new JsonArray(
             new JsonObject { ["visit"] = visit["id"]!.DeepClone(), ["kind"] = visit["kind"]!.DeepClone() }
+        );
+    }
+
+    /// <summary>A job gets a rhythm that can have another frequency: others may all be events by now, or be done instead of each other.</summary>
+    private async Task AddRhythm(string job)
+    {
+        using var answer = await http.PostAsJsonAsync(
+            $"/api/jobs/{job}/commands",
+            new JsonObject
+            {
+                ["id"] = Id(),
+                ["base"] = 0,
+                ["client"] = Id(),
+                ["command"] = new JsonObject
+                {
+                    ["type"] = "addRhythm",
+                    ["rhythm"] = new JsonObject
+                    {
+                        ["id"] = Id(),
+                        ["rank"] = "",
+                        ["name"] = $"Now and then {random.Next(1000)}",
+                        ["kind"] = "times",
+                        ["times"] = 4,
+                        ["ownVisit"] = true,
+                    },
+                    ["usual"] = false,
+                },
+            }
+        );
+        await Changed($"/api/jobs/{job}/commands");
+    }
+
+    private readonly string moneyCame = new('b', 64);
+
+    /// <summary>Money came by bank, and some of it goes to what is owed.</summary>
+    private async Task Banked(string path, JsonObject body)
+    {
+        var view = (await http.GetFromJsonAsync<JsonObject>("/api/bank"))!;
+        var owed = view["owed"]!.AsArray();
+        JsonArray Parts() =>
+            owed.Count == 0
+                ? []
+                :
+                [
+                    new JsonObject
+                    {
+                        ["job"] = owed[0]!["job"]!.DeepClone(),
+                        ["invoice"] = owed[0]!["invoice"]!.DeepClone(),
+                        ["amount"] = One<string>(["0.01", "", "0.02"]),
+                        ["discount"] = "",
+                    },
+                ];
+        if (path.EndsWith("/use", StringComparison.Ordinal))
+        {
+            body["id"] = Id();
+            if (Parts() is [{ } part])
+            {
+                body["part"] = part.DeepClone();
+                body["part"]!["amount"] = "0.01";
+            }
+            return;
+        }
+        body["entries"] = new JsonArray(
+            new JsonObject
+            {
+                ["line"] = new JsonObject
+                {
+                    ["id"] = Chance(50)
+                        ? moneyCame
+                        : string.Concat(Enumerable.Range(0, 64).Select(_ => "0123456789abcdef"[random.Next(16)])),
+                    ["day"] = $"{DateTime.UtcNow.AddDays(-1):yyyy-MM-dd}",
+                    ["amount"] = "5000",
+                    ["currency"] = "",
+                    ["payer"] = "Ida",
+                    ["account"] = "",
+                    ["words"] = "thanks",
+                },
+                ["customer"] = null,
+                ["parts"] = Chance(50) ? Parts() : new JsonArray(),
+            }
         );
     }
 
@@ -824,6 +912,8 @@ internal sealed class Fuzz
             path.EndsWith("/import", StringComparison.Ordinal) ? Imported()
             : path.EndsWith("-file", StringComparison.Ordinal) ? bookFile
             : path.EndsWith("/files", StringComparison.Ordinal) ? Picture
+            : path.EndsWith("/bank/read", StringComparison.Ordinal)
+                ? "Day,Amount,Payer,Words\n2026-12-01,5.00,Ida,thanks\n"u8.ToArray()
             : table
         ).ToArray();
         if (Chance(60))
@@ -1238,7 +1328,11 @@ internal sealed class Fuzz
                 };
                 break;
             case "setRhythm" or "takeFrequency" or "setVisit" or "removeRhythm":
-                var rhythm = Some("rhythms");
+                // What an event brings has no frequency.
+                var rhythm =
+                    type == "takeFrequency"
+                        ? file["rhythms"]?.AsArray().LastOrDefault(r => (string?)r!["kind"] != "event")?.AsObject()
+                        : Some("rhythms");
                 command["rhythm"] = rhythm?["id"]?.DeepClone() ?? Id();
                 if (type == "setRhythm")
                     Set(rhythm, command, "times");
