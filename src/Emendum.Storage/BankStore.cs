@@ -53,19 +53,13 @@ public sealed class BankStore(Database database)
         return Rows(connection, "true ORDER BY number DESC LIMIT $most", ("$most", most));
     }
 
-    /// <summary>Ids of entries that were taken in.</summary>
-    public HashSet<string> Ids()
+    /// <summary>When entries were taken in (UTC), by their ids.</summary>
+    public Dictionary<string, DateTime> TakenIn()
     {
         using var connection = database.Connect();
-        return [.. connection.Rows("SELECT id FROM bank_entry", r => r.GetString(0))];
-    }
-
-    /// <summary>Whether a payment was written under that id.</summary>
-    public bool IsPaid(Guid payment)
-    {
-        using var connection = database.Connect();
-        return connection.Rows("SELECT 1 FROM payment_fact WHERE id = $id", r => r.GetInt32(0), ("$id", payment)).Count
-            > 0;
+        return connection
+            .Rows("SELECT id, at FROM bank_entry", r => (Id: r.GetString(0), At: JobStore.Moment(r.GetString(1))))
+            .ToDictionary(e => e.Id, e => e.At);
     }
 
     /// <summary>Whose an account is, by the latest entry that says both.</summary>

@@ -119,11 +119,11 @@ public sealed class SiteStore(Database database)
     {
         using var writing = database.Writes();
         var connection = writing.Connection;
-        var log = Log(connection, job, order);
+        var (log, known) = (Log(connection, job, order), order.About(about));
         var there = log.Visits.Select(v => v.Id).Concat(log.Hours.Select(h => h.Id)).ToHashSet();
         foreach (var fact in facts.Where(f => !there.Contains(f.Id)))
         {
-            (log with { Order = order.About(about) }).Check(fact, today);
+            (log with { Order = known }).Check(fact, today);
             CheckLink(connection, job, fact.Link);
             connection.Run(
                 "INSERT INTO visit_fact (id, job_id, visit_id, kind_id, said, day, words, at, by, link_id) VALUES ($id, $job, $visit, $kind, $said, $day, $words, $at, $by, $link)",
@@ -142,7 +142,7 @@ public sealed class SiteStore(Database database)
         }
         foreach (var fact in hours.Where(f => !there.Contains(f.Id)))
         {
-            (log with { Order = order.About(about) }).Check(fact, today);
+            (log with { Order = known }).Check(fact, today);
             log = Insert(connection, job, log, fact);
         }
         Teach(connection, job, log);

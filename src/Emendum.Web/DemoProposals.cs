@@ -110,21 +110,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             );
         }
         var asked = gallery.Asks(Ago(11, 20, 10), "Is the moss as dark as the piece on your desk?");
-        revisions.Record(
-            gallery.Job,
-            new(
-                Guid.CreateVersion7(),
-                gallery.Revision,
-                FactKind.Answered,
-                Ago(10, 8, 35),
-                JobEndpoints.Owner,
-                "A little lighter. We leave a tile with the desk tomorrow."
-            )
-            {
-                About = asked,
-            },
-            Day(Ago(10, 8, 35))
-        );
+        gallery.Answers(Ago(10, 8, 35), asked, "A little lighter. We leave a tile with the desk tomorrow.");
         var statement = frozen.With(revisions.Selected(gallery.Revision), out _).Statement;
         var accepted = signings.Accept(
             gallery.Job,
@@ -232,21 +218,7 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
     {
         round.Sees(Ago(110, 12, 40));
         var asked = round.Asks(Ago(109, 17, 5), "Can the washes be done before we open at eight?");
-        revisions.Record(
-            round.Job,
-            new(
-                Guid.CreateVersion7(),
-                round.Revision,
-                FactKind.Answered,
-                Ago(108, 8, 20),
-                JobEndpoints.Owner,
-                "Yes, from half past five. We keep a key."
-            )
-            {
-                About = asked,
-            },
-            Day(Ago(108, 8, 20))
-        );
+        round.Answers(Ago(108, 8, 20), asked, "Yes, from half past five. We keep a key.");
         var yes = Ago(104, 10, 45);
         var signings = new Signings(
             revisions,
@@ -347,6 +319,17 @@ internal sealed class DemoProposals(Database database, FileStore files, FirmDay 
             Demo.revisions.Record(Job, question, Demo.Day(at));
             return question.Id;
         }
+
+        /// <summary>The firm answers a question.</summary>
+        public void Answers(DateTime at, Guid question, string words) =>
+            Demo.revisions.Record(
+                Job,
+                new(Guid.CreateVersion7(), Revision, FactKind.Answered, at, JobEndpoints.Owner, words)
+                {
+                    About = question,
+                },
+                Demo.Day(at)
+            );
     }
 
     /// <summary>A clock that stands at a moment.</summary>

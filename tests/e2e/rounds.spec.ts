@@ -142,14 +142,14 @@ test("a visit that is laid out is put on another day, and a crew says on its pag
     viewport: { width: 390, height: 844 },
   });
   await phone.goto(address);
-  const todo = region(phone, "Visits");
-  const done = todo.getByRole("button", { name: /^Done: / }).first();
+  const asked = region(phone, "Visits");
+  const done = asked.getByRole("button", { name: /^Done: / }).first();
   await expect(done).toBeVisible();
   await accessible(phone, "a crew's visits");
   await done.press("Enter");
-  await todo.getByRole("textbox", { name: "Hours" }).fill("2");
-  await todo.getByRole("button", { name: "It was done" }).press("Enter");
-  await expect(todo).toContainText("done · Sedge");
+  await asked.getByRole("textbox", { name: "Hours" }).fill("2");
+  await asked.getByRole("button", { name: "It was done" }).press("Enter");
+  await expect(asked).toContainText("done · Sedge");
   await phone.close();
 });
 

@@ -88,13 +88,7 @@ public sealed record AgreedContract(
     /// <summary>The contract as it stands.</summary>
     [JsonIgnore]
     public Contract Contract =>
-        new(
-            [.. Categories.Select((c, i) => new TaxCategory(i, c.Code, c.Taxes))],
-            new([.. Categories.Select(c => c.Amount)]),
-            Total,
-            RoundsAfterTax,
-            Places
-        )
+        new(TaxCategories, new([.. Categories.Select(c => c.Amount)]), Total, RoundsAfterTax, Places)
         {
             Changes = [.. Changes.Select(c => new ContractChange(c.Amounts, c.Total)), .. Settled],
         };
@@ -106,13 +100,12 @@ public sealed record AgreedContract(
         {
             if (Year is null || Year.Settles(Categories.Length) is not { } amounts || amounts.Amounts.All(a => a == 0))
                 yield break;
-            ImmutableArray<TaxCategory> categories =
-            [
-                .. Categories.Select((c, i) => new TaxCategory(i, c.Code, c.Taxes)),
-            ];
-            yield return new(amounts, amounts.Sum + amounts.Tax(categories, Places));
+            yield return new(amounts, amounts.Sum + amounts.Tax(TaxCategories, Places));
         }
     }
+
+    private ImmutableArray<TaxCategory> TaxCategories =>
+        [.. Categories.Select((c, i) => new TaxCategory(i, c.Code, c.Taxes))];
 
     /// <summary>It with one change more: tax categories that it brings in come after those that are there.</summary>
     /// <param name="change">The change.</param>

@@ -156,7 +156,8 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
         var kind =
             Order.Visits.FirstOrDefault(v => v.Id == fact.Kind)
             ?? throw RefusedException.Of("visit", "That is no visit of this work order.");
-        var last = LastOfVisits.GetValueOrDefault(fact.Visit);
+        var said = LastOfVisits;
+        var last = said.GetValueOrDefault(fact.Visit);
         if (kind.IsEvent ? last is not null && last.Kind != kind.Id : kind.Days.All(d => d.Id != fact.Visit))
             throw RefusedException.Of("visit", "That is no visit of this work order.");
         if (fact.Visit == Guid.Empty)
@@ -178,7 +179,7 @@ public sealed record SiteLog(WorkOrder Order, ImmutableArray<DoneFact> Done, Imm
         }
         if (Visits.Length >= Most)
             throw RefusedException.Of("visit", $"A job keeps at most {Most:N0} words about visits.");
-        if (kind.IsEvent && last is null && LastOfVisits.Values.Count(f => f.Kind == kind.Id) >= RoundVisits.MostEvents)
+        if (kind.IsEvent && last is null && said.Values.Count(f => f.Kind == kind.Id) >= RoundVisits.MostEvents)
             throw RefusedException.Of("visit", $"At most {RoundVisits.MostEvents:N0} of an event.");
     }
 

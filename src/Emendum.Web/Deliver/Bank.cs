@@ -27,9 +27,15 @@ public sealed record BankLine(
 )
 {
     internal static BankLine Of(BankEntry of) =>
-        new(of.Id, Day_(of.Day), Rounding.Text(of.Amount), of.Currency, of.Payer, of.Account, of.Words);
-
-    private static string Day_(DateOnly day) => Core.Quantities.Day.Written(day);
+        new(
+            of.Id,
+            Core.Quantities.Day.Written(of.Day),
+            Rounding.Text(of.Amount),
+            of.Currency,
+            of.Payer,
+            of.Account,
+            of.Words
+        );
 
     /// <summary>It, read.</summary>
     internal BankEntry Read() =>
@@ -183,16 +189,12 @@ public sealed class Bank(
     internal BankFileView Read(byte[] content)
     {
         var statement = BankFile.Read(content);
-        var (owed, accounts, there, moment) = (
-            invoices.Owed(Currency, Places),
-            bank.Accounts(),
-            bank.Ids(),
-            day.Moments()
-        );
+        var all = invoices.Owed(Currency, Places);
+        var (owed, accounts, there, moment) = (all, bank.Accounts(), bank.TakenIn(), day.Moments());
         var proposals = new List<BankProposal>();
         foreach (var entry in statement.Entries)
         {
-            var before = there.Contains(entry.Id) ? moment(bank.Find(entry.Id)!.At) : "";
+            var before = there.TryGetValue(entry.Id, out var at) ? moment(at) : "";
             var match = before.Length > 0 ? null : BankMatch.Of(entry, owed, accounts);
             proposals.Add(Proposed(entry, before, match));
             // What one entry pays is not open for the next.
@@ -206,7 +208,7 @@ public sealed class Bank(
                 : $"{Counted.Of(proposals.Count, "entry", "entries")} of money that came, {fresh.Count} of them new: {fresh.Count(p => p.Parts.Count > 0)} have found an invoice.",
             proposals,
             statement.LeftAside,
-            Rows(invoices.Owed(Currency, Places))
+            Rows(all)
         );
     }
 
@@ -307,25 +309,18 @@ public sealed class Bank(
         return View();
     }
 
-    private void Pay(Guid id, BankEntry entry, BankPartTyped part)
-    {
-        if (bank.IsPaid(id))
-            return;
-        var open =
-            invoices.Owed(Currency, Places).FirstOrDefault(o => o.Job == part.Job && o.Invoice == part.Invoice)?.Open
-            ?? throw RefusedException.Of("invoice", "Nothing of that invoice is open.");
-        var left = bank.Find(entry.Id)!.Credit;
-        var amount = Typed.Number(part.Amount, "amount") ?? Math.Min(open, left);
-        // What is too much is the customer's credit, and no payment of this invoice.
-        if (amount > open)
-            throw RefusedException.Of("amount", $"{Shown.Money(open, Places)} of that invoice is open.");
+    private void Pay(Guid id, BankEntry entry, BankPartTyped part) =>
         invoicing.Pay(
             part.Job,
             part.Invoice,
-            new(id, Day.Written(entry.Day), Rounding.Text(amount), How(entry)) { Discount = part.Discount },
-            entry.Id
+            new(id, part.Invoice, entry.Day, 0, How(entry), time.GetUtcNow().UtcDateTime, JobEndpoints.Owner)
+            {
+                Discount = Typed.Number(part.Discount, "discount") ?? 0,
+                Entry = entry.Id,
+            },
+            Typed.Number(part.Amount, "amount"),
+            bank.Find(entry.Id)!.Credit
         );
-    }
 
     private static string How(BankEntry entry)
     {

@@ -21,6 +21,11 @@ internal static class Typed
             : Rounding.ReadInput(text.Replace(",", "", StringComparison.Ordinal).Trim())
                 ?? throw RefusedException.Of(field, "Write it as a number, like 12.5.");
 
+    /// <summary>Hours, with or without their unit.</summary>
+    public static decimal Hours(string text) =>
+        Rounding.ReadInput(text.Trim().TrimEnd('h').TrimEnd())
+        ?? throw RefusedException.Of("hours", "Write hours as a number, like 7.5.");
+
     /// <summary>A day.</summary>
     public static DateOnly Day(string text, string field) =>
         Core.Quantities.Day.Read(text.Trim(), out var day)

@@ -73,9 +73,7 @@ public sealed record WriteHours(
     {
         if (!Core.Quantities.Day.Read(Day, out var day))
             throw RefusedException.Of("day", "Write the day like 2027-01-31.");
-        var hours =
-            Rounding.ReadInput(Hours.Trim().TrimEnd('h').TrimEnd())
-            ?? throw RefusedException.Of("hours", "Write hours as a number, like 7.5.");
+        var hours = Typed.Hours(Hours);
         return new(
             link is null ? Id : DerivedId.Of($"{link}/{Id}"),
             For,

@@ -212,8 +212,7 @@ public sealed class Invoicing(
     /// <param name="job">The job.</param>
     /// <param name="invoice">Its invoice.</param>
     /// <param name="write">What came.</param>
-    /// <param name="entry">The entry of a bank file that brought it; null where it is written by hand.</param>
-    internal InvoicesView Pay(Guid job, Guid invoice, WritePayment write, string? entry = null)
+    internal InvoicesView Pay(Guid job, Guid invoice, WritePayment write)
     {
         var work = Accepted(job);
         if (!Day.Read(write.Day, out var on))
@@ -224,7 +223,6 @@ public sealed class Invoicing(
         var payment = new PaymentFact(write.Id, invoice, on, amount, write.How.Trim(), Now, JobEndpoints.Owner)
         {
             Discount = Typed.Number(write.Discount, "discount") ?? 0,
-            Entry = entry,
         };
         var billed = store.Pay(
             job,
@@ -239,6 +237,39 @@ public sealed class Invoicing(
             }
         );
         return Told(job, work, billed);
+    }
+
+    /// <summary>Writes money that came by bank: no more than is open of the invoice, for what is too much is the customer's credit (M26). The same id again changes nothing.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="invoice">Its invoice.</param>
+    /// <param name="payment">What came, for an amount of its own.</param>
+    /// <param name="amount">How much of it; null for as much as the invoice takes.</param>
+    /// <param name="left">How much of the money is on no invoice.</param>
+    internal void Pay(Guid job, Guid invoice, PaymentFact payment, decimal? amount, decimal left)
+    {
+        var work = Accepted(job);
+        var billed = store.Pay(
+            job,
+            work.Yes.Id,
+            work.Money.Contract,
+            Terms,
+            payment.Id,
+            stands =>
+            {
+                var open = stands.Invoices.FirstOrDefault(i => i.Id == invoice) is { } of ? stands.OpenOf(of) : 0;
+                if (open <= 0)
+                    throw RefusedException.Of("invoice", "Nothing of that invoice is open.");
+                if (amount > open)
+                    throw RefusedException.Of(
+                        "amount",
+                        $"{Shown.Money(open, stands.Agreed.Places)} of that invoice is open."
+                    );
+                var fact = payment with { Amount = amount ?? Math.Min(open, left) };
+                stands.Check(fact, day.Today);
+                return fact;
+            }
+        );
+        Told(job, work, billed);
     }
 
     /// <summary>Takes a payment back that was written wrong.</summary>

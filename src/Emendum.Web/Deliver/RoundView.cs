@@ -34,7 +34,7 @@ public sealed record VisitRow(
     string Reason
 )
 {
-    /// <summary>A day of a visit as it is read; in another year than most with that.</summary>
+    /// <summary>A day of a visit as it is read; its year is that of its month.</summary>
     internal static string InWords(DateOnly day) => day.ToString("ddd d MMM", CultureInfo.InvariantCulture);
 
     /// <summary>Those of a round, in order of their days.</summary>

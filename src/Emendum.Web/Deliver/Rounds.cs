@@ -93,8 +93,7 @@ public sealed record SayOfVisits(
                             null,
                             h.Person.Trim(),
                             facts[0].Day,
-                            Rounding.ReadInput(h.Hours.Trim().TrimEnd('h').TrimEnd())
-                                ?? throw RefusedException.Of("hours", "Write hours as a number, like 7.5."),
+                            Typed.Hours(h.Hours),
                             "",
                             now,
                             by
@@ -143,10 +142,13 @@ public sealed class Rounds(
         };
 
     /// <summary>The view; null while nothing is accepted, or nothing comes back.</summary>
-    internal RoundView? View(Guid job) =>
-        Of(job) is { Money.Contract.Year: { } year } work
-            ? RoundView.Of(year, work, sites.Log(job, work.Order), Planned(job).Count > 0, day)
-            : null;
+    internal RoundView? View(Guid job)
+    {
+        if (orders.Of(job) is not { Money.Contract.Round: { } round } work)
+            return null;
+        var (log, planned) = (sites.Log(job, work.Order), Planned(job));
+        return RoundView.Of(new(round, RoundVisits.Of(log, planned), day.Today), work, log, planned.Count > 0, day);
+    }
 
     /// <summary>Says what has become of visits.</summary>
     internal RoundView Say(Guid job, SayOfVisits say)
